@@ -1,0 +1,100 @@
+// Blurring of one-channel planes, and laying a blurred plane onto a layer.
+import { composite } from './blend';
+import { bits, colours, fragment, fragmentNext, growBox, heads } from './memory';
+
+/** Copies the alpha of a layer's top left w × h pixels into a plane of f32 with rows of `stride`. */
+export function alphaToPlane(layer: i32, plane: usize, stride: i32, w: i32, h: i32): void {
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++)
+      store<f32>(plane + (<usize>(y * stride + x) << 2), load<f32>(colours(layer) + (<usize>(y * 256 + x) << 4), 12));
+}
+
+/**
+ * One direction of a separable convolution: out[i] = Σ taps[k] · in[i + k·step] for k in 0 … count − 1.
+ * `w` is the row length of both planes and a multiple of four.
+ */
+export function convolve(from: usize, to: usize, w: i32, rows: i32, step: i32, taps: usize, count: i32): void {
+  for (let y = 0; y < rows; y++)
+    for (let x = 0; x < w; x += 4) {
+      let sum = f32x4.splat(0);
+      let p = from + (<usize>(y * w + x) << 2);
+      for (let k = 0; k < count; k++, p += <usize>step << 2)
+        sum = f32x4.add(sum, f32x4.mul(v128.load(p), v128.load32_splat(taps + (<usize>k << 2))));
+      v128.store(to + (<usize>(y * w + x) << 2), sum);
+    }
+}
+
+/** Four weights of the Catmull–Rom spline at fraction t (Keys 1981, a = −1/2). */
+@inline function cubicWeight(k: i32, t: f32): f32 {
+  if (k == 0) return t * (-0.5 + t * (1 - 0.5 * t));
+  if (k == 1) return 1 + t * t * (-2.5 + 1.5 * t);
+  if (k == 2) return t * (0.5 + t * (2 - 1.5 * t));
+  return t * t * (-0.5 + 0.5 * t);
+}
+
+@inline function planeRow(at: usize, t: f32): f32 {
+  return cubicWeight(0, t) * load<f32>(at) + cubicWeight(1, t) * load<f32>(at, 4) + cubicWeight(2, t) * load<f32>(at, 8) + cubicWeight(3, t) * load<f32>(at, 12);
+}
+
+/** A plane's value at column and row (in its own samples, the first at 0). */
+@inline function planeAt(plane: usize, stride: i32, px: f64, py: f64): f32 {
+  const ix = <i32>Math.floor(px);
+  const iy = <i32>Math.floor(py);
+  const tx = <f32>(px - <f64>ix);
+  const ty = <f32>(py - <f64>iy);
+  let at = plane + (<usize>((iy - 1) * stride + ix - 1) << 2);
+  if (tx == 0 && ty == 0) return load<f32>(plane + (<usize>(iy * stride + ix) << 2));
+  let sum: f32 = 0;
+  for (let k = 0; k < 4; k++, at += <usize>stride << 2) sum += cubicWeight(k, ty) * planeRow(at, tx);
+  return sum;
+}
+
+/**
+ * Composites one colour, times a plane's values, onto pixels [x0, x1) × [y0, y1) of a layer.
+ * Pixel (x, y) reads the plane at (startX + x·step, startY + y·step).
+ */
+export function layPlane(
+  layer: i32, x0: i32, y0: i32, x1: i32, y1: i32, plane: usize, stride: i32, startX: f64, startY: f64, step: f64,
+  r: f32, g: f32, b: f32, a: f32, blend: i32,
+): void {
+  const colour = f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(f32x4.splat(a), 0, r), 1, g), 2, b);
+  for (let y = y0; y < y1; y++) {
+    growBox(layer, x0, y, x1);
+    for (let x = x0; x < x1; x++) {
+      let v = planeAt(plane, stride, startX + <f64>x * step, startY + <f64>y * step);
+      if (v <= 1e-6) continue;
+      if (v > 1) v = 1;
+      const s = f32x4.mul(colour, f32x4.splat(v));
+      const o = <usize>(y * 256 + x);
+      const listed = (load<u64>(bits(layer) + (<usize>y << 5) + (<usize>(x >> 6) << 3)) >> (x & 63)) & 1;
+      if (!listed) {
+        const p = colours(layer) + (o << 4);
+        v128.store(p, composite(blend, s, v128.load(p)));
+      } else
+        for (let f = load<u32>(heads(layer) + (o << 2)); f; f = fragmentNext(fragment(f))) {
+          const q = fragment(f);
+          v128.store(q, composite(blend, s, v128.load(q)));
+        }
+    }
+  }
+}
+
+/** A layer's top left w × h pixels as straight-alpha RGBA bytes at `out`. */
+export function toBytes(layer: i32, w: i32, h: i32, out: usize): void {
+  const half = f32x4.splat(0.5);
+  for (let y = 0; y < h; y++) {
+    let p = colours(layer) + (<usize>(y * 256) << 4);
+    for (let x = 0; x < w; x++, p += 16, out += 4) {
+      const c = v128.load(p);
+      const a = f32x4.extract_lane(c, 3);
+      if (a <= 0) {
+        store<u32>(out, 0);
+        continue;
+      }
+      const straight = f32x4.replace_lane(f32x4.mul(c, f32x4.splat(255 / a)), 3, a * 255);
+      const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(straight, half));
+      const bytes = i8x16.narrow_i16x8_u(i16x8.narrow_i32x4_s(whole, whole), i16x8.narrow_i32x4_s(whole, whole));
+      store<u32>(out, i32x4.extract_lane(bytes, 0));
+    }
+  }
+}

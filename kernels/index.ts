@@ -1,0 +1,18 @@
+// What the host can call. See src/core/raster for the other side.
+import { initCoverage } from './coverage';
+import { colours, INPUT, INPUT_BYTES, initMemory, TABLES } from './memory';
+
+export { compositeAt } from './blend';
+export { paintShape, placeTile } from './coverage';
+export { alphaToPlane, convolve, layPlane, toBytes } from './filter';
+export { clearLayer, copyLayer, flattenLayer, floodLayer, joinLayers, target } from './layer';
+export { resetFragments } from './memory';
+export { placePaint, setGradient, setSolid } from './paint';
+
+export function init(): void { initMemory(); }
+/** Call once the sample offsets stand at `tables()`. */
+export function ready(): void { initCoverage(); }
+export function tables(): usize { return TABLES; }
+export function input(): usize { return INPUT; }
+export function inputBytes(): usize { return INPUT_BYTES; }
+export function layerPixels(layer: i32): usize { return colours(layer); }

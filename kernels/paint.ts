@@ -1,0 +1,81 @@
+// What colour a paint has at a pixel: one colour, or a place in a table of colours.
+
+let kind: i32 = 0;
+let solid: v128 = f32x4.splat(0);
+let a: f64 = 0, b: f64 = 0, c: f64 = 0, d: f64 = 0, e: f64 = 0, f: f64 = 0;
+let table: usize = 0;
+let last: f64 = 0;
+let spread: i32 = 0;
+let focusX: f64 = 0, focusY: f64 = 0;
+let opaque: bool = false;
+// Place of the tile's first pixel centre.
+let left: f64 = 0, top: f64 = 0;
+
+@inline export function paintIsSolid(): bool { return kind == 0; }
+@inline export function paintIsOpaque(): bool { return opaque; }
+@inline export function solidColour(): v128 { return solid; }
+
+/** A premultiplied colour. */
+export function setSolid(red: f32, green: f32, blue: f32, alpha: f32): void {
+  kind = 0;
+  opaque = alpha >= 1;
+  solid = f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(f32x4.splat(alpha), 0, red), 1, green), 2, blue);
+}
+
+/**
+ * A gradient: 1 linear (position u), 2 radial (distance from the focus to the unit circle).
+ * (u, v) = matrix · pixel centre; the table holds `entries` premultiplied colours from 0 to 1.
+ */
+export function setGradient(
+  which: i32, ma: f64, mb: f64, mc: f64, md: f64, me: f64, mf: f64,
+  at: usize, entries: i32, spreadMode: i32, isOpaque: i32, fx: f64, fy: f64,
+): void {
+  kind = which;
+  a = ma; b = mb; c = mc; d = md; e = me; f = mf;
+  table = at;
+  last = <f64>(entries - 1);
+  spread = spreadMode;
+  opaque = isOpaque != 0;
+  focusX = fx;
+  focusY = fy;
+}
+
+export function placePaint(tileX: i32, tileY: i32): void {
+  left = <f64>tileX + 0.5;
+  top = <f64>tileY + 0.5;
+}
+
+@inline function spreadOver(t: f64): f64 {
+  if (spread == 1) return t - Math.floor(t);
+  if (spread == 2) {
+    const u = t - 2 * Math.floor(t * 0.5);
+    return u > 1 ? 2 - u : u;
+  }
+  return t < 0 ? 0 : t > 1 ? 1 : t;
+}
+
+/** Where the ray from the focus through (u, v) meets the unit circle, as a fraction (SVG 2, radial gradients). */
+@inline function radialPosition(u: f64, v: f64): f64 {
+  if (focusX == 0 && focusY == 0) return Math.sqrt(u * u + v * v);
+  const dx = u - focusX;
+  const dy = v - focusY;
+  const dot = dx * focusX + dy * focusY;
+  const square = dx * dx + dy * dy;
+  if (square == 0) return 0;
+  const inside = 1 - focusX * focusX - focusY * focusY;
+  return square / (Math.sqrt(dot * dot + square * inside) - dot);
+}
+
+@inline export function colourAt(x: i32, y: i32): v128 {
+  if (kind == 0) return solid;
+  const px = <f64>x + left;
+  const py = <f64>y + top;
+  const u = a * px + c * py + e;
+  const t = spreadOver(kind == 1 ? u : radialPosition(u, b * px + d * py + f)) * last;
+  const i = <i32>t;
+  const at = table + (<usize>i << 4);
+  const p = v128.load(at);
+  if (<f64>i >= last) return p;
+  const fraction = <f32>(t - <f64>i);
+  return f32x4.add(p, f32x4.mul(f32x4.sub(v128.load(at, 16), p), f32x4.splat(fraction)));
+}

@@ -1,0 +1,57 @@
+import type { Rgba } from './colour';
+import { fromLinear, fromOklab, toLinear, toOklab, type Triple } from './spaces';
+
+/** The space that colours between two stops are worked out in. */
+export const interpolations = ['srgb', 'linear', 'oklab'] as const;
+export type Interpolation = (typeof interpolations)[number];
+
+export interface ColourStop {
+  /** Position along the gradient, 0–1. */
+  readonly at: number;
+  readonly colour: Rgba;
+}
+
+const into: Record<Interpolation, (c: Triple) => Triple> = {
+  srgb: (c) => c,
+  linear: toLinear,
+  oklab: toOklab,
+};
+
+const outOf: Record<Interpolation, (c: Triple) => Triple> = {
+  srgb: (c) => c,
+  linear: fromLinear,
+  oklab: fromOklab,
+};
+
+const clip = (v: number) => Math.min(1, Math.max(0, v));
+
+/** The straight-alpha colour of a gradient at `t`, clipped to the sRGB gamut; stops in any order. */
+export function colourAlong(stops: readonly ColourStop[], space: Interpolation, t: number): Rgba {
+  const sorted = [...stops].sort((a, b) => a.at - b.at);
+  if (!sorted.length) return [0, 0, 0, 0];
+  const next = sorted.findIndex((s) => s.at > t);
+  if (next === 0) return sorted[0].colour;
+  if (next < 0) return sorted[sorted.length - 1].colour;
+  const a = sorted[next - 1];
+  const b = sorted[next];
+  const f = (t - a.at) / (b.at - a.at);
+  const p = into[space]([a.colour[0], a.colour[1], a.colour[2]]);
+  const q = into[space]([b.colour[0], b.colour[1], b.colour[2]]);
+  const mixed = outOf[space]([p[0] + (q[0] - p[0]) * f, p[1] + (q[1] - p[1]) * f, p[2] + (q[2] - p[2]) * f]);
+  return [clip(mixed[0]), clip(mixed[1]), clip(mixed[2]), a.colour[3] + (b.colour[3] - a.colour[3]) * f];
+}
+
+/** `size` premultiplied colours from 0 to 1, four f32 each. */
+export function gradientTable(
+  stops: readonly ColourStop[],
+  space: Interpolation,
+  size: number,
+): Float32Array {
+  const out = new Float32Array(4 * size);
+  const sorted = [...stops].sort((a, b) => a.at - b.at);
+  for (let i = 0; i < size; i++) {
+    const [r, g, b, a] = colourAlong(sorted, space, i / (size - 1));
+    out.set([r * a, g * a, b * a, a], 4 * i);
+  }
+  return out;
+}

@@ -1,0 +1,190 @@
+import { type Cubic, cubicExtremes, cubicPoint, isLine, lineCubic } from './cubic';
+import { isIdentity, type Matrix } from './matrix';
+import type { Point } from './vector';
+
+/** Which primitive an edge came from: the part, its contour and segment, and the range of parameters kept. */
+export interface EdgeOrigin {
+  readonly part: string;
+  readonly contour: number;
+  readonly segment: number;
+  readonly t0: number;
+  readonly t1: number;
+}
+
+/**
+ * One run of joined segments. `xy` holds the first node, then six numbers a segment
+ * (handle, handle, node): 2 + 6·n in all. Neighbours share their node, so joints
+ * are equal bit for bit. A closed contour ends on the very node it starts from.
+ */
+export interface Contour {
+  readonly xy: readonly number[];
+  readonly closed: boolean;
+  /** One entry a segment, where the origin is known. */
+  readonly origins?: readonly (EdgeOrigin | null)[];
+}
+
+export type FillRule = 'nonzero' | 'evenodd';
+
+export interface Path {
+  readonly contours: readonly Contour[];
+  readonly fillRule: FillRule;
+}
+
+/** Left, top, right, bottom in sheet units. */
+export interface Bounds {
+  readonly x0: number;
+  readonly y0: number;
+  readonly x1: number;
+  readonly y1: number;
+}
+
+export const emptyPath: Path = { contours: [], fillRule: 'nonzero' };
+
+export const segmentCount = (c: Contour): number => Math.max(0, (c.xy.length - 2) / 6);
+
+/** Segment `i` of a contour as a cubic. */
+export function segmentAt(c: Contour, i: number): Cubic {
+  const k = 6 * i;
+  return c.xy.slice(k, k + 8) as unknown as Cubic;
+}
+
+export function segmentsOf(c: Contour): Cubic[] {
+  return Array.from({ length: segmentCount(c) }, (_, i) => segmentAt(c, i));
+}
+
+/** A contour from cubics laid end to end; each takes its start from the end before it. */
+export function contourOf(
+  cubics: readonly Cubic[],
+  closed: boolean,
+  origins?: readonly (EdgeOrigin | null)[],
+): Contour {
+  const first = cubics[0];
+  if (!first) return { xy: [], closed };
+  const xy: number[] = [first[0], first[1]];
+  for (const s of cubics) {
+    const k = xy.length;
+    if (isLine(s)) xy.push(xy[k - 2] as number, xy[k - 1] as number, s[6], s[7], s[6], s[7]);
+    else xy.push(s[2], s[3], s[4], s[5], s[6], s[7]);
+  }
+  if (closed) {
+    const n = xy.length;
+    const last = cubics[cubics.length - 1] as Cubic;
+    if (isLine(last)) {
+      xy[n - 4] = first[0];
+      xy[n - 3] = first[1];
+    }
+    xy[n - 2] = first[0];
+    xy[n - 1] = first[1];
+  }
+  return origins ? { xy, closed, origins } : { xy, closed };
+}
+
+/** Straight contour through points; a closed one gets its closing line. */
+export function polygonContour(points: readonly Point[], closed = true): Contour {
+  const cubics: Cubic[] = [];
+  const n = closed ? points.length : points.length - 1;
+  for (let i = 0; i < n; i++) {
+    const p = points[i] as Point;
+    const q = points[(i + 1) % points.length] as Point;
+    cubics.push(lineCubic(p.x, p.y, q.x, q.y));
+  }
+  return contourOf(cubics, closed);
+}
+
+export const pathOf = (
+  contours: readonly Contour[],
+  fillRule: FillRule = 'nonzero',
+): Path => ({ contours, fillRule });
+
+/** All of a path's cubics, an open contour's closing line left out. */
+export function* cubicsOf(path: Path): Generator<Cubic> {
+  for (const c of path.contours) for (let i = 0; i < segmentCount(c); i++) yield segmentAt(c, i);
+}
+
+export function reverseContour(c: Contour): Contour {
+  const xy: number[] = [];
+  for (let i = c.xy.length - 2; i >= 0; i -= 2) xy.push(c.xy[i] as number, c.xy[i + 1] as number);
+  if (!c.origins) return { xy, closed: c.closed };
+  const origins = c.origins
+    .map((o) => (o ? { ...o, t0: o.t1, t1: o.t0 } : null))
+    .reverse();
+  return { xy, closed: c.closed, origins };
+}
+
+/** The path moved by an affine map. Equal nodes stay equal bit for bit. */
+export function transformPath(path: Path, m: Matrix): Path {
+  if (isIdentity(m)) return path;
+  const [a, b, c, d, e, f] = m;
+  return {
+    fillRule: path.fillRule,
+    contours: path.contours.map((contour) => {
+      const xy = new Array<number>(contour.xy.length);
+      for (let i = 0; i < xy.length; i += 2) {
+        const x = contour.xy[i] as number;
+        const y = contour.xy[i + 1] as number;
+        xy[i] = a * x + c * y + e;
+        xy[i + 1] = b * x + d * y + f;
+      }
+      return { ...contour, xy };
+    }),
+  };
+}
+
+/** Exact bounds of the curves, or null for a path with no points. */
+export function pathBounds(path: Path): Bounds | null {
+  let x0 = Number.POSITIVE_INFINITY;
+  let y0 = Number.POSITIVE_INFINITY;
+  let x1 = Number.NEGATIVE_INFINITY;
+  let y1 = Number.NEGATIVE_INFINITY;
+  const take = (x: number, y: number) => {
+    if (x < x0) x0 = x;
+    if (x > x1) x1 = x;
+    if (y < y0) y0 = y;
+    if (y > y1) y1 = y;
+  };
+  for (const c of path.contours) {
+    if (c.xy.length >= 2) take(c.xy[0] as number, c.xy[1] as number);
+    for (let i = 0; i < segmentCount(c); i++) {
+      const s = segmentAt(c, i);
+      take(s[6], s[7]);
+      for (const t of cubicExtremes(s)) {
+        const p = cubicPoint(s, t);
+        take(p.x, p.y);
+      }
+    }
+  }
+  return x0 <= x1 ? { x0, y0, x1, y1 } : null;
+}
+
+/** The smallest bounds around both; null stands for nothing. */
+export function joinBounds(a: Bounds | null, b: Bounds | null): Bounds | null {
+  if (!a) return b;
+  if (!b) return a;
+  return {
+    x0: Math.min(a.x0, b.x0),
+    y0: Math.min(a.y0, b.y0),
+    x1: Math.max(a.x1, b.x1),
+    y1: Math.max(a.y1, b.y1),
+  };
+}
+
+/** Bounds of a rectangle after an affine map. */
+export function transformBounds(b: Bounds, m: Matrix): Bounds {
+  const xs = [m[0] * b.x0, m[0] * b.x1].sort((p, q) => p - q) as [number, number];
+  const xt = [m[2] * b.y0, m[2] * b.y1].sort((p, q) => p - q) as [number, number];
+  const ys = [m[1] * b.x0, m[1] * b.x1].sort((p, q) => p - q) as [number, number];
+  const yt = [m[3] * b.y0, m[3] * b.y1].sort((p, q) => p - q) as [number, number];
+  return {
+    x0: xs[0] + xt[0] + m[4],
+    y0: ys[0] + yt[0] + m[5],
+    x1: xs[1] + xt[1] + m[4],
+    y1: ys[1] + yt[1] + m[5],
+  };
+}
+
+export const growBounds = (b: Bounds, by: number): Bounds => ({
+  x0: b.x0 - by,
+  y0: b.y0 - by,
+  x1: b.x1 + by,
+  y1: b.y1 + by,
+});

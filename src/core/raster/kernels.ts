@@ -1,0 +1,80 @@
+import { kernelsBase64 } from './generated/kernels';
+import { sampleOffsets } from './pattern';
+
+/** The compiled pixel kernels; what each does is said in `kernels/`. */
+export interface Kernels {
+  readonly memory: WebAssembly.Memory;
+  init(): void;
+  ready(): void;
+  tables(): number;
+  input(): number;
+  inputBytes(): number;
+  layerPixels(layer: number): number;
+  target(layer: number, blend: number): void;
+  placeTile(x: number, y: number, w: number, h: number): void;
+  placePaint(x: number, y: number): void;
+  setSolid(r: number, g: number, b: number, a: number): void;
+  setGradient(
+    which: number,
+    a: number,
+    b: number,
+    c: number,
+    d: number,
+    e: number,
+    f: number,
+    at: number,
+    entries: number,
+    spread: number,
+    opaque: number,
+    focusX: number,
+    focusY: number,
+  ): void;
+  paintShape(edges: number, count: number, evenOdd: number): void;
+  joinLayers(from: number, to: number, op: number, blend: number, opacity: number): void;
+  copyLayer(from: number, to: number): void;
+  clearLayer(layer: number): void;
+  floodLayer(layer: number, r: number, g: number, b: number, a: number): void;
+  flattenLayer(layer: number): void;
+  resetFragments(): void;
+  alphaToPlane(layer: number, plane: number, stride: number, w: number, h: number): void;
+  convolve(from: number, to: number, w: number, rows: number, step: number, taps: number, count: number): void;
+  layPlane(
+    layer: number,
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    plane: number,
+    stride: number,
+    startX: number,
+    startY: number,
+    step: number,
+    r: number,
+    g: number,
+    b: number,
+    a: number,
+    blend: number,
+  ): void;
+  toBytes(layer: number, w: number, h: number, out: number): void;
+  compositeAt(mode: number, s: number, d: number, out: number): void;
+}
+
+function bytesOf(base64: string): Uint8Array<ArrayBuffer> {
+  const text = atob(base64);
+  const out = new Uint8Array(text.length);
+  for (let i = 0; i < text.length; i++) out[i] = text.charCodeAt(i);
+  return out;
+}
+
+let module: WebAssembly.Module | null = null;
+
+/** A fresh instance of the kernels with its own memory. */
+export function makeKernels(): Kernels {
+  module ??= new WebAssembly.Module(bytesOf(kernelsBase64));
+  const instance = new WebAssembly.Instance(module, {});
+  const kernels = instance.exports as unknown as Kernels;
+  kernels.init();
+  new Float64Array(kernels.memory.buffer, kernels.tables(), 64).set(sampleOffsets);
+  kernels.ready();
+  return kernels;
+}

@@ -1,0 +1,237 @@
+import { gradientTable } from '../colour/gradient';
+import { invert, type Matrix, multiply } from '../geometry/matrix';
+import { type Bounds, growBounds, joinBounds, pathOf, polygonContour, type Path } from '../geometry/path';
+import { blendModes, type BlendMode, type GradientPaint, type GroupNode, type Scene, type SceneNode, type ScenePaint, type ShapeNode, spreads } from '../scene/types';
+import { edgesOf } from './edges';
+import { type Kernels, makeKernels } from './kernels';
+import { drawShadow, shadowReach } from './shadow';
+
+/** Side of a tile in pixels. */
+export const tileSize = 256;
+
+/** Layers that groups may nest to; the kernels hold this many. */
+const layerCount = 24;
+
+/** Bytes at the end of the input area that filters work in. */
+export const planeBytes = 16 << 20;
+
+const joins = { composite: 0, mask: 1, mix: 2 } as const;
+const tableSize = 1024;
+
+const modeNumber = (mode: BlendMode): number => blendModes.indexOf(mode);
+
+const rectPath = (w: number, h: number): Path =>
+  pathOf([polygonContour([{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: 0, y: h }])]);
+
+const white: ScenePaint = { kind: 'solid', colour: [1, 1, 1, 1] };
+
+function blends(nodes: readonly SceneNode[]): boolean {
+  return nodes.some((n) => n.blend !== 'normal' || (n.type === 'group' && blends(n.children)));
+}
+
+/** Draws scenes tile by tile into the kernels' memory. One painter serves one thread. */
+export class Painter {
+  readonly kernels: Kernels = makeKernels();
+  private bump = 0;
+  private readonly resident = new Map<Float64Array | Float32Array, number>();
+  private readonly tables = new WeakMap<GradientPaint, Map<number, { table: Float32Array; opaque: boolean }>>();
+  private readonly grounds = new WeakMap<Scene, ShapeNode>();
+  private readonly needsLayer = new WeakMap<GroupNode, boolean>();
+  private x = 0;
+  private y = 0;
+  private wide = tileSize;
+  private high = tileSize;
+
+  /** Makes the rectangle of device pixels that is drawn next; at most one tile in each direction. */
+  place(x: number, y: number, wide: number, high: number): void {
+    this.x = x;
+    this.y = y;
+    this.wide = wide;
+    this.high = high;
+    this.kernels.placeTile(x, y, wide, high);
+    this.kernels.placePaint(x, y);
+  }
+
+  /** The rectangle being drawn. */
+  get area(): Bounds {
+    return { x0: this.x, y0: this.y, x1: this.x + this.wide, y1: this.y + this.high };
+  }
+
+  /**
+   * Draws a rectangle of at most 256² pixels of a scene into layer 0. `matrix` maps sheet units
+   * to device pixels. Read the result with `pixels` or `bytes` before the next call.
+   */
+  drawTile(scene: Scene, matrix: Matrix, x: number, y: number, wide: number, high: number): void {
+    this.kernels.clearLayer(0);
+    this.kernels.resetFragments();
+    this.place(x, y, wide, high);
+    const ground = this.groundOf(scene);
+    if (ground) this.draw([ground], matrix, 0);
+    this.draw(scene.nodes, matrix, 0);
+    this.kernels.flattenLayer(0);
+  }
+
+  /** Premultiplied RGBA floats of the last tile: rows of 256 pixels, valid until the next call. */
+  pixels(): Float32Array {
+    return new Float32Array(this.kernels.memory.buffer, this.kernels.layerPixels(0), 4 * tileSize * tileSize);
+  }
+
+  /** Straight-alpha RGBA bytes of the last tile, row after row of its own width. */
+  bytes(): Uint8ClampedArray<ArrayBuffer> {
+    const at = this.planeAddress(0);
+    this.kernels.toBytes(0, this.wide, this.high, at);
+    const count = 4 * this.wide * this.high;
+    return new Uint8ClampedArray(this.kernels.memory.buffer.slice(at, at + count) as ArrayBuffer);
+  }
+
+  /** Address of working memory for filters, `offset` bytes into it. */
+  planeAddress(offset: number): number {
+    return this.kernels.input() + this.kernels.inputBytes() - planeBytes + offset;
+  }
+
+  private groundOf(scene: Scene): ShapeNode | null {
+    if (!scene.ground) return null;
+    const known = this.grounds.get(scene);
+    if (known) return known;
+    const node: ShapeNode = {
+      type: 'shape',
+      path: rectPath(scene.width, scene.height),
+      paint: { kind: 'solid', colour: scene.ground },
+      opacity: 1,
+      blend: 'normal',
+    };
+    this.grounds.set(scene, node);
+    return node;
+  }
+
+  /** Puts numbers into the kernels' memory once and says where. */
+  private upload(data: Float64Array | Float32Array): number {
+    const known = this.resident.get(data);
+    if (known !== undefined) return known;
+    const room = this.kernels.inputBytes() - planeBytes;
+    if (this.bump + data.byteLength + 32 > room) {
+      this.resident.clear();
+      this.bump = 0;
+    }
+    if (data.byteLength + 32 > room) throw new RangeError('A shape has too many edges to be drawn at this size.');
+    const at = this.kernels.input() + this.bump;
+    new Uint8Array(this.kernels.memory.buffer, at, data.byteLength).set(
+      new Uint8Array(data.buffer, data.byteOffset, data.byteLength),
+    );
+    this.resident.set(data, at);
+    this.bump = (this.bump + data.byteLength + 31) & ~15;
+    return at;
+  }
+
+  /** Device bounds of what a node paints. */
+  boundsOf(node: SceneNode, matrix: Matrix): Bounds | null {
+    if (node.type === 'shape') return edgesOf(node.path, matrix).bounds;
+    const inner = node.type === 'group' ? multiply(matrix, node.matrix) : matrix;
+    const all = node.children.map((c) => this.boundsOf(c, inner)).reduce(joinBounds, null);
+    if (!all || node.type === 'group') return all;
+    const { scale } = this;
+    const grown = growBounds(all, shadowReach(node.sigma * scale));
+    return {
+      x0: grown.x0 + node.dx * scale,
+      y0: grown.y0 + node.dy * scale,
+      x1: grown.x1 + node.dx * scale,
+      y1: grown.y1 + node.dy * scale,
+    };
+  }
+
+  /** Device pixels a sheet unit, for lengths that no part's turn or scale changes. */
+  scale = 1;
+
+  private misses(b: Bounds | null): boolean {
+    return !b || b.x1 <= this.x || b.y1 <= this.y || b.x0 >= this.x + this.wide || b.y0 >= this.y + this.high;
+  }
+
+  /** Draws nodes onto a layer, in order. */
+  draw(nodes: readonly SceneNode[], matrix: Matrix, layer: number): void {
+    if (layer >= layerCount - 2) throw new RangeError('Groups are nested too deeply to be drawn.');
+    for (const node of nodes) {
+      if (node.opacity <= 0 || this.misses(this.boundsOf(node, matrix))) continue;
+      if (node.type === 'shape') this.drawShape(node, matrix, layer);
+      else if (node.type === 'group') this.drawGroup(node, multiply(matrix, node.matrix), layer);
+      else drawShadow(this, node, matrix, layer);
+    }
+  }
+
+  private drawShape(node: ShapeNode, matrix: Matrix, layer: number): void {
+    const edges = edgesOf(node.path, matrix);
+    if (!edges.xy.length) return;
+    const at = this.upload(edges.xy);
+    this.setPaint(node.paint, matrix, node.opacity);
+    this.kernels.target(layer, modeNumber(node.blend));
+    this.kernels.paintShape(at, edges.xy.length / 4, node.path.fillRule === 'evenodd' ? 1 : 0);
+  }
+
+  private drawGroup(node: GroupNode, matrix: Matrix, layer: number): void {
+    const { kernels } = this;
+    const plain = node.opacity >= 1 && node.blend === 'normal' && !node.clip;
+    let isolated = this.needsLayer.get(node);
+    if (isolated === undefined) {
+      isolated = node.isolated && blends(node.children);
+      this.needsLayer.set(node, isolated);
+    }
+    if (plain && !isolated) {
+      this.draw(node.children, matrix, layer);
+      return;
+    }
+    if (!node.isolated && node.blend === 'normal' && !node.clip && blends(node.children)) {
+      kernels.copyLayer(layer, layer + 1);
+      this.draw(node.children, matrix, layer + 1);
+      kernels.joinLayers(layer + 1, layer, joins.mix, 0, node.opacity);
+      return;
+    }
+    this.draw(node.children, matrix, layer + 1);
+    if (node.clip) {
+      this.drawShape({ type: 'shape', path: node.clip, paint: white, opacity: 1, blend: 'normal' }, matrix, layer + 2);
+      kernels.joinLayers(layer + 2, layer + 1, joins.mask, 0, 1);
+    }
+    kernels.joinLayers(layer + 1, layer, joins.composite, modeNumber(node.blend), node.opacity);
+  }
+
+  private tableOf(paint: GradientPaint, opacity: number): { table: Float32Array; opaque: boolean } {
+    let byOpacity = this.tables.get(paint);
+    if (!byOpacity) {
+      byOpacity = new Map();
+      this.tables.set(paint, byOpacity);
+    }
+    let entry = byOpacity.get(opacity);
+    if (!entry) {
+      const table = gradientTable(paint.stops, paint.interpolation, tableSize);
+      if (opacity < 1) for (let i = 0; i < table.length; i++) table[i] *= opacity;
+      entry = { table, opaque: opacity >= 1 && paint.stops.every((s) => s.colour[3] >= 1) };
+      byOpacity.set(opacity, entry);
+    }
+    return entry;
+  }
+
+  private setPaint(paint: ScenePaint, matrix: Matrix, opacity: number): void {
+    const { kernels } = this;
+    if (paint.kind === 'solid') {
+      const [r, g, b] = paint.colour;
+      const a = paint.colour[3] * opacity;
+      kernels.setSolid(r * a, g * a, b * a, a);
+      return;
+    }
+    const { table, opaque } = this.tableOf(paint, opacity);
+    const back = invert(multiply(matrix, paint.matrix)) ?? [0, 0, 0, 0, 1, 0];
+    const [fx, fy] = paint.focus ?? [0, 0];
+    kernels.setGradient(
+      paint.kind === 'linear' ? 1 : 2,
+      ...(back as [number, number, number, number, number, number]),
+      this.upload(table),
+      tableSize,
+      spreads.indexOf(paint.spread),
+      opaque ? 1 : 0,
+      fx,
+      fy,
+    );
+  }
+}
+
+/** Matrix from sheet units to the pixels of a picture `scale` times as large. */
+export const pictureMatrix = (scale: number): Matrix => [scale, 0, 0, scale, 0, 0];
+
