@@ -1,0 +1,54 @@
+import { existsSync, readdirSync, statSync } from 'node:fs';
+import path from 'node:path';
+import { must, run } from './run.mjs';
+import { root } from './root.mjs';
+import { fail, say } from './say.mjs';
+
+/** Installs the npm packages the lock asks for, unless they are there already. */
+export async function ensurePackages() {
+  const mark = path.join(root, 'node_modules/.package-lock.json');
+  const lock = path.join(root, 'package-lock.json');
+  if (existsSync(mark) && statSync(mark).mtimeMs >= statSync(lock).mtimeMs) return;
+  say('Installing npm packages …');
+  await must('npm', ['ci', '--no-audit', '--no-fund']);
+}
+
+const onPath = (name) =>
+  (process.env.PATH ?? '').split(':').map((d) => path.join(d, name)).find((f) => existsSync(f));
+
+async function install(packages, what) {
+  const command = `apt-get -o DPkg::Lock::Timeout=400 install -y --no-install-recommends ${packages.join(' ')}`;
+  const allowed = process.getuid?.() === 0 && onPath('apt-get');
+  if (allowed) {
+    say(`Installing ${what} …`);
+    const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
+    await run('apt-get', ['-o', 'DPkg::Lock::Timeout=400', 'update'], quiet);
+    if ((await run('sh', ['-c', command], quiet)) === 0) return;
+  }
+  fail(`${what} is missing. Install it with:  sudo ${command}`);
+}
+
+function findServer() {
+  const base = '/usr/lib/postgresql';
+  const versions = existsSync(base) ? readdirSync(base).sort((a, b) => Number(b) - Number(a)) : [];
+  const folders = [...versions.map((v) => path.join(base, v, 'bin')), ...(process.env.PATH ?? '').split(':')];
+  return folders.find((d) => ['initdb', 'postgres', 'pg_isready'].every((f) => existsSync(path.join(d, f))));
+}
+
+/** The folder of PostgreSQL's server programs; installs them where that is allowed. */
+export async function ensurePostgres() {
+  if (!findServer()) await install(['postgresql'], 'PostgreSQL');
+  return findServer() ?? fail('PostgreSQL was installed, but its programs were not found.');
+}
+
+/** The path of a Chromium to test with; installs it where that is allowed. */
+export async function ensureChromium() {
+  const find = () => ['chromium', 'chromium-browser'].map(onPath).find(Boolean);
+  if (!find()) await install(['chromium'], 'Chromium');
+  return find() ?? fail('Chromium was installed, but was not found.');
+}
+
+/** Debian's SVG renderer, an outside reference for whole pictures. */
+export async function ensureSvgRenderer() {
+  if (!onPath('rsvg-convert')) await install(['librsvg2-bin'], 'rsvg-convert');
+}

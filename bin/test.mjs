@@ -1,0 +1,43 @@
+// The whole test suite: format and lint, types, unit and server tests, build, browser tests.
+import path from 'node:path';
+import { ensureChromium, ensurePackages, ensureSvgRenderer } from './lib/install.mjs';
+import { root } from './lib/root.mjs';
+import { must } from './lib/run.mjs';
+import { fail, say } from './lib/say.mjs';
+
+const tool = (name) => path.join(root, 'node_modules/.bin', name);
+
+try {
+  await ensurePackages();
+  const { prepare } = await import('./lib/prepare.mjs');
+  const { build } = await import('./build.mjs');
+  const env = await prepare('silent_compass_test', { demo: false });
+  const part = async (name, work) => {
+    const start = Date.now();
+    say(`\n── ${name}`);
+    await work();
+    say(`── ${name}: ${((Date.now() - start) / 1000).toFixed(0)} s`);
+  };
+  await part('format and lint', () => must(tool('biome'), ['check', '.'], { env }));
+  await part('types', async () => {
+    await must(tool('next'), ['typegen'], { env });
+    await must(tool('tsc'), ['--noEmit'], { env });
+  });
+  await ensureSvgRenderer();
+  await part('unit and server tests', () => must(tool('vitest'), ['run'], { env }));
+  await part('build', build);
+  const chromium = await ensureChromium();
+  const browserEnv = await prepare('silent_compass_browser', { demo: true });
+  await part('browser tests', async () => {
+    const { serve } = await import('./lib/serve.mjs');
+    const { address, child } = await serve(browserEnv, 3310, ['ignore', 'ignore', 'inherit']);
+    try {
+      await must(tool('playwright'), ['test'], { env: { ...browserEnv, BASE_URL: address, CHROMIUM: chromium } });
+    } finally {
+      child.kill();
+    }
+  });
+  say('\nAll tests passed.');
+} catch (e) {
+  fail(e.message);
+}

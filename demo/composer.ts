@@ -1,0 +1,121 @@
+import {
+  type Card,
+  type Coat,
+  type CombineSource,
+  coatDefaults,
+  type Design,
+  finishes,
+  formatName,
+  formatVersion,
+  type Gradient,
+  makePart,
+  makeSource,
+  type Operation,
+  origin,
+  type Paint,
+  type Part,
+  type Place,
+  type PrimitiveSource,
+  type Sheet,
+  steps,
+} from '@/core';
+
+/** Lays out a demo design part by part, with ids that stay the same from run to run. */
+export class Composer {
+  private readonly parts: Record<string, Part> = {};
+  private readonly top: string[] = [];
+  private open: string[] = this.top;
+  private count = 0;
+
+  constructor(private readonly name: string) {}
+
+  private id(kind: string): string {
+    return `${kind}-${++this.count}`;
+  }
+
+  coat = {
+    fill: (paint: Paint | string, values: Partial<Coat> = {}): Coat =>
+      ({ ...coatDefaults.fill, id: this.id('fill'), paint: asPaint(paint), ...values }) as Coat,
+    stroke: (width: number, paint: Paint | string, values: Partial<Coat> = {}): Coat =>
+      ({ ...coatDefaults.stroke, id: this.id('stroke'), width, paint: asPaint(paint), ...values }) as Coat,
+  };
+
+  step(kind: string, params: object): Card {
+    return { id: this.id('step'), kind, on: true, params: { ...steps[kind].defaults, ...params } };
+  }
+
+  shadow(params: object): Card {
+    return { id: this.id('finish'), kind: 'soft-shadow', on: true, params: { ...finishes['soft-shadow'].defaults, ...params } };
+  }
+
+  /** Adds a part that draws itself, centred at (x, y). */
+  add(
+    name: string,
+    kind: PrimitiveSource['kind'],
+    params: object,
+    at: Partial<Place>,
+    values: Partial<Part> = {},
+  ): void {
+    const part = makePart(makeSource(kind, params as Record<string, unknown>), {
+      id: this.id(kind),
+      name,
+      place: { ...origin, ...at },
+      ...values,
+    });
+    this.parts[part.id] = part;
+    this.open.push(part.id);
+  }
+
+  private hold(name: string, source: CombineSource | { kind: 'group' }, inside: () => void, values: Partial<Part>): void {
+    const outer = this.open;
+    const children: string[] = [];
+    this.open = children;
+    inside();
+    this.open = outer;
+    const part = makePart(source, { id: this.id(source.kind), name, children, ...values });
+    this.parts[part.id] = part;
+    this.open.push(part.id);
+  }
+
+  combine(name: string, operation: Operation, inside: () => void, values: Partial<Part> = {}): void {
+    this.hold(name, { kind: 'combine', operation }, inside, values);
+  }
+
+  group(name: string, inside: () => void, values: Partial<Part> = {}): void {
+    this.hold(name, { kind: 'group' }, inside, values);
+  }
+
+  design(sheet: Partial<Sheet>): Design {
+    const whole: Sheet = {
+      id: 'sheet-1',
+      name: 'Sheet 1',
+      width: 2000,
+      height: 2000,
+      unit: 'px',
+      ground: null,
+      grid: { on: false, spacing: 100 },
+      guides: [
+        { id: 'middle-x', axis: 'x', at: (sheet.width ?? 2000) / 2 },
+        { id: 'middle-y', axis: 'y', at: (sheet.height ?? 2000) / 2 },
+      ],
+      ...sheet,
+      parts: this.top,
+    };
+    return { format: formatName, version: formatVersion, name: this.name, sheets: [whole], parts: this.parts };
+  }
+}
+
+const asPaint = (paint: Paint | string): Paint => (typeof paint === 'string' ? { kind: 'solid', colour: paint } : paint);
+
+/** A gradient through colours at equal steps; ends as shares of the part's bounds. */
+export function gradient(
+  kind: Gradient['kind'],
+  ends: readonly [number, number, number, number],
+  ...colours: readonly (string | readonly [number, string])[]
+): Gradient {
+  const stops = colours.map((c, i) =>
+    typeof c === 'string' ? { at: colours.length > 1 ? i / (colours.length - 1) : 0, colour: c } : { at: c[0], colour: c[1] },
+  );
+  const [x1, y1, x2, y2] = ends;
+  return { kind, x1, y1, x2, y2, stops, interpolation: 'oklab', spread: 'pad' };
+}

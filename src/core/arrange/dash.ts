@@ -1,0 +1,64 @@
+import { type Cubic, cubicLength, subCubic } from '../geometry/cubic';
+import { type Contour, contourOf, type Path, segmentsOf } from '../geometry/path';
+
+/** The parameter at which a cubic has run `length` from its start. */
+function parameterAt(s: Cubic, length: number, whole: number): number {
+  if (length <= 0) return 0;
+  if (length >= whole) return 1;
+  let lo = 0;
+  let hi = 1;
+  let t = length / whole;
+  for (let i = 0; i < 40; i++) {
+    const off = cubicLength(s, 0, t) - length;
+    if (Math.abs(off) < 1e-9 * whole) break;
+    if (off > 0) hi = t;
+    else lo = t;
+    t = (lo + hi) / 2;
+  }
+  return t;
+}
+
+/** The piece of a run of cubics between two lengths from its start. */
+function stretch(cubics: readonly Cubic[], lengths: readonly number[], from: number, to: number): Cubic[] {
+  const out: Cubic[] = [];
+  let start = 0;
+  cubics.forEach((s, i) => {
+    const end = start + lengths[i];
+    if (end > from && start < to && lengths[i] > 0) {
+      const t0 = parameterAt(s, from - start, lengths[i]);
+      const t1 = parameterAt(s, to - start, lengths[i]);
+      if (t1 > t0) out.push(subCubic(s, t0, t1));
+    }
+    start = end;
+  });
+  return out;
+}
+
+function dashContour(c: Contour, pattern: readonly number[], offset: number): Contour[] {
+  const cubics = segmentsOf(c);
+  const lengths = cubics.map((s) => cubicLength(s));
+  const total = lengths.reduce((a, b) => a + b, 0);
+  const period = pattern.reduce((a, b) => a + b, 0);
+  const out: Contour[] = [];
+  let at = -(((offset % period) + period) % period);
+  for (let k = 0; at < total && out.length < 100_000; k++) {
+    const end = at + pattern[k % pattern.length];
+    if (k % 2 === 0 && end > 0 && end > at) {
+      const piece = stretch(cubics, lengths, Math.max(0, at), Math.min(total, end));
+      if (piece.length) out.push(contourOf(piece, false));
+    }
+    at = end;
+  }
+  return out;
+}
+
+/**
+ * A path's outline as dashes (SVG 2, stroke-dasharray): open contours for the even entries of
+ * the pattern, which repeats; an odd pattern is doubled. A pattern without length leaves the path whole.
+ */
+export function dashPath(path: Path, pattern: readonly number[], offset = 0): Path {
+  const usable = pattern.every((v) => v >= 0 && Number.isFinite(v)) && pattern.some((v) => v > 0);
+  if (!usable) return path;
+  const even = pattern.length % 2 ? [...pattern, ...pattern] : pattern;
+  return { contours: path.contours.flatMap((c) => dashContour(c, even, offset)), fillRule: 'nonzero' };
+}

@@ -1,0 +1,42 @@
+import { emptyPath, type Path } from '../geometry/path';
+import { combine, combineWithRules } from './combine';
+import { type JoinStyle, parallelTolerance, rawParallel, strokeContour, type StrokeStyle } from './outline';
+
+/**
+ * The outline at distance `d` (sheet units) from a filled path: outwards where positive, inwards
+ * where negative. Round joins of a rounded outline stay concentric with its arcs. Empty where an
+ * inward offset swallows the shape.
+ */
+export function offsetPath(path: Path, d: number, style: JoinStyle): Path {
+  const clean = combine('union', [path]);
+  if (d === 0 || clean.contours.length === 0) return clean;
+  const tolerance = parallelTolerance(path, d);
+  const contours = clean.contours.map((c) => rawParallel(c, d, tolerance, style)).filter((c) => c !== null);
+  if (!contours.length) return emptyPath;
+  return combineWithRules('union', [{ contours, fillRule: 'nonzero' }], ['positive']);
+}
+
+export const strokeAlignments = ['centre', 'inside', 'outside'] as const;
+export type StrokeAlignment = (typeof strokeAlignments)[number];
+
+/** What a centred stroke covers, to be filled nonzero; parts of it may overlap. */
+export function strokeArea(path: Path, style: StrokeStyle): Path {
+  if (!(style.width > 0)) return emptyPath;
+  const tolerance = parallelTolerance(path, style.width / 2);
+  return {
+    contours: path.contours.flatMap((c) => strokeContour(c, style, tolerance)),
+    fillRule: 'nonzero',
+  };
+}
+
+/** What a stroke covers when it lies along, inside or outside the filled outline. */
+export function strokeOutline(
+  path: Path,
+  style: StrokeStyle,
+  alignment: StrokeAlignment,
+  dashed: Path = path,
+): Path {
+  if (alignment === 'centre') return strokeArea(dashed, style);
+  const wide = strokeArea(dashed, { ...style, width: 2 * style.width });
+  return alignment === 'inside' ? combine('intersect', [wide, path]) : combine('subtract', [wide, path]);
+}

@@ -1,0 +1,164 @@
+import { arcCubics, type Cubic, cubicTangent, lineCubic } from '../geometry/cubic';
+import { type Contour, contourOf, type Path, pathBounds, reverseContour, segmentsOf } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+import { parallelCurve, parallelPoint } from './parallel';
+
+export const joinKinds = ['miter', 'round', 'bevel'] as const;
+export type Join = (typeof joinKinds)[number];
+export const capKinds = ['butt', 'round', 'square'] as const;
+export type Cap = (typeof capKinds)[number];
+
+export interface JoinStyle {
+  readonly join: Join;
+  /** Greatest ratio of a miter's length to the stroke's width, as in SVG. */
+  readonly miterLimit: number;
+}
+
+/** Collects cubics laid end to end. */
+class Pen {
+  readonly cubics: Cubic[] = [];
+  constructor(private at: Point) {}
+
+  to(p: Point): void {
+    if (p.x === this.at.x && p.y === this.at.y) return;
+    this.cubics.push(lineCubic(this.at.x, this.at.y, p.x, p.y));
+    this.at = p;
+  }
+
+  add(list: readonly Cubic[]): void {
+    for (const s of list) {
+      // Smooth joints differ by rounding only: the next piece starts where this one ended.
+      this.cubics.push([this.at.x, this.at.y, s[2], s[3], s[4], s[5], s[6], s[7]]);
+      this.at = { x: s[6], y: s[7] };
+    }
+  }
+
+  /** An arc about `centre` to `p`, turning by `sweep` radians. */
+  arc(centre: Point, p: Point, sweep: number): void {
+    const r = Math.hypot(this.at.x - centre.x, this.at.y - centre.y);
+    const arcs = arcCubics(centre.x, centre.y, r, Math.atan2(this.at.y - centre.y, this.at.x - centre.x), sweep);
+    const last = arcs.length - 1;
+    if (last >= 0) arcs[last] = [...(arcs[last].slice(0, 6) as number[]), p.x, p.y] as unknown as Cubic;
+    this.add(arcs);
+  }
+}
+
+const cross = (a: Point, b: Point) => a.x * b.y - a.y * b.x;
+const dot = (a: Point, b: Point) => a.x * b.x + a.y * b.y;
+
+function joinCorner(pen: Pen, v: Point, u: Point, w: Point, d: number, style: JoinStyle): void {
+  const p = { x: v.x + d * u.y, y: v.y - d * u.x };
+  const q = { x: v.x + d * w.y, y: v.y - d * w.x };
+  const turn = Math.atan2(cross(u, w), dot(u, w));
+  if (Math.abs(turn) < 1e-7) {
+    pen.to(q);
+    return;
+  }
+  if (turn * d < 0) {
+    // The inner side of a corner goes by way of the node, so that what it swallows winds backwards.
+    pen.to(p);
+    pen.to(v);
+    pen.to(q);
+    return;
+  }
+  pen.to(p);
+  if (style.join === 'round') {
+    pen.arc(v, q, turn);
+    return;
+  }
+  const half = Math.cos(turn / 2);
+  if (style.join === 'miter' && half > 1e-6 && 1 / half <= style.miterLimit) {
+    const k = (d * Math.tan(turn / 2));
+    pen.to({ x: p.x + k * u.x, y: p.y + k * u.y });
+  }
+  pen.to(q);
+}
+
+const proper = (c: Contour): Cubic[] =>
+  segmentsOf(c).filter((s) => s[0] !== s[6] || s[1] !== s[7] || s[0] !== s[2] || s[1] !== s[3] || s[4] !== s[6] || s[5] !== s[7]);
+
+function side(pen: Pen, cubics: readonly Cubic[], closed: boolean, d: number, tolerance: number, style: JoinStyle): void {
+  cubics.forEach((s, i) => {
+    for (const piece of parallelCurve(s, d, tolerance)) pen.add(piece.cubics);
+    const next = cubics[i + 1] ?? (closed ? cubics[0] : null);
+    if (next) joinCorner(pen, { x: s[6], y: s[7] }, cubicTangent(s, 1), cubicTangent(next, 0), d, style);
+  });
+}
+
+/** How exactly parallels are fitted, in sheet units. */
+export function parallelTolerance(path: Path, d: number): number {
+  const b = pathBounds(path);
+  const size = b ? Math.max(b.x1 - b.x0, b.y1 - b.y0) : 0;
+  return 5e-6 * Math.max(size, Math.abs(d));
+}
+
+/**
+ * The raw parallel of a closed contour at distance `d` (out of a positive contour where positive).
+ * It may overlap itself; what shows is where it winds positively.
+ */
+export function rawParallel(c: Contour, d: number, tolerance: number, style: JoinStyle): Contour | null {
+  const cubics = proper(c);
+  if (!cubics.length) return null;
+  const pen = new Pen(parallelPoint(cubics[0], 0, d));
+  side(pen, cubics, true, d, tolerance, style);
+  return contourOf(pen.cubics, true);
+}
+
+function cap(pen: Pen, v: Point, u: Point, d: number, kind: Cap): void {
+  const q = { x: v.x - d * u.y, y: v.y + d * u.x };
+  if (kind === 'round') {
+    pen.arc(v, q, Math.PI);
+    return;
+  }
+  if (kind === 'square') {
+    const p = { x: v.x + d * u.y, y: v.y - d * u.x };
+    pen.to({ x: p.x + d * u.x, y: p.y + d * u.y });
+    pen.to({ x: q.x + d * u.x, y: q.y + d * u.y });
+  }
+  pen.to(q);
+}
+
+export interface StrokeStyle extends JoinStyle {
+  readonly width: number;
+  readonly cap: Cap;
+}
+
+/** A dot where a contour has no length: round and square caps still show it. */
+function dot0(c: Contour, style: StrokeStyle): Contour[] {
+  const d = style.width / 2;
+  const [x, y] = c.xy;
+  if (x === undefined || style.cap === 'butt') return [];
+  if (style.cap === 'round') return [contourOf(arcCubics(x, y, d, 0, 2 * Math.PI), true)];
+  return [
+    contourOf(
+      [
+        lineCubic(x - d, y - d, x + d, y - d),
+        lineCubic(x + d, y - d, x + d, y + d),
+        lineCubic(x + d, y + d, x - d, y + d),
+        lineCubic(x - d, y + d, x - d, y - d),
+      ],
+      true,
+    ),
+  ];
+}
+
+/** What a centred stroke of one contour covers, as contours to be filled nonzero. */
+export function strokeContour(c: Contour, style: StrokeStyle, tolerance: number): Contour[] {
+  const cubics = proper(c);
+  if (!cubics.length) return dot0(c, style);
+  const d = style.width / 2;
+  if (c.closed) {
+    const outer = rawParallel(c, d, tolerance, style);
+    const inner = rawParallel(reverseContour(c), d, tolerance, style);
+    return [outer, inner].filter((k) => k !== null);
+  }
+  const back = proper(reverseContour(c));
+  const pen = new Pen(parallelPoint(cubics[0], 0, d));
+  side(pen, cubics, false, d, tolerance, style);
+  const last = cubics[cubics.length - 1];
+  cap(pen, { x: last[6], y: last[7] }, cubicTangent(last, 1), d, style.cap);
+  side(pen, back, false, d, tolerance, style);
+  const end = back[back.length - 1];
+  cap(pen, { x: end[6], y: end[7] }, cubicTangent(end, 1), d, style.cap);
+  return [contourOf(pen.cubics, true)];
+}

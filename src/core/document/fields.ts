@@ -1,0 +1,55 @@
+/** What one parameter of a definition is: its type, unit, range and choices. */
+export interface Field {
+  readonly name: string;
+  readonly type: 'length' | 'angle' | 'number' | 'count' | 'percent' | 'switch' | 'choice' | 'colour' | 'lengths';
+  readonly min?: number;
+  readonly max?: number;
+  /** How much an arrow key changes it. */
+  readonly step?: number;
+  readonly options?: readonly string[];
+}
+
+export type FieldValue = number | boolean | string | readonly number[];
+export type Params = Readonly<Record<string, FieldValue>>;
+
+/** Greatest magnitude of a length or a coordinate, in sheet units. */
+export const lengthLimit = 1e6;
+
+export const length = (name: string, min = -lengthLimit, max = lengthLimit): Field => ({ name, type: 'length', min, max, step: 1 });
+export const size = (name: string): Field => length(name, 0);
+export const angle = (name: string, min = -36000, max = 36000): Field => ({ name, type: 'angle', min, max, step: 1 });
+export const count = (name: string, min: number, max: number): Field => ({ name, type: 'count', min, max, step: 1 });
+/** A share, stored 0–1 and shown as per cent. */
+export const share = (name: string, min = 0, max = 1): Field => ({ name, type: 'percent', min, max, step: 0.01 });
+export const number = (name: string, min: number, max: number, step: number): Field => ({ name, type: 'number', min, max, step });
+export const choice = (name: string, options: readonly string[]): Field => ({ name, type: 'choice', options });
+export const toggle = (name: string): Field => ({ name, type: 'switch' });
+export const colour = (name: string): Field => ({ name, type: 'colour' });
+export const lengths = (name: string): Field => ({ name, type: 'lengths', min: 0, max: lengthLimit });
+
+/** Why a value does not fit a field, in plain words, or null where it does. */
+export function fieldFault(field: Field, value: unknown): string | null {
+  switch (field.type) {
+    case 'switch':
+      return typeof value === 'boolean' ? null : 'must be on or off';
+    case 'choice':
+      return field.options?.includes(value as string) ? null : `must be one of ${field.options?.join(', ')}`;
+    case 'colour':
+      return typeof value === 'string' && /^#(?:[0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.test(value)
+        ? null
+        : 'must be a colour such as #9a6b1f';
+    case 'lengths':
+      return Array.isArray(value) && value.every((v) => typeof v === 'number' && v >= 0 && v <= lengthLimit)
+        ? null
+        : 'must be a list of lengths, none below 0';
+    default: {
+      if (typeof value !== 'number' || !Number.isFinite(value)) return 'must be a number';
+      if (field.type === 'count' && !Number.isInteger(value)) return 'must be a whole number';
+      if (field.min !== undefined && value < field.min) return `must not be below ${shown(field, field.min)}`;
+      if (field.max !== undefined && value > field.max) return `must not be above ${shown(field, field.max)}`;
+      return null;
+    }
+  }
+}
+
+const shown = (field: Field, v: number): string => (field.type === 'percent' ? `${v * 100} %` : String(v));

@@ -1,0 +1,24 @@
+import type { Bounds } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+
+/** A grip on the sheet for one or two parameters; in the part's own coordinates. */
+export interface Handle {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  /** Where a line is drawn from, to show what the grip measures. */
+  readonly from?: Point;
+  /** A circle that shows a radius. */
+  readonly circle?: { readonly x: number; readonly y: number; readonly r: number };
+}
+
+export interface HandleContext {
+  /** Bounds of what the step or coat is given, in the part's own coordinates. */
+  readonly bounds: Bounds;
+}
+
+/** What a drag of a handle means: new parameters, and a shift of the part in its own coordinates. */
+export interface DragResult<P> {
+  readonly params: Partial<P>;
+  readonly shift?: Point;
+}

@@ -1,0 +1,154 @@
+/** One operation of a JSON Patch (RFC 6902). */
+export type PatchOperation =
+  | { readonly op: 'add' | 'replace' | 'test'; readonly path: string; readonly value: unknown }
+  | { readonly op: 'remove'; readonly path: string }
+  | { readonly op: 'move' | 'copy'; readonly from: string; readonly path: string };
+
+/** Thrown where a patch does not fit the document; the document is untouched. */
+export class PatchError extends Error {}
+
+type Json = unknown;
+type Container = Record<string, Json> | Json[];
+
+/** Keys of a JSON pointer (RFC 6901). */
+export function pointerKeys(pointer: string): string[] {
+  if (pointer === '') return [];
+  if (!pointer.startsWith('/')) throw new PatchError(`“${pointer}” is not a JSON pointer.`);
+  return pointer
+    .slice(1)
+    .split('/')
+    .map((k) => k.replace(/~1/g, '/').replace(/~0/g, '~'));
+}
+
+export const pointerOf = (keys: readonly (string | number)[]): string =>
+  keys.map((k) => `/${String(k).replace(/~/g, '~0').replace(/\//g, '~1')}`).join('');
+
+const isContainer = (v: Json): v is Container => typeof v === 'object' && v !== null;
+
+function indexOf(list: readonly Json[], key: string, end: number): number {
+  if (!/^(0|[1-9]\d*)$/.test(key) || Number(key) > end) throw new PatchError(`There is no entry “${key}” in the list.`);
+  return Number(key);
+}
+
+function valueAt(doc: Json, keys: readonly string[]): Json {
+  let at = doc;
+  for (const key of keys) {
+    if (Array.isArray(at)) at = at[indexOf(at, key, at.length - 1)];
+    else if (isContainer(at) && Object.hasOwn(at, key)) at = (at as Record<string, Json>)[key];
+    else throw new PatchError(`There is nothing at “${pointerOf(keys)}”.`);
+  }
+  return at;
+}
+
+/** A copy of the document with the container at `keys` changed; all else is shared. */
+function change(doc: Json, keys: readonly string[], edit: (container: Container, key: string) => Container): Json {
+  const [key, ...rest] = keys;
+  if (!isContainer(doc)) throw new PatchError(`There is nothing at “${pointerOf(keys)}”.`);
+  if (rest.length === 0) return edit(doc, key);
+  if (Array.isArray(doc)) {
+    const i = indexOf(doc, key, doc.length - 1);
+    const copy = doc.slice();
+    copy[i] = change(doc[i], rest, edit);
+    return copy;
+  }
+  if (!Object.hasOwn(doc, key)) throw new PatchError(`There is nothing at “${pointerOf(keys)}”.`);
+  return { ...doc, [key]: change(doc[key], rest, edit) };
+}
+
+function add(doc: Json, pointer: string, value: Json): Json {
+  const keys = pointerKeys(pointer);
+  if (!keys.length) return value;
+  return change(doc, keys, (c, key) => {
+    if (!Array.isArray(c)) return { ...c, [key]: value };
+    const i = key === '-' ? c.length : indexOf(c, key, c.length);
+    return [...c.slice(0, i), value, ...c.slice(i)];
+  });
+}
+
+function remove(doc: Json, pointer: string): Json {
+  const keys = pointerKeys(pointer);
+  if (!keys.length) return null;
+  return change(doc, keys, (c, key) => {
+    if (Array.isArray(c)) {
+      const i = indexOf(c, key, c.length - 1);
+      return [...c.slice(0, i), ...c.slice(i + 1)];
+    }
+    if (!Object.hasOwn(c, key)) throw new PatchError(`There is nothing at “${pointer}”.`);
+    const { [key]: _, ...rest } = c;
+    return rest;
+  });
+}
+
+function replace(doc: Json, pointer: string, value: Json): Json {
+  const keys = pointerKeys(pointer);
+  valueAt(doc, keys);
+  if (!keys.length) return value;
+  return change(doc, keys, (c, key) => {
+    if (!Array.isArray(c)) return { ...c, [key]: value };
+    const copy = c.slice();
+    copy[Number(key)] = value;
+    return copy;
+  });
+}
+
+/** Whether two JSON values are equal, member order aside. */
+export function sameJson(a: Json, b: Json): boolean {
+  if (Object.is(a, b) || a === b) return true;
+  if (!isContainer(a) || !isContainer(b) || Array.isArray(a) !== Array.isArray(b)) return false;
+  const keys = Object.keys(a);
+  if (keys.length !== Object.keys(b).length) return false;
+  return keys.every((k) => Object.hasOwn(b, k) && sameJson((a as Record<string, Json>)[k], (b as Record<string, Json>)[k]));
+}
+
+/**
+ * The document after a patch. Nothing is changed in place, and what the patch does not touch is
+ * shared with the old document.
+ * @throws PatchError where an operation does not fit.
+ */
+export function applyPatch<T>(doc: T, patch: readonly PatchOperation[]): T {
+  let at: Json = doc;
+  for (const o of patch) {
+    switch (o.op) {
+      case 'add':
+        at = add(at, o.path, o.value);
+        break;
+      case 'remove':
+        at = remove(at, o.path);
+        break;
+      case 'replace':
+        at = replace(at, o.path, o.value);
+        break;
+      case 'copy':
+        at = add(at, o.path, valueAt(at, pointerKeys(o.from)));
+        break;
+      case 'move': {
+        if (`${o.path}/`.startsWith(`${o.from}/`) && o.path !== o.from) throw new PatchError('A value cannot be moved into itself.');
+        const value = valueAt(at, pointerKeys(o.from));
+        at = add(remove(at, o.from), o.path, value);
+        break;
+      }
+      case 'test':
+        if (!sameJson(valueAt(at, pointerKeys(o.path)), o.value)) throw new PatchError(`The value at “${o.path}” is another.`);
+        break;
+      default:
+        throw new PatchError(`“${String((o as { op: unknown }).op)}” is not an operation.`);
+    }
+  }
+  return at as T;
+}
+
+/** The operations that turn `a` into `b`. What both share by identity is not looked into. */
+export function diffJson(a: Json, b: Json, keys: readonly (string | number)[] = []): PatchOperation[] {
+  if (a === b) return [];
+  if (Array.isArray(a) && Array.isArray(b) && a.length === b.length) return a.flatMap((v, i) => diffJson(v, b[i], [...keys, i]));
+  if (isContainer(a) && isContainer(b) && !Array.isArray(a) && !Array.isArray(b)) {
+    const out: PatchOperation[] = [];
+    for (const k of Object.keys(a)) if (!Object.hasOwn(b, k)) out.push({ op: 'remove', path: pointerOf([...keys, k]) });
+    for (const k of Object.keys(b)) {
+      if (!Object.hasOwn(a, k)) out.push({ op: 'add', path: pointerOf([...keys, k]), value: b[k] });
+      else out.push(...diffJson(a[k], b[k], [...keys, k]));
+    }
+    return out;
+  }
+  return sameJson(a, b) ? [] : [{ op: 'replace', path: pointerOf(keys), value: b }];
+}

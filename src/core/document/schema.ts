@@ -1,0 +1,216 @@
+import Joi from 'joi';
+import { operations } from '../arrange/combine';
+import { coatFields, paintKinds } from '../coat';
+import { interpolations } from '../colour/gradient';
+import { finishes } from '../finish';
+import { units } from '../geometry/units';
+import { blendModes, spreads } from '../scene/types';
+import { primitives } from '../source';
+import { steps } from '../step';
+import { type Field, fieldFault, lengthLimit } from './fields';
+import { type Design, formatName, formatVersion, holdsParts } from './types';
+
+/** One thing that is wrong with a design: where, by names a designer knows, and what. */
+export interface DesignFault {
+  readonly where: string;
+  readonly message: string;
+}
+
+/** Thrown for a design that cannot be read. */
+export class DesignError extends Error {
+  constructor(readonly faults: readonly DesignFault[]) {
+    super(faults.map((f) => `${f.where}: ${f.message}`).join('\n'));
+    this.name = 'DesignError';
+  }
+}
+
+const id = Joi.string().pattern(/^[\w-]{1,40}$/);
+const coordinate = Joi.number().min(-lengthLimit).max(lengthLimit);
+
+function fieldSchema(field: Field): Joi.Schema {
+  return Joi.any()
+    .required()
+    .custom((value, helpers) => {
+      const fault = fieldFault(field, value);
+      return fault ? helpers.message({ custom: `“${field.name}” ${fault}` }) : value;
+    });
+}
+
+const fieldsSchema = (fields: readonly Field[]) => Object.fromEntries(fields.map((f) => [f.name, fieldSchema(f)]));
+
+function cardSchema(kinds: Readonly<Record<string, { fields: readonly Field[] }>>): Joi.Schema {
+  const forms = Object.entries(kinds).map(([kind, d]) => ({
+    is: kind,
+    // biome-ignore lint/suspicious/noThenProperty: the validator's own word
+    then: Joi.object(fieldsSchema(d.fields)),
+  }));
+  return Joi.object({
+    id: id.required(),
+    kind: Joi.string()
+      .valid(...Object.keys(kinds))
+      .required(),
+    on: Joi.boolean().required(),
+    params: Joi.object().required().when('kind', { switch: forms }),
+  });
+}
+
+const stop = Joi.object({ at: Joi.number().min(0).max(1).required(), colour: fieldSchema({ name: 'colour', type: 'colour' }) });
+
+const paint = Joi.object({ kind: Joi.valid(...paintKinds).required() })
+  .unknown()
+  .when('.kind', {
+    is: 'solid',
+    // biome-ignore lint/suspicious/noThenProperty: the validator's own word
+    then: Joi.object({ kind: Joi.valid('solid'), colour: fieldSchema({ name: 'colour', type: 'colour' }) }).unknown(false),
+    otherwise: Joi.object({
+      kind: Joi.any(),
+      x1: coordinate.required(),
+      y1: coordinate.required(),
+      x2: coordinate.required(),
+      y2: coordinate.required(),
+      stops: Joi.array().items(stop).min(1).max(256).required(),
+      interpolation: Joi.valid(...interpolations).required(),
+      spread: Joi.valid(...spreads).required(),
+    }).unknown(false),
+  });
+
+const coat = (kind: keyof typeof coatFields) =>
+  Joi.object({ id: id.required(), kind: Joi.valid(kind).required(), on: Joi.boolean().required(), paint: paint.required(), ...fieldsSchema(coatFields[kind]) });
+
+const contour = Joi.object({
+  closed: Joi.boolean().required(),
+  xy: Joi.array()
+    .items(coordinate)
+    .max(600_002)
+    .required()
+    .custom((xy: number[], helpers) =>
+      xy.length === 0 || xy.length % 6 === 2 ? xy : helpers.message({ custom: '“xy” must hold a node and then six numbers a segment' }),
+    ),
+});
+
+const source = Joi.alternatives().conditional('.kind', {
+  switch: [
+    ...Object.entries(primitives).map(([kind, d]) => ({
+      is: kind,
+      // biome-ignore lint/suspicious/noThenProperty: the validator's own word
+      then: Joi.object({
+        kind: Joi.valid(kind),
+        ...(kind === 'path'
+          ? { contours: Joi.array().items(contour).max(100_000).required(), fillRule: Joi.valid('nonzero', 'evenodd').required() }
+          : fieldsSchema(d.fields)),
+      }),
+    })),
+    // biome-ignore lint/suspicious/noThenProperty: the validator's own word
+    { is: 'combine', then: Joi.object({ kind: 'combine', operation: Joi.valid(...operations).required() }) },
+    // biome-ignore lint/suspicious/noThenProperty: the validator's own word
+    { is: 'group', then: Joi.object({ kind: 'group' }) },
+  ],
+  otherwise: Joi.forbidden().messages({ 'any.unknown': 'is of a kind that this version does not know' }),
+});
+
+const part = Joi.object({
+  id: id.required(),
+  name: Joi.string().max(200).required(),
+  hidden: Joi.boolean().required(),
+  locked: Joi.boolean().required(),
+  place: Joi.object({
+    x: coordinate.required(),
+    y: coordinate.required(),
+    turn: Joi.number().min(-1e6).max(1e6).required(),
+    skew: Joi.number().greater(-90).less(90).required(),
+    scaleX: Joi.number().min(-1e6).max(1e6).required(),
+    scaleY: Joi.number().min(-1e6).max(1e6).required(),
+  }).required(),
+  opacity: Joi.number().min(0).max(1).required(),
+  blend: Joi.valid(...blendModes).required(),
+  source: source.required(),
+  children: Joi.array().items(id).unique().required(),
+  steps: Joi.array().items(cardSchema(steps)).max(200).required(),
+  coats: Joi.array().items(coat('fill'), coat('stroke')).max(200).required(),
+  finishes: Joi.array().items(cardSchema(finishes)).max(100).required(),
+});
+
+const sheet = Joi.object({
+  id: id.required(),
+  name: Joi.string().max(200).required(),
+  width: Joi.number().greater(0).max(100_000).required(),
+  height: Joi.number().greater(0).max(100_000).required(),
+  unit: Joi.valid(...Object.keys(units)).required(),
+  ground: Joi.alternatives(Joi.valid(null), fieldSchema({ name: 'ground', type: 'colour' })).required(),
+  grid: Joi.object({ on: Joi.boolean().required(), spacing: Joi.number().greater(0).max(lengthLimit).required() }).required(),
+  guides: Joi.array()
+    .items(Joi.object({ id: id.required(), axis: Joi.valid('x', 'y').required(), at: coordinate.required() }))
+    .required(),
+  parts: Joi.array().items(id).unique().required(),
+});
+
+const design = Joi.object({
+  format: Joi.valid(formatName).required(),
+  version: Joi.valid(formatVersion).required(),
+  name: Joi.string().trim().min(1).max(200).required(),
+  sheets: Joi.array().items(sheet).min(1).max(200).required(),
+  parts: Joi.object().pattern(id, part).required(),
+});
+
+/** A place in a design by the names of its parts and sheets rather than by keys. */
+function placeName(raw: unknown, path: readonly (string | number)[]): string {
+  const d = raw as { parts?: Record<string, { name?: unknown }>; sheets?: { name?: unknown }[] };
+  const [first, second, ...rest] = path;
+  const tail = rest.length ? `, ${rest.join(' › ')}` : '';
+  if (first === 'parts' && second !== undefined) return `Part “${d.parts?.[second]?.name ?? second}”${tail}`;
+  if (first === 'sheets' && second !== undefined) return `Sheet “${d.sheets?.[Number(second)]?.name ?? second}”${tail}`;
+  return path.length ? path.join(' › ') : 'The design';
+}
+
+/** Faults that only the whole shows: parts that are missing, in two places, or inside themselves. */
+function treeFaults(d: Design): DesignFault[] {
+  const faults: DesignFault[] = [];
+  const seen = new Set<string>();
+  const visit = (key: string, where: string, depth: number) => {
+    const p = d.parts[key];
+    if (!p) faults.push({ where, message: `the part “${key}” is missing` });
+    else if (p.id !== key) faults.push({ where: `Part “${p.name}”`, message: 'its id differs from its key' });
+    else if (seen.has(key)) faults.push({ where: `Part “${p.name}”`, message: 'stands in two places or inside itself' });
+    else if (depth > 40) faults.push({ where: `Part “${p.name}”`, message: 'is nested more than 40 deep' });
+    else {
+      seen.add(key);
+      if (p.children.length && !holdsParts(p.source)) faults.push({ where: `Part “${p.name}”`, message: 'cannot hold other parts' });
+      for (const child of p.children) visit(child, `Part “${p.name}”`, depth + 1);
+    }
+  };
+  for (const s of d.sheets) for (const key of s.parts) visit(key, `Sheet “${s.name}”`, 0);
+  for (const key of Object.keys(d.parts))
+    if (!seen.has(key)) faults.push({ where: `Part “${d.parts[key].name}”`, message: 'is on no sheet' });
+  return faults;
+}
+
+/**
+ * Checks stored or received data and returns it as a design.
+ * @throws DesignError naming the part and the field of each fault, twenty at most.
+ */
+export function readDesign(raw: unknown): Design {
+  if (typeof raw !== 'object' || raw === null) throw new DesignError([{ where: 'The design', message: 'is not a design document' }]);
+  const head = raw as { format?: unknown; version?: unknown };
+  if (head.format !== formatName) throw new DesignError([{ where: 'The design', message: 'is not a Silent Compass design' }]);
+  if (head.version !== formatVersion)
+    throw new DesignError([{ where: 'The design', message: `has version ${String(head.version)}; this program reads version ${formatVersion}` }]);
+  const { error } = design.validate(raw, { abortEarly: false, convert: false });
+  if (error)
+    throw new DesignError(
+      error.details.slice(0, 20).map((e) => ({ where: placeName(raw, e.path), message: e.message.replace(/^"[^"]*" /, '') })),
+    );
+  const faults = treeFaults(raw as Design);
+  if (faults.length) throw new DesignError(faults.slice(0, 20));
+  return raw as Design;
+}
+
+/** Reads a design from text. @throws DesignError also where the text is not JSON. */
+export function parseDesign(text: string): Design {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch (cause) {
+    throw new DesignError([{ where: 'The file', message: `is not JSON (${(cause as Error).message})` }]);
+  }
+  return readDesign(raw);
+}

@@ -1,0 +1,23 @@
+import type { Field } from '../document/fields';
+import type { DragResult, Handle } from '../document/handles';
+import type { Path } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+import type { SceneNode } from '../scene/types';
+
+export interface Painted {
+  readonly nodes: readonly SceneNode[];
+  /** What the part covers, strokes included, as one filled path; worked out only when asked for. */
+  silhouette(): Path;
+}
+
+/** One live change of a part's painted look. Handles lie in sheet units from the part's centre. */
+export interface FinishDefinition<P extends object> {
+  readonly kind: string;
+  readonly fields: readonly Field[];
+  readonly defaults: P;
+  apply(painted: Painted, params: P): readonly SceneNode[];
+  handles?(params: P): Handle[];
+  drag?(params: P, handle: string, to: Point): DragResult<P>;
+}
+
+export const defineFinish = <P extends object>(d: FinishDefinition<P>): FinishDefinition<P> => d;

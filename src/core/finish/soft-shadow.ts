@@ -1,0 +1,51 @@
+import { offsetPath } from '../arrange/offset';
+import { parseHex } from '../colour/colour';
+import { choice, colour, length, share, size } from '../document/fields';
+import { type BlendMode, blendModes, type SceneNode } from '../scene/types';
+import { defineFinish } from './definition';
+
+/** A blurred silhouette behind the part. Softness is twice the Gaussian's deviation, as in CSS. */
+export const softShadow = defineFinish({
+  kind: 'soft-shadow',
+  fields: [colour('colour'), length('shiftX'), length('shiftY'), size('softness'), length('spread', -10_000, 10_000), share('opacity'), choice('blend', blendModes)],
+  defaults: {
+    colour: '#0b1420',
+    shiftX: 0,
+    shiftY: 12,
+    softness: 24,
+    spread: 0,
+    opacity: 0.45,
+    blend: 'normal' as BlendMode,
+  },
+  apply(painted, p) {
+    const source: readonly SceneNode[] = p.spread
+      ? [
+          {
+            type: 'shape',
+            path: offsetPath(painted.silhouette(), p.spread, { join: 'round', miterLimit: 4 }),
+            paint: { kind: 'solid', colour: [0, 0, 0, 1] },
+            opacity: 1,
+            blend: 'normal',
+          },
+        ]
+      : painted.nodes;
+    const shadow: SceneNode = {
+      type: 'shadow',
+      children: source,
+      dx: p.shiftX,
+      dy: p.shiftY,
+      sigma: p.softness / 2,
+      colour: parseHex(p.colour),
+      opacity: p.opacity,
+      blend: p.blend,
+    };
+    return [shadow, ...painted.nodes];
+  },
+  handles: (p) => [
+    { id: 'shift', x: p.shiftX, y: p.shiftY, from: { x: 0, y: 0 } },
+    { id: 'softness', x: p.shiftX + p.softness, y: p.shiftY, circle: { x: p.shiftX, y: p.shiftY, r: p.softness } },
+  ],
+  drag: (p, handle, to) => ({
+    params: handle === 'shift' ? { shiftX: to.x, shiftY: to.y } : { softness: Math.hypot(to.x - p.shiftX, to.y - p.shiftY) },
+  }),
+});

@@ -1,0 +1,32 @@
+/**
+ * The public face of the core: what a script, the server and the editor may use. Everything is
+ * pure computation; lengths are sheet units (CSS px), angles degrees, colours and shares 0–1.
+ */
+export { combine, type Operation, operations } from './arrange/combine';
+export { offsetPath, strokeAlignments, strokeOutline } from './arrange/offset';
+export { capKinds, joinKinds } from './arrange/outline';
+export * from './coat';
+export { formatHex, isHex, parseHex, type Rgba } from './colour/colour';
+export { colourAlong, type Interpolation, interpolations } from './colour/gradient';
+export * from './colour/spaces';
+export { makeCoat, makeDesign, makeFinish, makeId, makePart, makeSheet, makeSource, makeStep } from './document/create';
+export { type Field, type FieldValue, fieldFault } from './document/fields';
+export type { Handle } from './document/handles';
+export { applyPatch, diffJson, PatchError, type PatchOperation, sameJson } from './document/patch';
+export * from './document/types';
+export { finishes, finishKinds } from './finish';
+export { PngError, pixelsPerMetre, tagPng } from './format/png';
+export { sceneToSvg } from './format/svg';
+export { type Cubic, cubicPoint, cubicTangent, isLine } from './geometry/cubic';
+export * from './geometry/matrix';
+export { containsPoint, nearestOnPath, pathArea, pathLength } from './geometry/measure';
+export * from './geometry/path';
+export { formatPath, PathSyntaxError, parsePath } from './geometry/svg-path';
+export { fromSheetUnits, isUnit, toSheetUnits, type Unit, units } from './geometry/units';
+export { degrees, distance, type Point, radians } from './geometry/vector';
+export { Painter, tileSize } from './raster/painter';
+export { type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
+export { type CardFault, type Evaluated, evaluate, evaluatePart, evaluateSheet, joinOutline, outlineBounds, type PartResult } from './scene/evaluate';
+export { type BlendMode, blendModes, type Scene, type SceneNode, spreads } from './scene/types';
+export { primitiveKinds, primitives, type PrimitiveSource } from './source';
+export { type Outline, StepFault, stepKinds, steps } from './step';

@@ -1,0 +1,18 @@
+import type { Field } from '../document/fields';
+import type { DragResult, Handle } from '../document/handles';
+import type { Path } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+
+/** What a part starts from. The outline stands about the part's own origin. */
+export interface SourceDefinition<P extends object> {
+  readonly kind: string;
+  readonly fields: readonly Field[];
+  readonly defaults: P;
+  outline(params: P): Path;
+  /** The parameters that fill a box of a size, for drawing by dragging. */
+  fit?(params: P, width: number, height: number): P;
+  handles?(params: P): Handle[];
+  drag?(params: P, handle: string, to: Point): DragResult<P>;
+}
+
+export const defineSource = <P extends object>(d: SourceDefinition<P>): SourceDefinition<P> => d;

@@ -1,0 +1,41 @@
+import type { FillRule } from '../geometry/path';
+import { defineSource } from './definition';
+
+export interface DrawnContour {
+  readonly xy: readonly number[];
+  readonly closed: boolean;
+}
+
+/** A path drawn node by node; contours as the core keeps them. */
+export const drawnPath = defineSource<{ contours: readonly DrawnContour[]; fillRule: FillRule }>({
+  kind: 'path',
+  fields: [],
+  defaults: { contours: [], fillRule: 'nonzero' },
+  outline: ({ contours, fillRule }) => ({ contours, fillRule }),
+  handles: ({ contours }) =>
+    contours.flatMap((c, ci) => {
+      const nodes = [];
+      const last = c.closed ? c.xy.length - 2 : c.xy.length;
+      for (let i = 0; i < last; i += 6) nodes.push({ id: `${ci}.${i}`, x: c.xy[i], y: c.xy[i + 1] });
+      return nodes;
+    }),
+  drag(p, handle, to) {
+    const [ci, at] = handle.split('.').map(Number);
+    const contours = p.contours.map((c, k) => {
+      if (k !== ci) return c;
+      const xy = [...c.xy];
+      const dx = to.x - xy[at];
+      const dy = to.y - xy[at + 1];
+      const move = (i: number) => {
+        if (i < 0 || i >= xy.length) return;
+        xy[i] += dx;
+        xy[i + 1] += dy;
+      };
+      // A node takes its handles along; a closed contour's last node is its first.
+      for (const i of [at - 2, at, at + 2]) move(i);
+      if (c.closed && at === 0) for (const i of [xy.length - 2, xy.length - 4]) move(i);
+      return { ...c, xy };
+    });
+    return { params: { contours } };
+  },
+});

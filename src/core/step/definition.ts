@@ -1,0 +1,28 @@
+import type { Field } from '../document/fields';
+import type { DragResult, Handle, HandleContext } from '../document/handles';
+import type { Matrix } from '../geometry/matrix';
+import type { Path } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+
+/** A part's outline in its own coordinates: one path a piece. */
+export type Outline = readonly Path[];
+
+/** Says in plain words why a step cannot do its work; the outline before it is kept. */
+export class StepFault extends Error {}
+
+/** One live change of a part's geometry. */
+export interface StepDefinition<P extends object> {
+  readonly kind: string;
+  readonly fields: readonly Field[];
+  readonly defaults: P;
+  /** @throws StepFault where nothing sensible can come out. */
+  apply(outline: Outline, params: P): Outline;
+  /** For a step that only copies: where the copies stand. It then repeats groups as they are. */
+  copies?(params: P): Matrix[];
+  handles?(params: P, context: HandleContext): Handle[];
+  drag?(params: P, handle: string, to: Point, context: HandleContext): DragResult<P>;
+  /** Defaults that suit a part, where they depend on its bounds. */
+  suited?(context: HandleContext): Partial<P>;
+}
+
+export const defineStep = <P extends object>(d: StepDefinition<P>): StepDefinition<P> => d;
