@@ -1,0 +1,41 @@
+/** Creates the database where there is none, brings it up to date and, with --demo, adds the demo designs. */
+import pg from 'pg';
+import { demoDesigns } from '../../demo';
+import { connect } from './database';
+import { createDesign } from './designs';
+import { migrate } from './migrations';
+import { ensureOwner } from './owners';
+
+async function createDatabase(url: string, admin: string): Promise<void> {
+  const name = new URL(url).pathname.slice(1);
+  const client = new pg.Client({ connectionString: admin });
+  await client.connect();
+  try {
+    await client.query(`create database ${pg.escapeIdentifier(name)}`);
+  } catch (e) {
+    // 42P04: it exists; 23505: another start created it at the same moment.
+    if (!['42P04', '23505'].includes((e as { code?: string }).code ?? '')) throw e;
+  } finally {
+    await client.end();
+  }
+}
+
+async function main(): Promise<void> {
+  const { DATABASE_URL: url, DATABASE_ADMIN_URL: admin } = process.env;
+  if (!url) throw new Error('DATABASE_URL is not set.');
+  if (admin) await createDatabase(url, admin);
+  const db = connect(url);
+  await migrate(db);
+  const owner = await ensureOwner(db);
+  if (process.argv.includes('--demo'))
+    for (const [slug, make] of Object.entries(demoDesigns)) {
+      const there = await db.selectFrom('designs').select('id').where('owner_id', '=', owner).where('slug', '=', slug).executeTakeFirst();
+      if (!there) await createDesign(db, owner, make(), slug);
+    }
+  await db.destroy();
+}
+
+main().catch((e: unknown) => {
+  console.error((e as Error).message);
+  process.exitCode = 1;
+});
