@@ -1,3 +1,5 @@
+import { DesignsPage } from '@/editor/designs/DesignsPage';
+
 export default function Page() {
-  return <main>Silent Compass</main>;
+  return <DesignsPage />;
 }

@@ -15,7 +15,7 @@ export type { Handle } from './document/handles';
 export { applyPatch, diffJson, PatchError, type PatchOperation, sameJson } from './document/patch';
 export * from './document/types';
 export { finishes, finishKinds } from './finish';
-export { PngError, pixelsPerMetre, tagPng } from './format/png';
+export { crc32, PngError, pixelsPerMetre, tagPng } from './format/png';
 export { sceneToSvg } from './format/svg';
 export { type Cubic, cubicPoint, cubicTangent, isLine } from './geometry/cubic';
 export * from './geometry/matrix';

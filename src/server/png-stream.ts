@@ -1,6 +1,6 @@
 import { createDeflate } from 'node:zlib';
 import { once } from 'node:events';
-import { crc32, pixelsPerMetre } from '@/core/format/png';
+import { crc32, pixelsPerMetre } from '@/core';
 
 function chunk(type: string, data: Uint8Array): Buffer {
   const out = Buffer.alloc(12 + data.length);

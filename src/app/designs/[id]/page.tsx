@@ -1,0 +1,6 @@
+import { EditorPage } from '@/editor/EditorPage';
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  return <EditorPage id={id} />;
+}

@@ -1,0 +1,77 @@
+import type { Design } from '../document/types';
+import { applyTo, invert, type Matrix, meanScale, placeMatrix } from '../geometry/matrix';
+import { containsPoint, nearestOnPath } from '../geometry/measure';
+import { type Bounds, growBounds, joinBounds, pathBounds, transformPath } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+import { evaluatePart, outlineBounds } from '../scene/evaluate';
+import type { SceneNode } from '../scene/types';
+import { childrenOf, frameOf, worldOf } from './tree';
+
+/** Whether a point lies on what nodes paint, their shadows aside, or within reach of an outline. */
+function touches(nodes: readonly SceneNode[], p: Point, reach: number): boolean {
+  return nodes.some((n) => {
+    if (n.type === 'shadow') return false;
+    if (n.type === 'group') {
+      const back = invert(n.matrix);
+      return !!back && touches(n.children, applyTo(back, p), reach / (meanScale(n.matrix) || 1));
+    }
+    const b = pathBounds(n.path);
+    if (!b || p.x < b.x0 - reach || p.x > b.x1 + reach || p.y < b.y0 - reach || p.y > b.y1 + reach) return false;
+    if (containsPoint(n.path, p, reach / 4 || 1e-3)) return true;
+    const near = nearestOnPath(n.path, p);
+    return !!near && near.distance <= reach;
+  });
+}
+
+/**
+ * Parts at a point of the sheet, the topmost first, among those that stand directly in `parent`
+ * (null: on the sheet). Picking follows geometry, so a soft shadow never gets in the way. A part
+ * without visible paint is picked by its outline. Hidden and locked parts are passed over.
+ */
+export function pickParts(design: Design, sheetId: string, parent: string | null, at: Point, reach: number): string[] {
+  const back = invert(frameOf(design, parent));
+  if (!back) return [];
+  const local = applyTo(back, at);
+  const near = reach * meanScale(back);
+  return childrenOf(design, sheetId, parent)
+    .filter((id) => {
+      const part = design.parts[id];
+      if (!part || part.hidden || part.locked) return false;
+      const { node, nodes, outline } = evaluatePart(design, part);
+      if (touches([node], local, near)) return true;
+      if (nodes.length) return false;
+      const m = placeMatrix(part.place);
+      return outline.some((path) => (nearestOnPath(transformPath(path, m), local)?.distance ?? Number.POSITIVE_INFINITY) <= near);
+    })
+    .reverse();
+}
+
+/** Bounds of a part's outline on the sheet, or null where it has none. */
+export function sheetBounds(design: Design, id: string): Bounds | null {
+  const part = design.parts[id];
+  if (!part) return null;
+  const m = worldOf(design, id);
+  return outlineBounds(evaluatePart(design, part).outline.map((p) => transformPath(p, m)));
+}
+
+/** Bounds of several parts together. */
+export const jointBounds = (design: Design, ids: readonly string[]): Bounds | null =>
+  ids.map((id) => sheetBounds(design, id)).reduce(joinBounds, null);
+
+/** Parts directly in `parent` that lie wholly inside a rectangle of the sheet. */
+export function partsWithin(design: Design, sheetId: string, parent: string | null, area: Bounds): string[] {
+  const a = growBounds(area, 1e-9);
+  return childrenOf(design, sheetId, parent).filter((id) => {
+    const part = design.parts[id];
+    if (!part || part.hidden || part.locked) return false;
+    const b = sheetBounds(design, id);
+    return !!b && b.x0 >= a.x0 && b.x1 <= a.x1 && b.y0 >= a.y0 && b.y1 <= a.y1;
+  });
+}
+
+/** A part's box in its own coordinates with its matrix to the sheet; what scale handles stand on. */
+export function ownBox(design: Design, id: string): { bounds: Bounds; matrix: Matrix } | null {
+  const part = design.parts[id];
+  const bounds = part ? outlineBounds(evaluatePart(design, part).outline) : null;
+  return bounds && { bounds, matrix: worldOf(design, id) };
+}

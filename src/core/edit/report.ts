@@ -1,0 +1,140 @@
+import { placeOn } from '../coat';
+import type { Handle } from '../document/handles';
+import { type Design, holdsParts, type Part } from '../document/types';
+import { finishes } from '../finish';
+import { applyTo, type Matrix } from '../geometry/matrix';
+import { type Bounds, joinBounds, transformPath } from '../geometry/path';
+import { formatPath } from '../geometry/svg-path';
+import type { Point } from '../geometry/vector';
+import { type CardFault, evaluatePart, outlineBounds } from '../scene/evaluate';
+import { primitives } from '../source';
+import { steps } from '../step';
+import type { CardRef } from './gesture';
+import { sheetBounds } from './pick';
+import { worldOf } from './tree';
+
+/** A grip in sheet units. */
+export interface SheetHandle {
+  readonly id: string;
+  readonly card: CardRef;
+  readonly x: number;
+  readonly y: number;
+  readonly from?: Point;
+  /** A circle as SVG path text in sheet units. */
+  readonly ring?: string;
+  readonly colour?: string;
+}
+
+/** What the overlay and the fields need to know about the chosen parts. */
+export interface Report {
+  /** Outline of each chosen part, SVG path text in sheet units. */
+  readonly outlines: readonly { readonly id: string; readonly d: string }[];
+  /** The four corners of the box round what is chosen, clockwise from the top left. */
+  readonly box: readonly Point[] | null;
+  readonly bounds: Bounds | null;
+  /** Width and height of a single part's outline in its own axes, its scale included. */
+  readonly size: { readonly width: number; readonly height: number } | null;
+  readonly handles: readonly SheetHandle[];
+  readonly faults: readonly CardFault[];
+}
+
+function circlePath(c: { x: number; y: number; r: number }, m: Matrix): string {
+  const n = 48;
+  const points = Array.from({ length: n }, (_, i) => {
+    const a = (2 * Math.PI * i) / n;
+    const p = applyTo(m, { x: c.x + c.r * Math.cos(a), y: c.y + c.r * Math.sin(a) });
+    return `${p.x.toFixed(2)} ${p.y.toFixed(2)}`;
+  });
+  return `M${points.join('L')}Z`;
+}
+
+function place(h: Handle, card: CardRef, m: Matrix): SheetHandle {
+  return {
+    id: h.id,
+    card,
+    ...applyTo(m, h),
+    ...(h.from ? { from: applyTo(m, h.from) } : {}),
+    ...(h.circle ? { ring: circlePath(h.circle, m) } : {}),
+  };
+}
+
+function gradientHandles(part: Part, id: string, bounds: Bounds, m: Matrix): SheetHandle[] {
+  const paint = part.coats.find((c) => c.id === id)?.paint;
+  if (!paint || paint.kind === 'solid') return [];
+  const card: CardRef = { list: 'coats', id };
+  const a = placeOn(bounds, paint.x1, paint.y1);
+  const b = placeOn(bounds, paint.x2, paint.y2);
+  const stops = paint.stops.map((s, i) => ({
+    ...place({ id: `stop-${i}`, x: a.x + (b.x - a.x) * s.at, y: a.y + (b.y - a.y) * s.at }, card, m),
+    colour: s.colour,
+  }));
+  const ring = paint.kind === 'radial' ? { circle: { ...a, r: Math.hypot(b.x - a.x, b.y - a.y) } } : {};
+  return [place({ id: 'end', ...b, from: a, ...ring }, card, m), place({ id: 'start', ...a }, card, m), ...stops];
+}
+
+function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
+  const m = worldOf(design, part.id);
+  if (card.list === 'source') {
+    if (holdsParts(part.source)) return [];
+    const { kind, ...params } = part.source;
+    return (primitives[kind].handles?.(params) ?? []).map((h) => place(h, card, m));
+  }
+  const { stages } = evaluatePart(design, part);
+  if (card.list === 'coats') {
+    const bounds = stages.at(-1);
+    return bounds ? gradientHandles(part, card.id, bounds, m) : [];
+  }
+  if (card.list === 'finishes') {
+    const finish = part.finishes.find((c) => c.id === card.id);
+    const handles = (finish && finishes[finish.kind].handles?.(finish.params)) ?? [];
+    return handles.map((h) => place(h, card, [1, 0, 0, 1, m[4], m[5]]));
+  }
+  const i = part.steps.findIndex((c) => c.id === card.id);
+  const step = part.steps[i];
+  const bounds = step && stages[i];
+  return bounds ? (steps[step.kind].handles?.(step.params, { bounds }) ?? []).map((h) => place(h, card, m)) : [];
+}
+
+function boxOf(design: Design, ids: readonly string[]): Pick<Report, 'box' | 'size'> {
+  if (ids.length === 1) {
+    const m = worldOf(design, ids[0]);
+    const b = outlineBounds(evaluatePart(design, design.parts[ids[0]]).outline);
+    if (!b) return { box: null, size: null };
+    const corners = [
+      { x: b.x0, y: b.y0 },
+      { x: b.x1, y: b.y0 },
+      { x: b.x1, y: b.y1 },
+      { x: b.x0, y: b.y1 },
+    ];
+    const { scaleX, scaleY } = design.parts[ids[0]].place;
+    return { box: corners.map((p) => applyTo(m, p)), size: { width: (b.x1 - b.x0) * Math.abs(scaleX), height: (b.y1 - b.y0) * Math.abs(scaleY) } };
+  }
+  const b = ids.map((id) => sheetBounds(design, id)).reduce(joinBounds, null);
+  if (!b) return { box: null, size: null };
+  return {
+    box: [
+      { x: b.x0, y: b.y0 },
+      { x: b.x1, y: b.y0 },
+      { x: b.x1, y: b.y1 },
+      { x: b.x0, y: b.y1 },
+    ],
+    size: { width: b.x1 - b.x0, height: b.y1 - b.y0 },
+  };
+}
+
+/** What the overlay shows for the chosen parts and the chosen card of a single one. */
+export function reportOf(design: Design, ids: readonly string[], card: CardRef | null): Report {
+  const chosen = ids.filter((id) => design.parts[id]);
+  const outlines = chosen.map((id) => {
+    const m = worldOf(design, id);
+    return { id, d: evaluatePart(design, design.parts[id]).outline.map((p) => formatPath(transformPath(p, m))).join('') };
+  });
+  const one = chosen.length === 1 ? design.parts[chosen[0]] : null;
+  return {
+    outlines,
+    ...boxOf(design, chosen),
+    bounds: chosen.map((id) => sheetBounds(design, id)).reduce(joinBounds, null),
+    handles: one && card ? handlesOf(design, one, card) : [],
+    faults: chosen.flatMap((id) => evaluatePart(design, design.parts[id]).faults),
+  };
+}

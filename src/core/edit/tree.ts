@@ -1,0 +1,57 @@
+import type { Design, Part, Sheet } from '../document/types';
+import { identity, type Matrix, multiply, placeMatrix } from '../geometry/matrix';
+
+/** The sheet of an id. @throws RangeError where there is none. */
+export function sheetOf(design: Design, sheetId: string): Sheet {
+  const sheet = design.sheets.find((s) => s.id === sheetId);
+  if (!sheet) throw new RangeError(`The design has no sheet “${sheetId}”.`);
+  return sheet;
+}
+
+/** Id of the part that holds a part, or null where it stands on the sheet itself. */
+export function parentOf(design: Design, id: string): string | null {
+  for (const p of Object.values(design.parts)) if (p.children.includes(id)) return p.id;
+  return null;
+}
+
+/** A part's ancestors, the nearest first. */
+export function ancestorsOf(design: Design, id: string): string[] {
+  const out: string[] = [];
+  for (let at = parentOf(design, id); at; at = parentOf(design, at)) out.push(at);
+  return out;
+}
+
+/** The parts in a group or on the sheet itself, the lowest first. */
+export function childrenOf(design: Design, sheetId: string, parent: string | null): readonly string[] {
+  return parent ? (design.parts[parent]?.children ?? []) : sheetOf(design, sheetId).parts;
+}
+
+/** The design with another list of parts in a group or on the sheet. */
+export function withChildren(design: Design, sheetId: string, parent: string | null, ids: readonly string[]): Design {
+  if (parent) return withPart(design, { ...design.parts[parent], children: ids });
+  return { ...design, sheets: design.sheets.map((s) => (s.id === sheetId ? { ...s, parts: ids } : s)) };
+}
+
+/** The design with a part put in, or put in place of the one with its id. */
+export const withPart = (design: Design, part: Part): Design => ({ ...design, parts: { ...design.parts, [part.id]: part } });
+
+/** Matrix from a parent's coordinates to the sheet. */
+export function frameOf(design: Design, parent: string | null): Matrix {
+  if (!parent) return identity;
+  return [parent, ...ancestorsOf(design, parent)].reduce((m, id) => multiply(placeMatrix(design.parts[id].place), m), identity);
+}
+
+/** Matrix from a part's own coordinates to the sheet. */
+export const worldOf = (design: Design, id: string): Matrix => frameOf(design, id);
+
+/** A part and all that is inside it. */
+export function familyOf(design: Design, id: string): string[] {
+  const part = design.parts[id];
+  return part ? [id, ...part.children.flatMap((c) => familyOf(design, c))] : [];
+}
+
+/** Those of some parts that are not inside another of them, in the order they are painted. */
+export function topmost(design: Design, ids: readonly string[]): string[] {
+  const chosen = new Set(ids);
+  return ids.filter((id) => design.parts[id] && !ancestorsOf(design, id).some((a) => chosen.has(a)));
+}

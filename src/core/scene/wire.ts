@@ -1,0 +1,91 @@
+import type { Path } from '../geometry/path';
+import type { GroupNode, Scene, SceneNode, ScenePaint, ShadowNode, ShapeNode } from './types';
+
+/** Node as it travels: what can be shared is a number. */
+type WireNode =
+  | (Omit<ShapeNode, 'path' | 'paint'> & { readonly path: number; readonly paint: number })
+  | (Omit<GroupNode, 'children' | 'clip'> & { readonly children: number; readonly clip: number | null })
+  | (Omit<ShadowNode, 'children'> & { readonly children: number });
+
+type Definition = { readonly id: number } & (
+  | { readonly kind: 'path'; readonly value: Path }
+  | { readonly kind: 'paint'; readonly value: ScenePaint }
+  | { readonly kind: 'list'; readonly value: readonly WireNode[] }
+);
+
+/** A scene as a message: only what the receiver does not have yet, and the number of its list of nodes. */
+export interface WireScene {
+  readonly reset: boolean;
+  readonly definitions: readonly Definition[];
+  readonly root: number;
+  readonly width: number;
+  readonly height: number;
+  readonly ground: Scene['ground'];
+}
+
+const enough = 50_000;
+
+/** Sends scenes to one receiver, each shared object once. */
+export class SceneEncoder {
+  private known = new WeakMap<object, number>();
+  private next = 0;
+  private made: Definition[] = [];
+
+  private share(key: object, define: (id: number) => Definition): number {
+    const found = this.known.get(key);
+    if (found !== undefined) return found;
+    const id = this.next++;
+    this.made.push(define(id));
+    this.known.set(key, id);
+    return id;
+  }
+
+  private path(path: Path): number {
+    const bare = { fillRule: path.fillRule, contours: path.contours.map(({ xy, closed }) => ({ xy, closed })) };
+    return this.share(path, (id) => ({ id, kind: 'path', value: bare }));
+  }
+
+  private list(nodes: readonly SceneNode[]): number {
+    const found = this.known.get(nodes);
+    if (found !== undefined) return found;
+    // Inner lists first, so that the receiver can build from the front.
+    const value = nodes.map((n): WireNode => {
+      if (n.type === 'shape') return { ...n, path: this.path(n.path), paint: this.share(n.paint, (id) => ({ id, kind: 'paint', value: n.paint })) };
+      if (n.type === 'group') return { ...n, children: this.list(n.children), clip: n.clip ? this.path(n.clip) : null };
+      return { ...n, children: this.list(n.children) };
+    });
+    return this.share(nodes, (id) => ({ id, kind: 'list', value }));
+  }
+
+  encode(scene: Scene): WireScene {
+    const reset = this.next > enough;
+    if (reset) {
+      this.known = new WeakMap();
+      this.next = 0;
+    }
+    this.made = [];
+    const root = this.list(scene.nodes);
+    const { width, height, ground } = scene;
+    return { reset, definitions: this.made, root, width, height, ground };
+  }
+}
+
+/** Receives scenes from one sender; equal objects stay the same objects from scene to scene. */
+export class SceneDecoder {
+  private readonly objects = new Map<number, unknown>();
+
+  private node(n: WireNode): SceneNode {
+    if (n.type === 'shape') return { ...n, path: this.objects.get(n.path) as Path, paint: this.objects.get(n.paint) as ScenePaint };
+    const children = this.objects.get(n.children) as readonly SceneNode[];
+    if (n.type === 'shadow') return { ...n, children };
+    const { clip, ...rest } = n;
+    return clip === null ? { ...rest, children } : { ...rest, children, clip: this.objects.get(clip) as Path };
+  }
+
+  decode(wire: WireScene): Scene {
+    if (wire.reset) this.objects.clear();
+    for (const d of wire.definitions) this.objects.set(d.id, d.kind === 'list' ? d.value.map((n) => this.node(n)) : d.value);
+    const { width, height, ground } = wire;
+    return { width, height, ground, nodes: this.objects.get(wire.root) as readonly SceneNode[] };
+  }
+}

@@ -1,0 +1,115 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import Snackbar from '@mui/material/Snackbar';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { Bench } from './bench/Bench';
+import { CommandSearch } from './dialogs/CommandSearch';
+import { ExportDialog } from './dialogs/ExportDialog';
+import { KeysSheet } from './dialogs/KeysSheet';
+import { Header } from './frame/Header';
+import { PartsList } from './frame/PartsList';
+import { Tray } from './frame/Tray';
+import { useKeys } from './frame/use-keys';
+import { CardPanel } from './panel/CardPanel';
+import { SheetView } from './sheet/SheetView';
+import { keepAsCopy, openDesign, takeTheirs } from './state/actions';
+import { ApiError } from './state/api';
+import { set, useEditor } from './state/store';
+import { studioEngine } from './state/studio';
+import { sync } from './state/sync';
+
+function SaveBar() {
+  const save = useEditor((s) => s.save);
+  const message = useEditor((s) => s.saveMessage);
+  const router = useRouter();
+  if (save !== 'conflict' && save !== 'waiting' && save !== 'refused') return null;
+  return (
+    <Box role="alert" sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 3, py: 1, bgcolor: 'paper.sunk', borderBottom: 1, borderColor: 'divider' }}>
+      <Box sx={{ flex: 1 }}>{message}</Box>
+      {save === 'conflict' && (
+        <>
+          <Button variant="outlined" onClick={() => void keepAsCopy().then((id) => router.push(`/designs/${id}`))}>
+            Keep mine as a design of its own
+          </Button>
+          <Button variant="outlined" onClick={() => void takeTheirs()}>
+            Show what is stored
+          </Button>
+        </>
+      )}
+      {save === 'refused' && (
+        <Button variant="outlined" onClick={() => void takeTheirs()}>
+          Show what is stored
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+function Notice() {
+  const notice = useEditor((s) => s.notice);
+  return <Snackbar open={notice !== ''} autoHideDuration={3500} onClose={() => set({ notice: '' })} message={notice} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }} sx={{ mb: 30 }} />;
+}
+
+/** The editor of one design. */
+export function EditorPage({ id }: { id: string }) {
+  const [state, setState] = useState<'opening' | 'open' | { fault: string }>('opening');
+  const folded = useEditor((s) => s.folded);
+  const stage = useEditor((s) => s.stage);
+  useKeys();
+
+  useEffect(() => {
+    let live = true;
+    setState('opening');
+    openDesign(id).then(
+      () => live && setState('open'),
+      (e: unknown) => live && setState({ fault: e instanceof ApiError ? e.message : String(e) }),
+    );
+    const look = () => void sync.look();
+    window.addEventListener('focus', look);
+    const leave = (e: BeforeUnloadEvent) => {
+      if (!sync.clean) e.preventDefault();
+    };
+    window.addEventListener('beforeunload', leave);
+    return () => {
+      live = false;
+      window.removeEventListener('focus', look);
+      window.removeEventListener('beforeunload', leave);
+    };
+  }, [id]);
+
+  useEffect(() => {
+    if (state === 'open') Object.assign(window, { compassSettled: () => studioEngine().board.settled() });
+  }, [state]);
+
+  if (typeof state === 'object')
+    return (
+      <Box component="main" sx={{ display: 'grid', placeContent: 'center', height: '100vh', gap: 3, justifyItems: 'center' }}>
+        <Box role="alert">{state.fault}</Box>
+        <Button variant="outlined" href="/">
+          All designs
+        </Button>
+      </Box>
+    );
+  return (
+    <Box component="main" data-stage={stage} sx={{ display: 'flex', flexDirection: 'column', height: '100vh', overflow: 'hidden' }}>
+      <Header />
+      <Tray />
+      <SaveBar />
+      {state === 'opening' && <LinearProgress aria-label="Opening" />}
+      <Box sx={{ display: 'flex', flex: 1, minHeight: 0 }}>
+        {!folded.parts && <PartsList />}
+        <SheetView />
+        {!folded.card && <CardPanel />}
+      </Box>
+      {!folded.bench && <Bench />}
+      <KeysSheet />
+      <CommandSearch />
+      <ExportDialog />
+      <Notice />
+    </Box>
+  );
+}

@@ -1,0 +1,104 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useRef, useState } from 'react';
+import { set, useEditor } from '../state/store';
+import { NumberField } from '../fields/NumberField';
+import { ChoiceField, SwitchField } from '../fields/ParamFields';
+import { exportPng, exportSvg } from './export';
+
+const limit = 32_768;
+const ways = ['pixels', 'scale', 'dpi'] as const;
+type Way = (typeof ways)[number];
+
+/** Exports the sheet as PNG by pixels, scale or dpi, or as SVG. */
+export function ExportDialog() {
+  const open = useEditor((s) => s.dialog === 'export');
+  const design = useEditor((s) => s.design);
+  const designId = useEditor((s) => s.designId);
+  const sheet = useEditor((s) => s.design?.sheets.find((h) => h.id === s.sheetId));
+  const [format, setFormat] = useState('PNG');
+  const [way, setWay] = useState<Way>('pixels');
+  const [width, setWidth] = useState<number | null>(null);
+  const [scale, setScale] = useState(1);
+  const [dpi, setDpi] = useState(300);
+  const [inches, setInches] = useState(4);
+  const [ground, setGround] = useState(true);
+  const [busy, setBusy] = useState(false);
+  const [fault, setFault] = useState('');
+  const stop = useRef<AbortController | null>(null);
+  if (!design || !sheet) return null;
+
+  const pixels = Math.round(way === 'pixels' ? (width ?? sheet.width) : way === 'scale' ? sheet.width * scale : dpi * inches);
+  const height = Math.max(1, Math.round((pixels * sheet.height) / sheet.width));
+  const tooLarge = Math.max(pixels, height) > limit;
+  const density = way === 'dpi' ? dpi : 96;
+
+  const close = () => {
+    stop.current?.abort();
+    setBusy(false);
+    setFault('');
+    set({ dialog: 'none' });
+  };
+  const start = async () => {
+    setFault('');
+    setBusy(true);
+    stop.current = new AbortController();
+    try {
+      if (format === 'SVG') await exportSvg(design.name, ground);
+      else await exportPng({ designId, sheetId: sheet.id, name: design.name, width: pixels, height, dpi: density, ground }, stop.current.signal);
+      if (!stop.current.signal.aborted) {
+        set({ dialog: 'none', notice: `“${design.name}” was exported.` });
+      }
+    } catch (e) {
+      if ((e as Error).name !== 'AbortError') setFault((e as Error).message);
+    }
+    setBusy(false);
+  };
+
+  return (
+    <Dialog open={open} onClose={close} maxWidth="xs" fullWidth aria-labelledby="export-title">
+      <DialogTitle id="export-title">Export</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
+        <ChoiceField label="Format" value={format} options={['PNG', 'SVG']} onChange={setFormat} />
+        {format === 'PNG' && (
+          <>
+            <ChoiceField label="Size by" value={way} options={ways} onChange={(v) => setWay(v as Way)} />
+            {way === 'pixels' && <NumberField label="Width in pixels" value={width ?? Math.round(sheet.width)} min={1} max={limit} whole onChange={setWidth} />}
+            {way === 'scale' && <NumberField label="Times the sheet" value={scale} min={0.001} max={100} step={0.5} onChange={setScale} />}
+            {way === 'dpi' && (
+              <>
+                <NumberField label="Dots per inch" value={dpi} min={1} max={10000} onChange={setDpi} />
+                <NumberField label="Width in inches" value={inches} min={0.01} max={1000} step={0.5} onChange={setInches} />
+              </>
+            )}
+            <Box sx={{ color: tooLarge ? 'error.main' : 'text.secondary' }} data-testid="export-size">
+              {pixels} × {height} pixels{tooLarge ? `: too large; the longest side may have ${limit}` : `, ${density} dpi`}
+            </Box>
+          </>
+        )}
+        <SwitchField label="With the sheet’s ground" value={ground} onChange={setGround} />
+        {busy && <LinearProgress aria-label="Drawing" />}
+        {fault && (
+          <Box role="alert" sx={{ color: 'error.main' }}>
+            {fault}
+          </Box>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button color="inherit" onClick={close}>
+          {busy ? 'Stop' : 'Close'}
+        </Button>
+        <Button variant="contained" disabled={busy || tooLarge} onClick={() => void start()}>
+          Export {format}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,55 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { set, useEditor } from '../state/store';
+import { commands } from '../frame/commands';
+
+const pointerKeys: readonly (readonly [string, string])[] = [
+  ['Space and drag', 'Move the sheet'],
+  ['Wheel', 'Zoom at the pointer'],
+  ['Shift', 'Keep sides equal, or to 45°, or to one axis'],
+  ['Alt', 'From the centre; drag off a copy'],
+  ['Ctrl while dragging', 'No snapping'],
+  ['Arrows', 'Nudge by 1; with Shift by 10'],
+  ['Escape', 'Leave a tool, a group, a choice'],
+  ['Enter', 'End a path'],
+];
+
+/** All keys on one sheet. */
+export function KeysSheet() {
+  const open = useEditor((s) => s.dialog === 'keys');
+  const groups = [...new Set(commands.map((c) => c.group))];
+  return (
+    <Dialog open={open} onClose={() => set({ dialog: 'none' })} maxWidth="md" aria-labelledby="keys-title">
+      <DialogTitle id="keys-title">Keys</DialogTitle>
+      <DialogContent sx={{ columns: { xs: 1, sm: 3 }, columnGap: 6 }}>
+        {groups.map((g) => {
+          const list = commands.filter((c) => c.group === g && c.keys);
+          return list.length ? <KeyGroup key={g} title={g} rows={list.map((c) => [c.keys ?? '', c.word] as const)} /> : null;
+        })}
+        <KeyGroup title="With the pointer" rows={pointerKeys} />
+      </DialogContent>
+    </Dialog>
+  );
+}
+
+function KeyGroup({ title, rows }: { title: string; rows: readonly (readonly [string, string])[] }) {
+  return (
+    <Box sx={{ breakInside: 'avoid', mb: 4 }}>
+      <Box component="h3" sx={{ m: 0, mb: 1, fontSize: 13, color: 'primary.main' }}>
+        {title}
+      </Box>
+      {rows.map(([keys, word]) => (
+        <Box key={word} sx={{ display: 'flex', justifyContent: 'space-between', gap: 4, lineHeight: '22px' }}>
+          <span>{word}</span>
+          <Box component="kbd" sx={{ fontFamily: 'inherit', color: 'text.secondary', whiteSpace: 'nowrap' }}>
+            {keys}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,51 @@
+import { tagPng } from '@/core';
+import { studioEngine } from '../state/studio';
+
+/** Largest picture the browser draws itself, in pixels; larger ones come from the server. */
+const browserLimit = 4096 * 4096;
+
+export interface ExportOrder {
+  readonly designId: string;
+  readonly sheetId: string;
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly dpi: number;
+  readonly ground: boolean;
+}
+
+function save(blob: Blob, name: string): void {
+  const url = URL.createObjectURL(blob);
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+}
+
+/** A PNG of the sheet: drawn by a worker of this window where it is not too large, else by the server. */
+export async function exportPng(order: ExportOrder, signal: AbortSignal): Promise<void> {
+  const { designId, sheetId, name, width, height, dpi, ground } = order;
+  if (width * height <= browserLimit) {
+    const picture = await studioEngine().studio.pixels(width, ground);
+    if (signal.aborted) return;
+    const canvas = new OffscreenCanvas(picture.width, picture.height);
+    canvas.getContext('2d')?.putImageData(new ImageData(picture.data as Uint8ClampedArray<ArrayBuffer>, picture.width, picture.height), 0, 0);
+    const blob = await canvas.convertToBlob({ type: 'image/png' });
+    const tagged = tagPng(new Uint8Array(await blob.arrayBuffer()), dpi);
+    if (!signal.aborted) save(new Blob([tagged], { type: 'image/png' }), `${name}.png`);
+    return;
+  }
+  const query = new URLSearchParams({ sheet: sheetId, width: String(width), dpi: String(dpi), ground: String(ground) });
+  const response = await fetch(`/api/designs/${designId}/picture?${query}`, { signal });
+  if (!response.ok) {
+    const answer = (await response.json().catch(() => null)) as { message?: string } | null;
+    throw new Error(answer?.message ?? 'The server could not draw the picture.');
+  }
+  save(await response.blob(), `${name}.png`);
+}
+
+export async function exportSvg(name: string, ground: boolean): Promise<void> {
+  const text = await studioEngine().studio.svg(ground);
+  save(new Blob([text], { type: 'image/svg+xml' }), `${name}.svg`);
+}

@@ -1,0 +1,30 @@
+const special: Readonly<Record<string, string>> = {
+  align: 'Lies',
+  blend: 'Blend mode',
+  centreX: 'Centre x',
+  centreY: 'Centre y',
+  count: 'Copies',
+  dashOffset: 'Dash offset',
+  inner: 'Inner radius',
+  miterLimit: 'Miter limit',
+  offset: 'Offset',
+  path: 'Drawn path',
+  ellipse: 'Circle',
+  combine: 'Combination',
+  shiftX: 'Shift x',
+  shiftY: 'Shift y',
+  turnCopies: 'Turn copies',
+  unite: 'Unite copies',
+  x1: 'Start x',
+  y1: 'Start y',
+  x2: 'End x',
+  y2: 'End y',
+};
+
+/** What a field or a kind is called: “cornerRadius” and “round-corners” as words. */
+export function wordFor(name: string): string {
+  const own = special[name];
+  if (own) return own;
+  const words = name.replace(/-/g, ' ').replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}

@@ -1,0 +1,160 @@
+import type { Order } from '@/core/edit';
+import { clipboardText, choose, leave, pasteText, redo, run, undo, walkCards, walkParts, changeChosen } from '../state/actions';
+import { get, say, set } from '../state/store';
+import { cancelPointer, finishDraft } from '../sheet/use-pointer';
+import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
+import { childrenOf } from '@/core/edit';
+import { homeRow, openStage, stages } from './tools';
+
+export interface Command {
+  readonly id: string;
+  readonly word: string;
+  /** Key as it is shown, or nothing. */
+  readonly keys?: string;
+  readonly group: string;
+  act(): void;
+}
+
+const chosenOr = (work: (ids: readonly string[]) => void) => () => {
+  const { chosen } = get();
+  if (chosen.length) work(chosen);
+  else say('Choose a part first.');
+};
+
+const order = (how: Order, word: string): Command => ({
+  id: `order-${how}`,
+  word,
+  group: 'Parts',
+  act: chosenOr((ids) => void run(word, { do: 'order', ids, order: how })),
+});
+
+const nudge = (dx: number, dy: number) => chosenOr((ids) => void run('Nudge', { do: 'nudge', ids, dx, dy }));
+
+async function copy(): Promise<void> {
+  const text = clipboardText();
+  if (!text) {
+    say('Choose a part first.');
+    return;
+  }
+  try {
+    await navigator.clipboard.writeText(text);
+    say('Copied.');
+  } catch {
+    say('The browser does not let this page use the clipboard.');
+  }
+}
+
+async function paste(): Promise<void> {
+  let text: string;
+  try {
+    text = await navigator.clipboard.readText();
+  } catch {
+    say('The browser does not let this page read the clipboard.');
+    return;
+  }
+  await pasteText(text);
+}
+
+/** Every command by word; tools and stages are added to them. */
+export const commands: readonly Command[] = [
+  { id: 'undo', word: 'Undo', keys: 'Ctrl Z', group: 'Edit', act: undo },
+  { id: 'redo', word: 'Redo', keys: 'Ctrl Shift Z', group: 'Edit', act: redo },
+  { id: 'copy', word: 'Copy', keys: 'Ctrl C', group: 'Edit', act: () => void copy() },
+  { id: 'cut', word: 'Cut', keys: 'Ctrl X', group: 'Edit', act: () => void copy().then(() => run('Cut', { do: 'remove', ids: get().chosen })) },
+  { id: 'paste', word: 'Paste', keys: 'Ctrl V', group: 'Edit', act: () => void paste() },
+  { id: 'duplicate', word: 'Duplicate in place', keys: 'Ctrl D', group: 'Edit', act: chosenOr((ids) => void run('Duplicate', { do: 'duplicate', ids })) },
+  { id: 'remove', word: 'Delete', keys: 'Delete', group: 'Edit', act: chosenOr((ids) => void run('Delete', { do: 'remove', ids })) },
+  {
+    id: 'all',
+    word: 'Choose all',
+    keys: 'Ctrl A',
+    group: 'Edit',
+    act: () => {
+      const { design, sheetId, scope } = get();
+      if (design) choose(childrenOf(design, sheetId, scope).filter((id) => !design.parts[id].locked && !design.parts[id].hidden));
+    },
+  },
+  order('front', 'Bring to the front'),
+  order('forward', 'Bring forward'),
+  order('backward', 'Send backward'),
+  order('back', 'Send to the back'),
+  { id: 'hide', word: 'Hide', group: 'Parts', act: chosenOr(() => changeChosen('Hide', (p) => ({ ...p, hidden: true }))) },
+  { id: 'lock', word: 'Lock', group: 'Parts', act: chosenOr(() => changeChosen('Lock', (p) => ({ ...p, locked: true }))) },
+  { id: 'next-part', word: 'Next part', keys: ']', group: 'Walk', act: () => walkParts(1) },
+  { id: 'previous-part', word: 'Previous part', keys: '[', group: 'Walk', act: () => walkParts(-1) },
+  { id: 'next-card', word: 'Next card', keys: '.', group: 'Walk', act: () => walkCards(1) },
+  { id: 'previous-card', word: 'Previous card', keys: ',', group: 'Walk', act: () => walkCards(-1) },
+  { id: 'fit', word: 'Show the whole sheet', keys: 'Z', group: 'View', act: fitSheet },
+  { id: 'fit-chosen', word: 'Show what is chosen', keys: 'Shift Z', group: 'View', act: fitChosen },
+  { id: 'actual', word: 'Show at 100 %', group: 'View', act: () => zoomTo(1) },
+  { id: 'outline', word: 'Outline view', keys: 'O', group: 'View', act: () => set((s) => ({ outlineView: !s.outlineView })) },
+  { id: 'snapping', word: 'Snapping on or off', group: 'View', act: () => set((s) => ({ snapping: !s.snapping, notice: s.snapping ? 'Snapping is off.' : 'Snapping is on.' })) },
+  { id: 'parts', word: 'Fold the parts list', group: 'View', act: () => set((s) => ({ folded: { ...s.folded, parts: !s.folded.parts } })) },
+  { id: 'card', word: 'Fold the card panel', group: 'View', act: () => set((s) => ({ folded: { ...s.folded, card: !s.folded.card } })) },
+  { id: 'bench', word: 'Fold the bench', group: 'View', act: () => set((s) => ({ folded: { ...s.folded, bench: !s.folded.bench } })) },
+  { id: 'export', word: 'Export', group: 'View', act: () => set({ dialog: 'export' }) },
+  { id: 'keys', word: 'Keys', keys: '?', group: 'View', act: () => set({ dialog: 'keys' }) },
+  ...stages.map((s): Command => ({ id: `stage-${s.number}`, word: `Stage ${s.word}`, keys: String(s.number), group: 'Stages', act: () => openStage(s.number) })),
+  ...stages.flatMap((s) =>
+    s.tools.map((t, i): Command => ({
+      id: `tool-${s.number}-${t.id}`,
+      word: t.word,
+      keys: homeRow[i],
+      group: s.word,
+      act: () => {
+        if (get().stage !== s.number) openStage(s.number);
+        t.act();
+      },
+    })),
+  ),
+];
+
+const byId = new Map(commands.map((c) => [c.id, c]));
+
+const withControl: Readonly<Record<string, string>> = { z: 'undo', y: 'redo', c: 'copy', x: 'cut', v: 'paste', d: 'duplicate', a: 'all' };
+const plain: Readonly<Record<string, string>> = { ']': 'next-part', '[': 'previous-part', '.': 'next-card', ',': 'previous-card', o: 'outline', '?': 'keys', Delete: 'remove', Backspace: 'remove' };
+const arrows: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+
+/** Runs the command of a key press; says whether there was one. */
+export function pressKey(e: KeyboardEvent): boolean {
+  const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;
+  if (e.ctrlKey || e.metaKey) {
+    if (key === 'k') set({ dialog: 'search' });
+    else if (key === 'z' && e.shiftKey) redo();
+    else if (withControl[key]) byId.get(withControl[key])?.act();
+    else return false;
+    return true;
+  }
+  if (e.altKey) return false;
+  if (key === 'Escape') {
+    if (!cancelPointer()) leave();
+    return true;
+  }
+  if (key === 'Enter') return finishDraft();
+  const arrow = arrows[key];
+  if (arrow) {
+    if (!get().chosen.length) return false;
+    const by = e.shiftKey ? 10 : 1;
+    nudge(arrow[0] * by, arrow[1] * by)();
+    return true;
+  }
+  if (key === 'z') {
+    if (e.shiftKey) fitChosen();
+    else fitSheet();
+    return true;
+  }
+  if (/^[1-7]$/.test(key) && stages.some((s) => s.number === Number(key))) {
+    openStage(Number(key));
+    return true;
+  }
+  const id = plain[e.key] ?? plain[key];
+  if (id) {
+    byId.get(id)?.act();
+    return true;
+  }
+  const at = (homeRow as readonly string[]).indexOf(key);
+  const tool = stages.find((s) => s.number === get().stage)?.tools[at];
+  if (at < 0 || !tool || e.shiftKey) return false;
+  tool.act();
+  return true;
+}

@@ -1,0 +1,83 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import { useEffect, useRef, useState } from 'react';
+import { get, set, useEditor } from '../state/store';
+import { hasEngine, studioEngine } from '../state/studio';
+import { Overlay } from './Overlay';
+import { Rulers } from './Rulers';
+import { fitSheet, panBy, zoomAt } from './view';
+import { usePointer } from './use-pointer';
+
+/** The sheet: tiles drawn by the raster workers, and over them grid, guides, outlines and handles. */
+export function SheetView() {
+  const frame = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const view = useEditor((s) => s.view);
+  const size = useEditor((s) => s.viewSize);
+  const sheetId = useEditor((s) => s.sheetId);
+  const outlineView = useEditor((s) => s.outlineView);
+  const tool = useEditor((s) => s.tool);
+  const [fitted, setFitted] = useState('');
+  const pointer = usePointer(frame);
+
+  useEffect(() => {
+    const el = frame.current;
+    if (!el) return;
+    const measure = () => set({ viewSize: { width: el.clientWidth, height: el.clientHeight } });
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(el);
+    const wheel = (e: WheelEvent) => {
+      e.preventDefault();
+      const box = el.getBoundingClientRect();
+      const p = { x: e.clientX - box.left, y: e.clientY - box.top };
+      if (e.ctrlKey || e.metaKey || !e.shiftKey) zoomAt(Math.exp(-e.deltaY * (e.ctrlKey ? 0.01 : 0.0015)), p);
+      else panBy(-e.deltaX - e.deltaY, 0);
+    };
+    el.addEventListener('wheel', wheel, { passive: false });
+    return () => {
+      observer.disconnect();
+      el.removeEventListener('wheel', wheel);
+    };
+  }, []);
+
+  useEffect(() => {
+    const key = `${get().designId} ${sheetId}`;
+    if (sheetId && size.width > 100 && fitted !== key) {
+      setFitted(key);
+      fitSheet();
+    }
+  }, [sheetId, size, fitted]);
+
+  useEffect(() => {
+    if (!hasEngine()) return;
+    const { board } = studioEngine();
+    board.setCanvas(canvas.current);
+    const dpr = window.devicePixelRatio || 1;
+    board.setView(view.zoom * dpr, view.x * dpr, view.y * dpr, Math.round(size.width * dpr), Math.round(size.height * dpr));
+  }, [view, size]);
+
+  const cursor = tool === 'pick' ? 'default' : 'crosshair';
+  return (
+    <Box sx={{ position: 'relative', flex: 1, minWidth: 0, minHeight: 0, display: 'grid', gridTemplate: '20px 1fr / 20px 1fr', overflow: 'hidden' }}>
+      <Rulers />
+      <Box
+        ref={frame}
+        data-testid="sheet"
+        role="application"
+        aria-label="Sheet"
+        tabIndex={0}
+        {...pointer.handlers}
+        sx={{ position: 'relative', gridArea: '2 / 2', overflow: 'hidden', cursor, touchAction: 'none', outlineOffset: -2, bgcolor: 'paper.surround' }}
+      >
+        <canvas
+          ref={canvas}
+          data-testid="sheet-canvas"
+          style={{ position: 'absolute', inset: 0, width: size.width, height: size.height, opacity: outlineView ? 0 : 1 }}
+        />
+        <Overlay pointer={pointer} />
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,72 @@
+import type { Design, PatchOperation, Sheet } from '@/core';
+
+export interface DesignEntry {
+  readonly id: string;
+  readonly name: string;
+  readonly seq: number;
+  readonly updatedAt: string;
+}
+
+export interface StoredDesign extends DesignEntry {
+  readonly document: Design;
+}
+
+export interface Change {
+  readonly changeId: string;
+  readonly clientId: string;
+  readonly role: 'do' | 'undo' | 'redo';
+  readonly label: string;
+  readonly patch: readonly PatchOperation[];
+  readonly inverse: readonly PatchOperation[];
+}
+
+export interface StoredChange extends Change {
+  readonly seq: number;
+}
+
+export interface Purpose extends Partial<Sheet> {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** An answer of the server other than success; `status` 0 means that it was not reached. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+async function call<T>(path: string, method = 'GET', body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/${path}`, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+  } catch {
+    throw new ApiError(0, 'The server cannot be reached.');
+  }
+  if (response.status === 204) return undefined as T;
+  const data = (await response.json().catch(() => null)) as (T & { message?: string }) | null;
+  if (!response.ok || data === null) throw new ApiError(response.status, data?.message ?? 'The server gave no usable answer.');
+  return data;
+}
+
+export const api = {
+  list: () => call<{ designs: DesignEntry[]; purposes: Purpose[] }>('designs'),
+  get: (id: string) => call<StoredDesign>(`designs/${id}`),
+  create: (body: { purpose: string; name: string } | { document: unknown }) => call<DesignEntry>('designs', 'POST', body),
+  duplicate: (id: string) => call<DesignEntry>(`designs/${id}/duplicate`, 'POST'),
+  remove: (id: string) => call<void>(`designs/${id}`, 'DELETE'),
+  restore: (id: string) => call<void>(`designs/${id}/restore`, 'POST'),
+  changes: (id: string, since: number) => call<{ changes: StoredChange[] }>(`designs/${id}/changes?since=${since}`),
+  append: (id: string, change: Change & { base: number }) =>
+    call<{ seq: number; since: StoredChange[] }>(`designs/${id}/changes`, 'POST', change),
+};
+
+/** Address of a small picture of a stored design; a new one whenever the design changes. */
+export const thumbnailOf = (entry: DesignEntry, width: number): string => `/api/designs/${entry.id}/picture?width=${width}&seq=${entry.seq}`;

@@ -1,0 +1,79 @@
+import { create } from 'zustand';
+import type { CardFault, Design } from '@/core';
+import type { CardRef, Report, SnapHit } from '@/core/edit';
+import type { Change } from './api';
+
+export interface View {
+  /** CSS pixels a sheet unit. */
+  readonly zoom: number;
+  /** Where the sheet's corner stands in the view, CSS pixels. */
+  readonly x: number;
+  readonly y: number;
+}
+
+export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict' | 'refused';
+
+export interface EditorState {
+  readonly designId: string;
+  readonly design: Design | null;
+  readonly sheetId: string;
+  readonly chosen: readonly string[];
+  /** The group or combination that was entered, or null for the sheet. */
+  readonly scope: string | null;
+  readonly card: CardRef | null;
+  readonly stage: number;
+  readonly tool: string;
+  readonly report: Report | null;
+  readonly faults: readonly CardFault[];
+  readonly hits: readonly SnapHit[];
+  readonly readout: string;
+  readonly view: View;
+  readonly viewSize: { readonly width: number; readonly height: number };
+  readonly outlineView: boolean;
+  readonly snapping: boolean;
+  readonly undo: readonly Change[];
+  readonly redo: readonly Change[];
+  readonly save: SaveState;
+  readonly saveMessage: string;
+  /** Counts what was shown: pictures are drawn again when it grows. */
+  readonly version: number;
+  readonly notice: string;
+  readonly dialog: 'none' | 'keys' | 'search' | 'export';
+  readonly folded: { readonly parts: boolean; readonly card: boolean; readonly bench: boolean };
+}
+
+export const useEditor = create<EditorState>(() => ({
+  designId: '',
+  design: null,
+  sheetId: '',
+  chosen: [],
+  scope: null,
+  card: null,
+  stage: 1,
+  tool: 'pick',
+  report: null,
+  faults: [],
+  hits: [],
+  readout: '',
+  view: { zoom: 0.25, x: 40, y: 40 },
+  viewSize: { width: 800, height: 600 },
+  outlineView: false,
+  snapping: true,
+  undo: [],
+  redo: [],
+  save: 'saved',
+  saveMessage: '',
+  version: 0,
+  notice: '',
+  dialog: 'none',
+  folded: { parts: false, card: false, bench: false },
+}));
+
+export const get = useEditor.getState;
+export const set = useEditor.setState;
+
+/** The one chosen part, or null where none or several are. */
+export const useChosenPart = () => useEditor((s) => (s.chosen.length === 1 ? (s.design?.parts[s.chosen[0]] ?? null) : null));
+
+/** Says something in passing at the foot of the window. */
+export const say = (notice: string): void => set({ notice });

@@ -1,0 +1,55 @@
+import { type Remote, transfer, wrap } from 'comlink';
+import type { Frame, Studio } from '@/worker/studio';
+import { TileBoard } from '../sheet/tile-board';
+import { get, set } from './store';
+
+/** The workers of an open editor: one studio, and raster workers as the machine has cores to spare. */
+export interface Engine {
+  readonly studio: Remote<Studio>;
+  readonly board: TileBoard;
+  close(): void;
+}
+
+let engine: Engine | null = null;
+
+export function startEngine(): Engine {
+  const worker = new Worker(new URL('../../worker/studio.ts', import.meta.url), { type: 'module' });
+  const studio = wrap<Studio>(worker);
+  const count = Math.max(1, Math.min(4, (navigator.hardwareConcurrency || 2) - 1));
+  const rasters = Array.from({ length: count }, () => {
+    const raster = new Worker(new URL('../../worker/raster.ts', import.meta.url), { type: 'module' });
+    const channel = new MessageChannel();
+    raster.postMessage({ type: 'port', port: channel.port1 }, [channel.port1]);
+    void studio.addReceiver(transfer(channel.port2, [channel.port2]));
+    return raster;
+  });
+  const board = new TileBoard(rasters);
+  const made: Engine = {
+    studio,
+    board,
+    close() {
+      worker.terminate();
+      for (const r of rasters) r.terminate();
+      if (engine === made) engine = null;
+    },
+  };
+  engine = made;
+  return made;
+}
+
+/** The running engine. @throws Error before the editor has opened. */
+export function studioEngine(): Engine {
+  if (!engine) throw new Error('The editor is not open.');
+  return engine;
+}
+
+export const hasEngine = (): boolean => engine !== null;
+
+/** What the studio must know to report on what is chosen. */
+export const choice = () => ({ ids: get().chosen, card: get().card });
+
+/** Shows a frame: new overlay, and fresh tiles where the picture changed. */
+export function showFrame(frame: Frame, whole: boolean): void {
+  set((s) => ({ report: frame.report, faults: frame.report.faults, version: s.version + 1 }));
+  studioEngine().board.sceneChanged(frame.version, frame.damage, whole);
+}

@@ -1,0 +1,66 @@
+/** Draws tiles. The studio sends scenes over a port of its own; the window asks for tiles. */
+import { Painter, type Scene, tileSize } from '@/core';
+import { SceneDecoder, type WireScene } from '@/core/live';
+import type { RasterAnswer, RasterOrder } from './messages';
+
+const decoder = new SceneDecoder();
+let painter: Painter | null = null;
+let version = -1;
+let scene: Scene | null = null;
+let waiting: Extract<RasterOrder, { type: 'tiles' }> | null = null;
+let queue: { scale: number; list: readonly { i: number; j: number }[]; at: number; order: number; version: number } | null = null;
+
+const canvas = new OffscreenCanvas(tileSize, tileSize);
+const context = canvas.getContext('2d');
+
+const answer = (a: RasterAnswer, transfer: Transferable[] = []) => self.postMessage(a, { transfer });
+
+function drawOne(s: Scene, scale: number, i: number, j: number): ImageBitmap {
+  painter ??= new Painter();
+  painter.scale = scale;
+  painter.drawTile(s, [scale, 0, 0, scale, 0, 0], i * tileSize, j * tileSize, tileSize, tileSize);
+  context?.putImageData(new ImageData(painter.bytes(), tileSize, tileSize), 0, 0);
+  return canvas.transferToImageBitmap();
+}
+
+// One tile a turn, so that a newer order can take over in between.
+const turn = new MessageChannel();
+turn.port1.onmessage = () => {
+  const q = queue;
+  if (!q || !scene) return;
+  const t = q.list[q.at++];
+  if (!t) {
+    queue = null;
+    answer({ type: 'done', order: q.order, version: q.version });
+    return;
+  }
+  try {
+    const bitmap = drawOne(scene, q.scale, t.i, t.j);
+    answer({ type: 'tile', order: q.order, version: q.version, scale: q.scale, i: t.i, j: t.j, bitmap }, [bitmap]);
+  } catch (e) {
+    answer({ type: 'failed', message: (e as Error).message });
+  }
+  turn.port2.postMessage(null);
+};
+
+function begin(order: Extract<RasterOrder, { type: 'tiles' }>): void {
+  if (version < order.version) {
+    waiting = order;
+    return;
+  }
+  waiting = null;
+  queue = { scale: order.scale, list: order.list, at: 0, order: order.order, version };
+  turn.port2.postMessage(null);
+}
+
+self.onmessage = (event: MessageEvent<RasterOrder>) => {
+  const order = event.data;
+  if (order.type === 'tiles') begin(order);
+  else {
+    order.port.onmessage = (e: MessageEvent<{ version: number; wire: WireScene }>) => {
+      scene = decoder.decode(e.data.wire);
+      version = e.data.version;
+      if (waiting) begin(waiting);
+    };
+  }
+};
