@@ -14,7 +14,8 @@ function stampOf() {
     if (statSync(at).isDirectory()) for (const name of readdirSync(at).sort()) visit(path.join(at, name));
     else hash.update(at).update(readFileSync(at));
   };
-  for (const name of ['src', 'demo', 'package-lock.json', 'next.config.ts', 'tsconfig.json']) visit(path.join(root, name));
+  for (const name of ['src', 'demo', 'package-lock.json', 'next.config.ts', 'tsconfig.json'])
+    visit(path.join(root, name));
   return hash.digest('hex');
 }
 
@@ -25,7 +26,9 @@ export async function build() {
   const stamp = stampOf();
   if (existsSync(mark) && readFileSync(mark, 'utf8') === stamp) return;
   say('Building …');
-  await must(path.join(root, 'node_modules/.bin/next'), ['build'], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } });
+  await must(path.join(root, 'node_modules/.bin/next'), ['build'], {
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+  });
   writeFileSync(mark, stamp);
 }
 

@@ -9,7 +9,11 @@ try {
   const env = await prepare('silent_compass', { demo: true });
   await build();
   const { serve } = await import('./lib/serve.mjs');
-  const { address, child, ended } = await serve(env, Number(process.env.PORT) || 3210, ['ignore', 'ignore', 'inherit']);
+  const { address, child, ended } = await serve(env, Number(process.env.PORT) || 3210, [
+    'ignore',
+    'ignore',
+    'inherit',
+  ]);
   say(`\n  Silent Compass:  ${address}\n\n  Ctrl+C ends it.\n`);
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   process.exitCode = await ended;

@@ -11,7 +11,11 @@ try {
   const { prepare } = await import('./lib/prepare.mjs');
   const env = await prepare('silent_compass', { demo: true });
   const port = await freePort(Number(process.env.PORT) || 3200);
-  process.exitCode = await run(path.join(root, 'node_modules/.bin/next'), ['dev', '-H', '127.0.0.1', '-p', String(port)], { env });
+  process.exitCode = await run(
+    path.join(root, 'node_modules/.bin/next'),
+    ['dev', '-H', '127.0.0.1', '-p', String(port)],
+    { env },
+  );
 } catch (e) {
   fail(e.message);
 }

@@ -8,7 +8,9 @@ const sources = path.join(root, 'kernels');
 const out = path.join(root, 'src/core/raster/generated');
 
 export async function buildKernels({ quiet = false } = {}) {
-  const files = readdirSync(sources).filter((f) => f.endsWith('.ts')).sort();
+  const files = readdirSync(sources)
+    .filter((f) => f.endsWith('.ts'))
+    .sort();
   const hash = createHash('sha256');
   for (const f of files) hash.update(f).update(readFileSync(path.join(sources, f)));
   const stamp = hash.digest('hex').slice(0, 16);
@@ -17,10 +19,27 @@ export async function buildKernels({ quiet = false } = {}) {
   const { default: asc } = await import('assemblyscript/asc');
   const made = new Map();
   const { error, stderr } = await asc.main(
-    ['index.ts', '--outFile', 'kernels.wasm', '-O3', '--noAssert', '--enable', 'simd', '--runtime', 'stub', '--initialMemory', '1', '--use', 'abort='],
+    [
+      'index.ts',
+      '--outFile',
+      'kernels.wasm',
+      '-O3',
+      '--noAssert',
+      '--enable',
+      'simd',
+      '--runtime',
+      'stub',
+      '--initialMemory',
+      '1',
+      '--use',
+      'abort=',
+    ],
     {
       readFile: (name, base) => {
-        const file = path.join(sources, path.relative(sources, path.resolve(base ? path.join(sources, base) : sources, name)));
+        const file = path.join(
+          sources,
+          path.relative(sources, path.resolve(base ? path.join(sources, base) : sources, name)),
+        );
         return existsSync(file) ? readFileSync(file, 'utf8') : null;
       },
       writeFile: (name, data) => made.set(path.basename(name), data),

@@ -1,9 +1,10 @@
 // Draws a design file, or a stored design, to a PNG: npm run render -- badge.json --width 4096 --out badge.png
+
+import { existsSync } from 'node:fs';
 import { buildKernels } from './kernels.mjs';
 import { ensurePackages, ensurePostgres } from './lib/install.mjs';
 import { run } from './lib/run.mjs';
 import { fail } from './lib/say.mjs';
-import { existsSync } from 'node:fs';
 
 try {
   await ensurePackages();
@@ -14,7 +15,11 @@ try {
     const { startPostgres } = await import('./lib/postgres.mjs');
     env.DATABASE_URL = (await startPostgres(await ensurePostgres()))('silent_compass');
   }
-  process.exitCode = await run(process.execPath, ['--import', 'tsx', 'src/server/render-command.ts', ...process.argv.slice(2)], { env });
+  process.exitCode = await run(
+    process.execPath,
+    ['--import', 'tsx', 'src/server/render-command.ts', ...process.argv.slice(2)],
+    { env },
+  );
 } catch (e) {
   fail(e.message);
 }

@@ -32,7 +32,9 @@ try {
     const { serve } = await import('./lib/serve.mjs');
     const { address, child } = await serve(browserEnv, 3310, ['ignore', 'ignore', 'inherit']);
     try {
-      await must(tool('playwright'), ['test'], { env: { ...browserEnv, BASE_URL: address, CHROMIUM: chromium } });
+      await must(tool('playwright'), ['test'], {
+        env: { ...browserEnv, BASE_URL: address, CHROMIUM: chromium },
+      });
     } finally {
       child.kill();
     }

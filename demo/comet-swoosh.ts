@@ -10,7 +10,11 @@ interface Disc {
 /** Discs that all touch at the comet's head, each smaller than the last. */
 const head = { x: 520, y: 1500 };
 const away = { x: Math.cos(-0.72), y: Math.sin(-0.72) };
-const discs: readonly Disc[] = [780, 640, 505, 378, 262, 158].map((r) => ({ x: head.x + away.x * r, y: head.y + away.y * r, r }));
+const discs: readonly Disc[] = [780, 640, 505, 378, 262, 158].map((r) => ({
+  x: head.x + away.x * r,
+  y: head.y + away.y * r,
+  r,
+}));
 /** The great disc whose edge folds every ribbon into a light and a dark side. */
 const fold: Disc = { x: 300, y: 640, r: 1020 };
 
@@ -35,13 +39,18 @@ function addDisc(c: Composer, name: string, { x, y, r }: Disc): void {
 
 /** One half of a ribbon: the crescent between two discs, cut by the fold. */
 function half(c: Composer, i: number, side: 'intersect' | 'subtract', paint: Gradient): void {
-  c.combine(`Ribbon ${i + 1}, ${side === 'intersect' ? 'light' : 'dark'}`, side, () => {
-    c.combine('Crescent', 'subtract', () => {
-      addDisc(c, 'Outer disc', discs[i]);
-      addDisc(c, 'Inner disc', discs[i + 1]);
-    });
-    addDisc(c, 'Fold', fold);
-  }, { coats: [c.coat.fill(paint)] });
+  c.combine(
+    `Ribbon ${i + 1}, ${side === 'intersect' ? 'light' : 'dark'}`,
+    side,
+    () => {
+      c.combine('Crescent', 'subtract', () => {
+        addDisc(c, 'Outer disc', discs[i]);
+        addDisc(c, 'Inner disc', discs[i + 1]);
+      });
+      addDisc(c, 'Fold', fold);
+    },
+    { coats: [c.coat.fill(paint)] },
+  );
 }
 
 /** The innermost disc, folded like the ribbons round it. */
@@ -51,34 +60,93 @@ function addHeart(c: Composer): void {
     addDisc(c, 'Heart', heart);
     addDisc(c, 'Fold', fold);
   };
-  c.combine('Heart, dark', 'subtract', inside, { coats: [c.coat.fill(gradient('radial', [0.2, 0.9, 1, 0.1], '#f6c06a', '#b9533f'))] });
-  c.combine('Heart, light', 'intersect', inside, { coats: [c.coat.fill(gradient('radial', [0.06, 0.92, 0.95, 0.1], '#fffdf6', '#fdeec6'))] });
+  c.combine('Heart, dark', 'subtract', inside, {
+    coats: [c.coat.fill(gradient('radial', [0.2, 0.9, 1, 0.1], '#f6c06a', '#b9533f'))],
+  });
+  c.combine('Heart, light', 'intersect', inside, {
+    coats: [c.coat.fill(gradient('radial', [0.06, 0.92, 0.95, 0.1], '#fffdf6', '#fdeec6'))],
+  });
 }
 
 /** A comet whose tail is a set of ribbons cut from discs that touch at its head. */
 export function cometSwoosh(): Design {
   const c = new Composer('Comet swoosh');
-  c.add('Night', 'rectangle', { width: 2000, height: 2000 }, { x: 1000, y: 1000 }, {
-    coats: [c.coat.fill(gradient('radial', [0.28, 0.74, 1.05, -0.05], '#27335e', [0.45, '#141b3c'], '#080b1d'))],
-  });
+  c.add(
+    'Night',
+    'rectangle',
+    { width: 2000, height: 2000 },
+    { x: 1000, y: 1000 },
+    {
+      coats: [
+        c.coat.fill(gradient('radial', [0.28, 0.74, 1.05, -0.05], '#27335e', [0.45, '#141b3c'], '#080b1d')),
+      ],
+    },
+  );
   c.group('Far stars', () => {
     const places: readonly (readonly [number, number, number])[] = [
-      [180, 240, 9], [420, 120, 5], [700, 330, 7], [250, 620, 5], [1720, 1690, 8], [1500, 1840, 5], [1840, 1420, 6], [1240, 1780, 7], [150, 1020, 6],
-      [980, 150, 5], [1860, 180, 8], [1700, 90, 4], [90, 1800, 5], [820, 1860, 6], [560, 500, 4], [330, 380, 4], [1640, 1560, 4], [1100, 1900, 4],
+      [180, 240, 9],
+      [420, 120, 5],
+      [700, 330, 7],
+      [250, 620, 5],
+      [1720, 1690, 8],
+      [1500, 1840, 5],
+      [1840, 1420, 6],
+      [1240, 1780, 7],
+      [150, 1020, 6],
+      [980, 150, 5],
+      [1860, 180, 8],
+      [1700, 90, 4],
+      [90, 1800, 5],
+      [820, 1860, 6],
+      [560, 500, 4],
+      [330, 380, 4],
+      [1640, 1560, 4],
+      [1100, 1900, 4],
     ];
-    for (const [x, y, r] of places) c.add('Star', 'star', { radius: 2.4 * r, inner: 0.22, points: 4 }, { x, y }, { coats: [c.coat.fill('#dfe6ff')], opacity: 0.8 });
+    for (const [x, y, r] of places)
+      c.add(
+        'Star',
+        'star',
+        { radius: 2.4 * r, inner: 0.22, points: 4 },
+        { x, y },
+        { coats: [c.coat.fill('#dfe6ff')], opacity: 0.8 },
+      );
   });
-  c.group('Tail', () => {
-    for (let i = 0; i + 1 < discs.length; i++) {
-      half(c, i, 'subtract', dark[i]);
-      half(c, i, 'intersect', light[i]);
-    }
-    addHeart(c);
-  }, { finishes: [c.shadow({ shiftX: 26, shiftY: 40, softness: 110, opacity: 0.6, colour: '#02030c' })] });
+  c.group(
+    'Tail',
+    () => {
+      for (let i = 0; i + 1 < discs.length; i++) {
+        half(c, i, 'subtract', dark[i]);
+        half(c, i, 'intersect', light[i]);
+      }
+      addHeart(c);
+    },
+    { finishes: [c.shadow({ shiftX: 26, shiftY: 40, softness: 110, opacity: 0.6, colour: '#02030c' })] },
+  );
   c.add('Nucleus', 'ellipse', { width: 250, height: 250 }, head, {
-    coats: [c.coat.fill(gradient('radial', [0.4, 0.38, 1, 1], '#ffffff', [0.25, '#fff6da'], [0.6, '#fbd58a'], '#ee9a44'))],
-    finishes: [c.shadow({ colour: '#ffd98a', shiftX: 0, shiftY: 0, softness: 120, spread: 14, opacity: 0.9, blend: 'screen' })],
+    coats: [
+      c.coat.fill(
+        gradient('radial', [0.4, 0.38, 1, 1], '#ffffff', [0.25, '#fff6da'], [0.6, '#fbd58a'], '#ee9a44'),
+      ),
+    ],
+    finishes: [
+      c.shadow({
+        colour: '#ffd98a',
+        shiftX: 0,
+        shiftY: 0,
+        softness: 120,
+        spread: 14,
+        opacity: 0.9,
+        blend: 'screen',
+      }),
+    ],
   });
-  c.add('Spark', 'star', { radius: 96, inner: 0.16, points: 4 }, { x: head.x - 34, y: head.y - 38, turn: 14 }, { coats: [c.coat.fill('#ffffff')], opacity: 0.9 });
+  c.add(
+    'Spark',
+    'star',
+    { radius: 96, inner: 0.16, points: 4 },
+    { x: head.x - 34, y: head.y - 38, turn: 14 },
+    { coats: [c.coat.fill('#ffffff')], opacity: 0.9 },
+  );
   return c.design({ ground: '#080b1d' });
 }

@@ -45,7 +45,12 @@ export class Composer {
   }
 
   shadow(params: object): Card {
-    return { id: this.id('finish'), kind: 'soft-shadow', on: true, params: { ...finishes['soft-shadow'].defaults, ...params } };
+    return {
+      id: this.id('finish'),
+      kind: 'soft-shadow',
+      on: true,
+      params: { ...finishes['soft-shadow'].defaults, ...params },
+    };
   }
 
   /** Adds a part that draws itself, centred at (x, y). */
@@ -66,7 +71,12 @@ export class Composer {
     this.open.push(part.id);
   }
 
-  private hold(name: string, source: CombineSource | { kind: 'group' }, inside: () => void, values: Partial<Part>): void {
+  private hold(
+    name: string,
+    source: CombineSource | { kind: 'group' },
+    inside: () => void,
+    values: Partial<Part>,
+  ): void {
     const outer = this.open;
     const children: string[] = [];
     this.open = children;
@@ -101,11 +111,18 @@ export class Composer {
       ...sheet,
       parts: this.top,
     };
-    return { format: formatName, version: formatVersion, name: this.name, sheets: [whole], parts: this.parts };
+    return {
+      format: formatName,
+      version: formatVersion,
+      name: this.name,
+      sheets: [whole],
+      parts: this.parts,
+    };
   }
 }
 
-const asPaint = (paint: Paint | string): Paint => (typeof paint === 'string' ? { kind: 'solid', colour: paint } : paint);
+const asPaint = (paint: Paint | string): Paint =>
+  typeof paint === 'string' ? { kind: 'solid', colour: paint } : paint;
 
 /** A gradient through colours at equal steps; ends as shares of the part's bounds. */
 export function gradient(
@@ -114,7 +131,9 @@ export function gradient(
   ...colours: readonly (string | readonly [number, string])[]
 ): Gradient {
   const stops = colours.map((c, i) =>
-    typeof c === 'string' ? { at: colours.length > 1 ? i / (colours.length - 1) : 0, colour: c } : { at: c[0], colour: c[1] },
+    typeof c === 'string'
+      ? { at: colours.length > 1 ? i / (colours.length - 1) : 0, colour: c }
+      : { at: c[0], colour: c[1] },
   );
   const [x1, y1, x2, y2] = ends;
   return { kind, x1, y1, x2, y2, stops, interpolation: 'oklab', spread: 'pad' };

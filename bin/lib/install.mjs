@@ -1,7 +1,7 @@
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
-import { must, run } from './run.mjs';
 import { root } from './root.mjs';
+import { must, run } from './run.mjs';
 import { fail, say } from './say.mjs';
 
 /** Installs the npm packages the lock asks for, unless they are there already. */
@@ -14,14 +14,20 @@ export async function ensurePackages() {
 }
 
 const onPath = (name) =>
-  (process.env.PATH ?? '').split(':').map((d) => path.join(d, name)).find((f) => existsSync(f));
+  (process.env.PATH ?? '')
+    .split(':')
+    .map((d) => path.join(d, name))
+    .find((f) => existsSync(f));
 
 async function install(packages, what) {
   const command = `apt-get -o DPkg::Lock::Timeout=400 install -y --no-install-recommends ${packages.join(' ')}`;
   const allowed = process.getuid?.() === 0 && onPath('apt-get');
   if (allowed) {
     say(`Installing ${what} …`);
-    const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
+    const quiet = {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    };
     await run('apt-get', ['-o', 'DPkg::Lock::Timeout=400', 'update'], quiet);
     if ((await run('sh', ['-c', command], quiet)) === 0) return;
   }

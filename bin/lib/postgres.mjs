@@ -1,7 +1,18 @@
 // A private PostgreSQL on loopback, kept in .data and shared by every start of the project.
 import { execFileSync, spawn } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { chmodSync, chownSync, closeSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  chownSync,
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { freePort } from './ports.mjs';
@@ -18,7 +29,9 @@ function account() {
     const id = (flag) => Number(execFileSync('id', [flag, 'postgres'], { encoding: 'utf8' }));
     return { uid: id('-u'), gid: id('-g') };
   } catch {
-    return fail('PostgreSQL will not run as root, and there is no user “postgres”. Run this as another user.');
+    return fail(
+      'PostgreSQL will not run as root, and there is no user “postgres”. Run this as another user.',
+    );
   }
 }
 
@@ -88,7 +101,9 @@ function isRunning(folder) {
 
 const ready = (bin, port) => {
   try {
-    execFileSync(path.join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)], { stdio: 'ignore' });
+    execFileSync(path.join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)], {
+      stdio: 'ignore',
+    });
     return true;
   } catch {
     return false;
@@ -110,7 +125,19 @@ function create(bin, folder, user) {
   }
   execFileSync(
     path.join(bin, 'initdb'),
-    ['-D', folder, '-U', 'compass', '-A', 'scram-sha-256', `--pwfile=${file}`, '-E', 'UTF8', '--locale=C', '--no-sync'],
+    [
+      '-D',
+      folder,
+      '-U',
+      'compass',
+      '-A',
+      'scram-sha-256',
+      `--pwfile=${file}`,
+      '-E',
+      'UTF8',
+      '--locale=C',
+      '--no-sync',
+    ],
     { ...user, cwd: '/', stdio: ['ignore', 'ignore', 'inherit'] },
   );
   rmSync(file);
@@ -132,7 +159,22 @@ export async function startPostgres(bin) {
       state.port = await freePort(state.port || 54330);
       spawn(
         path.join(bin, 'postgres'),
-        ['-D', state.folder, '-p', String(state.port), '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', '-c', 'logging_collector=on', '-c', 'log_directory=log', '-c', 'max_connections=60'],
+        [
+          '-D',
+          state.folder,
+          '-p',
+          String(state.port),
+          '-c',
+          'listen_addresses=127.0.0.1',
+          '-c',
+          'unix_socket_directories=',
+          '-c',
+          'logging_collector=on',
+          '-c',
+          'log_directory=log',
+          '-c',
+          'max_connections=60',
+        ],
         { ...user, cwd: '/', detached: true, stdio: 'ignore' },
       ).unref();
       for (let i = 0; !ready(bin, state.port); i++) {

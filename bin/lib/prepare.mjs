@@ -1,14 +1,21 @@
-import { must } from './run.mjs';
 import { buildKernels } from '../kernels.mjs';
 import { ensurePackages, ensurePostgres } from './install.mjs';
 import { startPostgres } from './postgres.mjs';
+import { must } from './run.mjs';
 
 /** Everything a start of the project needs: packages, kernels, and a migrated database. */
 export async function prepare(database, { demo }) {
   await ensurePackages();
   await buildKernels({ quiet: true });
   const addressOf = await startPostgres(await ensurePostgres());
-  const env = { ...process.env, DATABASE_URL: addressOf(database), DATABASE_ADMIN_URL: addressOf('postgres'), NEXT_TELEMETRY_DISABLED: '1' };
-  await must(process.execPath, ['--import', 'tsx', 'src/server/setup.ts', ...(demo ? ['--demo'] : [])], { env });
+  const env = {
+    ...process.env,
+    DATABASE_URL: addressOf(database),
+    DATABASE_ADMIN_URL: addressOf('postgres'),
+    NEXT_TELEMETRY_DISABLED: '1',
+  };
+  await must(process.execPath, ['--import', 'tsx', 'src/server/setup.ts', ...(demo ? ['--demo'] : [])], {
+    env,
+  });
   return env;
 }

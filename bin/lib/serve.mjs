@@ -8,11 +8,15 @@ import { root } from './root.mjs';
 export async function serve(env, firstPort, stdio = 'inherit') {
   const port = await freePort(firstPort);
   const address = `http://127.0.0.1:${port}`;
-  const child = spawn(process.execPath, [path.join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    cwd: root,
-    env,
-    stdio,
-  });
+  const child = spawn(
+    process.execPath,
+    [path.join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      cwd: root,
+      env,
+      stdio,
+    },
+  );
   const ended = new Promise((resolve) => child.on('exit', (code) => resolve(code ?? 1)));
   let gone = false;
   ended.then(() => {

@@ -9,7 +9,16 @@ export * from './coat';
 export { formatHex, isHex, parseHex, type Rgba } from './colour/colour';
 export { colourAlong, type Interpolation, interpolations } from './colour/gradient';
 export * from './colour/spaces';
-export { makeCoat, makeDesign, makeFinish, makeId, makePart, makeSheet, makeSource, makeStep } from './document/create';
+export {
+  makeCoat,
+  makeDesign,
+  makeFinish,
+  makeId,
+  makePart,
+  makeSheet,
+  makeSource,
+  makeStep,
+} from './document/create';
 export { type Field, type FieldValue, fieldFault } from './document/fields';
 export type { Handle } from './document/handles';
 export { applyPatch, diffJson, PatchError, type PatchOperation, sameJson } from './document/patch';
@@ -26,7 +35,16 @@ export { fromSheetUnits, isUnit, toSheetUnits, type Unit, units } from './geomet
 export { degrees, distance, type Point, radians } from './geometry/vector';
 export { Painter, tileSize } from './raster/painter';
 export { type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
-export { type CardFault, type Evaluated, evaluate, evaluatePart, evaluateSheet, joinOutline, outlineBounds, type PartResult } from './scene/evaluate';
+export {
+  type CardFault,
+  type Evaluated,
+  evaluate,
+  evaluatePart,
+  evaluateSheet,
+  joinOutline,
+  outlineBounds,
+  type PartResult,
+} from './scene/evaluate';
 export { type BlendMode, blendModes, type Scene, type SceneNode, spreads } from './scene/types';
-export { primitiveKinds, primitives, type PrimitiveSource } from './source';
+export { type PrimitiveSource, primitiveKinds, primitives } from './source';
 export { type Outline, StepFault, stepKinds, steps } from './step';

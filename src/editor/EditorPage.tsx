@@ -28,11 +28,26 @@ function SaveBar() {
   const router = useRouter();
   if (save !== 'conflict' && save !== 'waiting' && save !== 'refused') return null;
   return (
-    <Box role="alert" sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 3, py: 1, bgcolor: 'paper.sunk', borderBottom: 1, borderColor: 'divider' }}>
+    <Box
+      role="alert"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        px: 3,
+        py: 1,
+        bgcolor: 'paper.sunk',
+        borderBottom: 1,
+        borderColor: 'divider',
+      }}
+    >
       <Box sx={{ flex: 1 }}>{message}</Box>
       {save === 'conflict' && (
         <>
-          <Button variant="outlined" onClick={() => void keepAsCopy().then((id) => router.push(`/designs/${id}`))}>
+          <Button
+            variant="outlined"
+            onClick={() => void keepAsCopy().then((id) => router.push(`/designs/${id}`))}
+          >
             Keep mine as a design of its own
           </Button>
           <Button variant="outlined" onClick={() => void takeTheirs()}>
@@ -51,7 +66,16 @@ function SaveBar() {
 
 function Notice() {
   const notice = useEditor((s) => s.notice);
-  return <Snackbar open={notice !== ''} autoHideDuration={3500} onClose={() => set({ notice: '' })} message={notice} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }} sx={{ mb: 30 }} />;
+  return (
+    <Snackbar
+      open={notice !== ''}
+      autoHideDuration={3500}
+      onClose={() => set({ notice: '' })}
+      message={notice}
+      anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+      sx={{ mb: 30 }}
+    />
+  );
 }
 
 /** The editor of one design. */
@@ -87,7 +111,10 @@ export function EditorPage({ id }: { id: string }) {
 
   if (typeof state === 'object')
     return (
-      <Box component="main" sx={{ display: 'grid', placeContent: 'center', height: '100vh', gap: 3, justifyItems: 'center' }}>
+      <Box
+        component="main"
+        sx={{ display: 'grid', placeContent: 'center', height: '100vh', gap: 3, justifyItems: 'center' }}
+      >
         <Box role="alert">{state.fault}</Box>
         <Button variant="outlined" href="/">
           All designs
@@ -95,7 +122,11 @@ export function EditorPage({ id }: { id: string }) {
       </Box>
     );
   return (
-    <Box component="main" data-stage={stage} sx={{ display: 'flex', flexDirection: 'column', height: '100vh', overflow: 'hidden' }}>
+    <Box
+      component="main"
+      data-stage={stage}
+      sx={{ display: 'flex', flexDirection: 'column', height: '100vh', overflow: 'hidden' }}
+    >
       <Header />
       <Tray />
       <SaveBar />

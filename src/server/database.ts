@@ -29,13 +29,20 @@ export interface Tables {
     inverse: JSONColumnType<PatchOperation[]>;
     created_at: Generated<Date>;
   };
-  snapshots: { design_id: string; seq: number; document: JSONColumnType<Design>; created_at: Generated<Date> };
+  snapshots: {
+    design_id: string;
+    seq: number;
+    document: JSONColumnType<Design>;
+    created_at: Generated<Date>;
+  };
 }
 
 export type Database = Kysely<Tables>;
 
 export function connect(url: string): Database {
-  return new Kysely<Tables>({ dialect: new PostgresDialect({ pool: new pg.Pool({ connectionString: url, max: 10 }) }) });
+  return new Kysely<Tables>({
+    dialect: new PostgresDialect({ pool: new pg.Pool({ connectionString: url, max: 10 }) }),
+  });
 }
 
 const kept = globalThis as { compassDatabase?: Database };

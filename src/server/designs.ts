@@ -67,10 +67,21 @@ export async function getDesign(db: Database, owner: string, id: string): Promis
   return { ...entry(row), document: row.document as Design };
 }
 
-export async function createDesign(db: Database, owner: string, document: Design, slug: string | null = null): Promise<DesignEntry> {
+export async function createDesign(
+  db: Database,
+  owner: string,
+  document: Design,
+  slug: string | null = null,
+): Promise<DesignEntry> {
   const row = await db
     .insertInto('designs')
-    .values({ owner_id: owner, name: document.name, document: JSON.stringify(document), slug, deleted_at: null })
+    .values({
+      owner_id: owner,
+      name: document.name,
+      document: JSON.stringify(document),
+      slug,
+      deleted_at: null,
+    })
     .returning(columns)
     .executeTakeFirstOrThrow();
   return entry(row);
@@ -95,18 +106,38 @@ export async function setDeleted(db: Database, owner: string, id: string, delete
 
 /** Whether two patches touch the same place, or one a place inside the other's. */
 function touches(a: readonly PatchOperation[], b: readonly PatchOperation[]): boolean {
-  const places = (patch: readonly PatchOperation[]) => patch.flatMap((o) => ('from' in o ? [o.path, o.from] : [o.path])).map((p) => `${p}/`);
+  const places = (patch: readonly PatchOperation[]) =>
+    patch.flatMap((o) => ('from' in o ? [o.path, o.from] : [o.path])).map((p) => `${p}/`);
   const other = places(b);
   return places(a).some((p) => other.some((q) => p.startsWith(q) || q.startsWith(p)));
 }
 
 async function changesAfter(db: Database, id: string, since: number): Promise<StoredChange[]> {
-  const rows = await db.selectFrom('changes').selectAll().where('design_id', '=', id).where('seq', '>', since).orderBy('seq').execute();
-  return rows.map((r) => ({ seq: r.seq, changeId: r.change_id, clientId: r.client_id, role: r.role, label: r.label, patch: r.patch, inverse: r.inverse }));
+  const rows = await db
+    .selectFrom('changes')
+    .selectAll()
+    .where('design_id', '=', id)
+    .where('seq', '>', since)
+    .orderBy('seq')
+    .execute();
+  return rows.map((r) => ({
+    seq: r.seq,
+    changeId: r.change_id,
+    clientId: r.client_id,
+    role: r.role,
+    label: r.label,
+    patch: r.patch,
+    inverse: r.inverse,
+  }));
 }
 
 /** A design's changes after a sequence number, oldest first. */
-export async function listChanges(db: Database, owner: string, id: string, since: number): Promise<StoredChange[]> {
+export async function listChanges(
+  db: Database,
+  owner: string,
+  id: string,
+  since: number,
+): Promise<StoredChange[]> {
   await getDesign(db, owner, id);
   return changesAfter(db, id, since);
 }
@@ -134,10 +165,17 @@ export async function appendChange(
       .executeTakeFirst();
     if (!row) throw new NotFound('There is no such design.');
     const since = await changesAfter(tx, id, change.base);
-    const same = await tx.selectFrom('changes').select('seq').where('design_id', '=', id).where('change_id', '=', change.changeId).executeTakeFirst();
+    const same = await tx
+      .selectFrom('changes')
+      .select('seq')
+      .where('design_id', '=', id)
+      .where('change_id', '=', change.changeId)
+      .executeTakeFirst();
     if (same) return { seq: same.seq, since: since.filter((c) => c.changeId !== change.changeId) };
-    if (change.base > row.seq) throw new Conflict('This window is ahead of what is stored; load the design again.');
-    if (since.some((c) => touches(c.patch, change.patch))) throw new Conflict('Another window changed the same thing meanwhile.');
+    if (change.base > row.seq)
+      throw new Conflict('This window is ahead of what is stored; load the design again.');
+    if (since.some((c) => touches(c.patch, change.patch)))
+      throw new Conflict('Another window changed the same thing meanwhile.');
     let next: Design;
     try {
       next = readDesign(applyPatch(row.document as Design, change.patch));
@@ -164,7 +202,11 @@ export async function appendChange(
       .set({ document: JSON.stringify(next), name: next.name, seq, updated_at: new Date() })
       .where('id', '=', id)
       .execute();
-    if (seq % snapshotEvery === 0) await tx.insertInto('snapshots').values({ design_id: id, seq, document: JSON.stringify(next) }).execute();
+    if (seq % snapshotEvery === 0)
+      await tx
+        .insertInto('snapshots')
+        .values({ design_id: id, seq, document: JSON.stringify(next) })
+        .execute();
     return { seq, since };
   });
 }

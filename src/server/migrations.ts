@@ -22,7 +22,11 @@ const migrations: Record<string, Migration> = {
         .addColumn('slug', 'text')
         .addUniqueConstraint('one_demo_design', ['owner_id', 'slug'])
         .execute();
-      await db.schema.createIndex('designs_by_owner').on('designs').columns(['owner_id', 'updated_at']).execute();
+      await db.schema
+        .createIndex('designs_by_owner')
+        .on('designs')
+        .columns(['owner_id', 'updated_at'])
+        .execute();
       await db.schema
         .createTable('changes')
         .addColumn('design_id', 'uuid', (c) => c.notNull().references('designs.id').onDelete('cascade'))
@@ -54,5 +58,8 @@ export async function migrate(db: Database): Promise<void> {
   const migrator = new Migrator({ db, provider: { getMigrations: async () => migrations } });
   const { error, results } = await migrator.migrateToLatest();
   const failed = results?.find((r) => r.status === 'Error');
-  if (error) throw new Error(`The database could not be brought up to date${failed ? ` (${failed.migrationName})` : ''}: ${String(error)}`);
+  if (error)
+    throw new Error(
+      `The database could not be brought up to date${failed ? ` (${failed.migrationName})` : ''}: ${String(error)}`,
+    );
 }

@@ -15,8 +15,12 @@ export interface PictureOrder {
 
 /** The scene of a sheet by name or id. @throws BadRequest where the design has none such. */
 export function sceneOf(design: Design, sheet: string | undefined, ground: boolean): Scene {
-  const found = sheet === undefined ? design.sheets[0] : design.sheets.find((s) => s.id === sheet || s.name === sheet);
-  if (!found) throw new BadRequest(`“${design.name}” has no sheet “${sheet}”. It has: ${design.sheets.map((s) => s.name).join(', ')}.`);
+  const found =
+    sheet === undefined ? design.sheets[0] : design.sheets.find((s) => s.id === sheet || s.name === sheet);
+  if (!found)
+    throw new BadRequest(
+      `“${design.name}” has no sheet “${sheet}”. It has: ${design.sheets.map((s) => s.name).join(', ')}.`,
+    );
   const scene = evaluate(design, found.id);
   return ground ? scene : { ...scene, ground: null };
 }
@@ -27,6 +31,8 @@ export function picturePng(design: Design, order: PictureOrder): AsyncGenerator<
   const scale = order.width / scene.width;
   const { width, height } = pictureSize(scene, scale);
   if (Math.max(width, height) > pictureLimit)
-    throw new BadRequest(`A picture of ${width} × ${height} pixels is too large; the longest side may have ${pictureLimit}.`);
+    throw new BadRequest(
+      `A picture of ${width} × ${height} pixels is too large; the longest side may have ${pictureLimit}.`,
+    );
   return pngStream(width, height, order.dpi, renderBands(scene, scale));
 }

@@ -1,5 +1,5 @@
-import { createDeflate } from 'node:zlib';
 import { once } from 'node:events';
+import { createDeflate } from 'node:zlib';
 import { crc32, pixelsPerMetre } from '@/core';
 
 function chunk(type: string, data: Uint8Array): Buffer {
@@ -55,7 +55,12 @@ export interface Band {
  * A PNG of straight-alpha RGBA bands, written as it goes so that any size needs little memory;
  * with the sRGB and pHYs chunks (PNG 3rd edition).
  */
-export async function* pngStream(width: number, height: number, dpi: number, bands: Iterable<Band>): AsyncGenerator<Buffer> {
+export async function* pngStream(
+  width: number,
+  height: number,
+  dpi: number,
+  bands: Iterable<Band>,
+): AsyncGenerator<Buffer> {
   const header = Buffer.alloc(13);
   header.writeUInt32BE(width, 0);
   header.writeUInt32BE(height, 4);

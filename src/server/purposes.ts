@@ -1,13 +1,25 @@
-import { makeDesign, type Design, type Sheet, toSheetUnits } from '@/core';
+import { type Design, makeDesign, type Sheet, toSheetUnits } from '@/core';
 
 /** What a new design can be for, and the sheet that suits it. */
-export const purposes: readonly { readonly id: string; readonly name: string; readonly sheet: Partial<Sheet> }[] = [
+export const purposes: readonly {
+  readonly id: string;
+  readonly name: string;
+  readonly sheet: Partial<Sheet>;
+}[] = [
   { id: 'mark', name: 'Mark or badge', sheet: { width: 2000, height: 2000 } },
   { id: 'icon', name: 'Icon', sheet: { width: 512, height: 512, grid: { on: true, spacing: 32 } } },
   { id: 'wallpaper', name: 'Wallpaper', sheet: { width: 1920, height: 1080 } },
   { id: 'header', name: 'Page header', sheet: { width: 1366, height: 768 } },
-  { id: 'a4', name: 'A4 page', sheet: { width: toSheetUnits(210, 'mm'), height: toSheetUnits(297, 'mm'), unit: 'mm' } },
-  { id: 'sign', name: 'Sign', sheet: { width: toSheetUnits(850, 'pt'), height: toSheetUnits(600, 'pt'), unit: 'pt' } },
+  {
+    id: 'a4',
+    name: 'A4 page',
+    sheet: { width: toSheetUnits(210, 'mm'), height: toSheetUnits(297, 'mm'), unit: 'mm' },
+  },
+  {
+    id: 'sign',
+    name: 'Sign',
+    sheet: { width: toSheetUnits(850, 'pt'), height: toSheetUnits(600, 'pt'), unit: 'pt' },
+  },
 ];
 
 /** A blank design for a purpose, with a guide through the exact middle each way. */

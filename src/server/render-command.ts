@@ -12,7 +12,8 @@ import { picturePng } from './pictures';
 
 async function load(wanted: string): Promise<Design> {
   if (existsSync(wanted)) return parseDesign(readFileSync(wanted, 'utf8'));
-  if (!/^[0-9a-f]{8}-[0-9a-f-]{27}$/i.test(wanted)) throw new Error(`There is no file “${wanted}”, and it is not a design’s id.`);
+  if (!/^[0-9a-f]{8}-[0-9a-f-]{27}$/i.test(wanted))
+    throw new Error(`There is no file “${wanted}”, and it is not a design’s id.`);
   const db = connect(process.env.DATABASE_URL ?? '');
   try {
     return (await getDesign(db, await ensureOwner(db), wanted)).document;
@@ -33,12 +34,15 @@ async function main(): Promise<void> {
     },
   });
   const [wanted] = positionals;
-  if (!wanted || !values.out) throw new Error('Say which design and where to: npm run render -- DESIGN --width 4096 --out FILE.png');
+  if (!wanted || !values.out)
+    throw new Error('Say which design and where to: npm run render -- DESIGN --width 4096 --out FILE.png');
   const design = await load(wanted);
-  const sheet = design.sheets.find((s) => s.name === values.sheet || s.id === values.sheet) ?? design.sheets[0];
+  const sheet =
+    design.sheets.find((s) => s.name === values.sheet || s.id === values.sheet) ?? design.sheets[0];
   const width = values.width === undefined ? sheet.width : Number(values.width);
   const dpi = Number(values.dpi);
-  if (!(width >= 1) || !Number.isFinite(width)) throw new Error('The width must be a number of pixels of at least 1.');
+  if (!(width >= 1) || !Number.isFinite(width))
+    throw new Error('The width must be a number of pixels of at least 1.');
   if (!(dpi >= 1 && dpi <= 10_000)) throw new Error('The dpi must lie between 1 and 10,000.');
   const png = picturePng(design, { sheet: values.sheet, width, dpi, ground: !values['no-ground'] });
   await pipeline(Readable.from(png), createWriteStream(values.out));

@@ -29,7 +29,12 @@ async function main(): Promise<void> {
   const owner = await ensureOwner(db);
   if (process.argv.includes('--demo'))
     for (const [slug, make] of Object.entries(demoDesigns)) {
-      const there = await db.selectFrom('designs').select('id').where('owner_id', '=', owner).where('slug', '=', slug).executeTakeFirst();
+      const there = await db
+        .selectFrom('designs')
+        .select('id')
+        .where('owner_id', '=', owner)
+        .where('slug', '=', slug)
+        .executeTakeFirst();
       if (!there) await createDesign(db, owner, make(), slug);
     }
   await db.destroy();

@@ -8,7 +8,13 @@ let painter: Painter | null = null;
 let version = -1;
 let scene: Scene | null = null;
 let waiting: Extract<RasterOrder, { type: 'tiles' }> | null = null;
-let queue: { scale: number; list: readonly { i: number; j: number }[]; at: number; order: number; version: number } | null = null;
+let queue: {
+  scale: number;
+  list: readonly { i: number; j: number }[];
+  at: number;
+  order: number;
+  version: number;
+} | null = null;
 
 const canvas = new OffscreenCanvas(tileSize, tileSize);
 const context = canvas.getContext('2d');
@@ -36,7 +42,9 @@ turn.port1.onmessage = () => {
   }
   try {
     const bitmap = drawOne(scene, q.scale, t.i, t.j);
-    answer({ type: 'tile', order: q.order, version: q.version, scale: q.scale, i: t.i, j: t.j, bitmap }, [bitmap]);
+    answer({ type: 'tile', order: q.order, version: q.version, scale: q.scale, i: t.i, j: t.j, bitmap }, [
+      bitmap,
+    ]);
   } catch (e) {
     answer({ type: 'failed', message: (e as Error).message });
   }

@@ -16,7 +16,7 @@ import {
   sceneToSvg,
 } from '@/core';
 import * as edit from '@/core/edit';
-import { nodeBounds, sceneDamage, SceneEncoder } from '@/core/live';
+import { nodeBounds, SceneEncoder, sceneDamage } from '@/core/live';
 
 export interface Frame {
   readonly version: number;
@@ -63,7 +63,12 @@ function show(choice: Choice): Frame {
 function thumbnail(nodes: readonly SceneNode[], size: number): ImageBitmap | null {
   const all = nodes.map((n) => nodeBounds(n, [1, 0, 0, 1, 0, 0])).filter((b) => b !== null);
   if (!all.length) return null;
-  const b = all.reduce((p, q) => ({ x0: Math.min(p.x0, q.x0), y0: Math.min(p.y0, q.y0), x1: Math.max(p.x1, q.x1), y1: Math.max(p.y1, q.y1) }));
+  const b = all.reduce((p, q) => ({
+    x0: Math.min(p.x0, q.x0),
+    y0: Math.min(p.y0, q.y0),
+    x1: Math.max(p.x1, q.x1),
+    y1: Math.max(p.y1, q.y1),
+  }));
   const side = Math.max(b.x1 - b.x0, b.y1 - b.y0);
   if (!(side > 0) || !Number.isFinite(side)) return null;
   const scale = (size - 6) / side;
@@ -71,7 +76,14 @@ function thumbnail(nodes: readonly SceneNode[], size: number): ImageBitmap | nul
   thumbPainter.scale = scale;
   const x = (size - (b.x1 - b.x0) * scale) / 2 - b.x0 * scale;
   const y = (size - (b.y1 - b.y0) * scale) / 2 - b.y0 * scale;
-  thumbPainter.drawTile({ width: 0, height: 0, ground: null, nodes }, [scale, 0, 0, scale, x, y], 0, 0, size, size);
+  thumbPainter.drawTile(
+    { width: 0, height: 0, ground: null, nodes },
+    [scale, 0, 0, scale, x, y],
+    0,
+    0,
+    size,
+    size,
+  );
   const canvas = new OffscreenCanvas(size, size);
   canvas.getContext('2d')?.putImageData(new ImageData(thumbPainter.bytes(), size, size), 0, 0);
   return canvas.transferToImageBitmap();
@@ -80,13 +92,24 @@ function thumbnail(nodes: readonly SceneNode[], size: number): ImageBitmap | nul
 /** The part as it is after one card of its recipe: later cards left out. */
 function partAfter(part: Part, card: edit.CardRef): Part {
   if (card.list === 'source') return { ...part, steps: [], finishes: [] };
-  const upTo = <T extends { id: string }>(list: readonly T[], id: string) => list.slice(0, list.findIndex((c) => c.id === id) + 1);
+  const upTo = <T extends { id: string }>(list: readonly T[], id: string) =>
+    list.slice(0, list.findIndex((c) => c.id === id) + 1);
   if (card.list === 'steps') return { ...part, steps: upTo(part.steps, card.id), finishes: [] };
-  if (card.list === 'coats') return { ...part, coats: part.coats.filter((c) => c.id === card.id), finishes: [] };
+  if (card.list === 'coats')
+    return { ...part, coats: part.coats.filter((c) => c.id === card.id), finishes: [] };
   return { ...part, finishes: upTo(part.finishes, card.id) };
 }
 
-const neutral = [{ id: 'neutral', kind: 'fill', on: true, opacity: 1, blend: 'normal', paint: { kind: 'solid', colour: '#8a94a0' } }] as const;
+const neutral = [
+  {
+    id: 'neutral',
+    kind: 'fill',
+    on: true,
+    opacity: 1,
+    blend: 'normal',
+    paint: { kind: 'solid', colour: '#8a94a0' },
+  },
+] as const;
 
 const studio = {
   /** Gives a raster worker's end of a channel. */
@@ -185,7 +208,10 @@ const studio = {
     const part = d.parts[id];
     if (!part) return null;
     const shown = partAfter(part, card);
-    const result = evaluatePart(d, shown.coats.length || shown.children.length ? shown : { ...shown, coats: neutral });
+    const result = evaluatePart(
+      d,
+      shown.coats.length || shown.children.length ? shown : { ...shown, coats: neutral },
+    );
     const bitmap = thumbnail([{ ...result.node, opacity: 1, blend: 'normal' }], size);
     return bitmap && transfer(bitmap, [bitmap]);
   },
@@ -204,14 +230,33 @@ const studio = {
 /** The commands that need geometry or the whole tree. */
 export type StudioCommand =
   | { readonly do: 'group' | 'release' | 'remove' | 'duplicate'; readonly ids: readonly string[] }
-  | { readonly do: 'combine'; readonly ids: readonly string[]; readonly operation: Parameters<typeof edit.combineParts>[3] }
+  | {
+      readonly do: 'combine';
+      readonly ids: readonly string[];
+      readonly operation: Parameters<typeof edit.combineParts>[3];
+    }
   | { readonly do: 'order'; readonly ids: readonly string[]; readonly order: edit.Order }
   | { readonly do: 'align'; readonly ids: readonly string[]; readonly how: edit.Alignment }
   | { readonly do: 'distribute'; readonly ids: readonly string[]; readonly axis: 'x' | 'y' }
   | { readonly do: 'nudge'; readonly ids: readonly string[]; readonly dx: number; readonly dy: number }
-  | { readonly do: 'paste'; readonly parent: string | null; readonly parts: Readonly<Record<string, Part>>; readonly top: readonly string[] }
-  | { readonly do: 'reparent'; readonly ids: readonly string[]; readonly parent: string | null; readonly index: number }
-  | { readonly do: 'resize'; readonly ids: readonly string[]; readonly width?: number; readonly height?: number }
+  | {
+      readonly do: 'paste';
+      readonly parent: string | null;
+      readonly parts: Readonly<Record<string, Part>>;
+      readonly top: readonly string[];
+    }
+  | {
+      readonly do: 'reparent';
+      readonly ids: readonly string[];
+      readonly parent: string | null;
+      readonly index: number;
+    }
+  | {
+      readonly do: 'resize';
+      readonly ids: readonly string[];
+      readonly width?: number;
+      readonly height?: number;
+    }
   | { readonly do: 'turn'; readonly ids: readonly string[]; readonly angle: number };
 
 function runCommand(d: Design, c: StudioCommand): edit.Edited {
@@ -242,7 +287,12 @@ function runCommand(d: Design, c: StudioCommand): edit.Edited {
       return edit.resizeParts(d, c.ids, c.width, c.height);
     case 'turn': {
       const b = edit.jointBounds(d, c.ids);
-      return b ? { design: edit.turnParts(d, c.ids, c.angle, { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 }), chosen: c.ids } : { design: d, chosen: c.ids };
+      return b
+        ? {
+            design: edit.turnParts(d, c.ids, c.angle, { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 }),
+            chosen: c.ids,
+          }
+        : { design: d, chosen: c.ids };
     }
   }
 }

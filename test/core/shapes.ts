@@ -1,6 +1,13 @@
 import { arcCubics } from '@/core/geometry/cubic';
 import { type Matrix, multiply, rotation, scaling, translation } from '@/core/geometry/matrix';
-import { contourOf, type FillRule, type Path, pathOf, polygonContour, transformPath } from '@/core/geometry/path';
+import {
+  contourOf,
+  type FillRule,
+  type Path,
+  pathOf,
+  polygonContour,
+  transformPath,
+} from '@/core/geometry/path';
 
 /** Shapes written for the tests alone, so that they do not lean on the code they test. */
 export const circle = (x: number, y: number, r: number, from = 0, pieces = 4): Path =>
@@ -35,10 +42,15 @@ export const pentagram = (x: number, y: number, r: number, fillRule: FillRule): 
 });
 
 export const moved = (path: Path, x: number, y: number): Path => transformPath(path, translation(x, y));
-export const turned = (path: Path, angle: number, x = 0, y = 0): Path => transformPath(path, rotation(angle, x, y));
+export const turned = (path: Path, angle: number, x = 0, y = 0): Path =>
+  transformPath(path, rotation(angle, x, y));
 export const scaled = (path: Path, s: number): Path => transformPath(path, scaling(s));
 export const flipped = (path: Path): Path => transformPath(path, scaling(-1, 1));
-export const placed = (path: Path, ...maps: Matrix[]): Path => transformPath(path, maps.reduce((m, n) => multiply(n, m)));
+export const placed = (path: Path, ...maps: Matrix[]): Path =>
+  transformPath(
+    path,
+    maps.reduce((m, n) => multiply(n, m)),
+  );
 
 /** A repeatable source of numbers in 0–1 (the minimal standard generator of Park and Miller). */
 export function numbers(seed: number): () => number {

@@ -27,7 +27,10 @@ function resolve(w: Workspace, operation: Operation, rules: readonly LoopRule[])
     case 'subtract':
       return rest.length ? clipLoops('subtract', 'nonzero', first, rest.flat()) : first;
     case 'intersect':
-      return rest.reduce((a, b) => (a.length && b.length ? clipLoops('intersect', 'nonzero', a, b) : []), first);
+      return rest.reduce(
+        (a, b) => (a.length && b.length ? clipLoops('intersect', 'nonzero', a, b) : []),
+        first,
+      );
     case 'exclude':
       return clipLoops('union', 'evenodd', clean.flat());
   }

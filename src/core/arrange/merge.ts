@@ -35,7 +35,6 @@ export function mergeCubics(a: Cubic, b: Cubic, reach: number): Cubic | null {
   ];
   const [p, q] = splitCubic(whole, k);
   const slack = 1e-3 * reach;
-  for (let i = 0; i < 8; i++)
-    if (Math.abs(p[i] - a[i]) > slack || Math.abs(q[i] - b[i]) > slack) return null;
+  for (let i = 0; i < 8; i++) if (Math.abs(p[i] - a[i]) > slack || Math.abs(q[i] - b[i]) > slack) return null;
   return whole;
 }

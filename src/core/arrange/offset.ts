@@ -1,6 +1,6 @@
 import { emptyPath, type Path } from '../geometry/path';
 import { combine, combineWithRules } from './combine';
-import { type JoinStyle, parallelTolerance, rawParallel, strokeContour, type StrokeStyle } from './outline';
+import { type JoinStyle, parallelTolerance, rawParallel, type StrokeStyle, strokeContour } from './outline';
 
 /**
  * The outline at distance `d` (sheet units) from a filled path: outwards where positive, inwards

@@ -36,7 +36,13 @@ class Pen {
   /** An arc about `centre` to `p`, turning by `sweep` radians. */
   arc(centre: Point, p: Point, sweep: number): void {
     const r = Math.hypot(this.at.x - centre.x, this.at.y - centre.y);
-    const arcs = arcCubics(centre.x, centre.y, r, Math.atan2(this.at.y - centre.y, this.at.x - centre.x), sweep);
+    const arcs = arcCubics(
+      centre.x,
+      centre.y,
+      r,
+      Math.atan2(this.at.y - centre.y, this.at.x - centre.x),
+      sweep,
+    );
     const last = arcs.length - 1;
     if (last >= 0) arcs[last] = [...(arcs[last].slice(0, 6) as number[]), p.x, p.y] as unknown as Cubic;
     this.add(arcs);
@@ -68,16 +74,25 @@ function joinCorner(pen: Pen, v: Point, u: Point, w: Point, d: number, style: Jo
   }
   const half = Math.cos(turn / 2);
   if (style.join === 'miter' && half > 1e-6 && 1 / half <= style.miterLimit) {
-    const k = (d * Math.tan(turn / 2));
+    const k = d * Math.tan(turn / 2);
     pen.to({ x: p.x + k * u.x, y: p.y + k * u.y });
   }
   pen.to(q);
 }
 
 const proper = (c: Contour): Cubic[] =>
-  segmentsOf(c).filter((s) => s[0] !== s[6] || s[1] !== s[7] || s[0] !== s[2] || s[1] !== s[3] || s[4] !== s[6] || s[5] !== s[7]);
+  segmentsOf(c).filter(
+    (s) => s[0] !== s[6] || s[1] !== s[7] || s[0] !== s[2] || s[1] !== s[3] || s[4] !== s[6] || s[5] !== s[7],
+  );
 
-function side(pen: Pen, cubics: readonly Cubic[], closed: boolean, d: number, tolerance: number, style: JoinStyle): void {
+function side(
+  pen: Pen,
+  cubics: readonly Cubic[],
+  closed: boolean,
+  d: number,
+  tolerance: number,
+  style: JoinStyle,
+): void {
   cubics.forEach((s, i) => {
     for (const piece of parallelCurve(s, d, tolerance)) pen.add(piece.cubics);
     const next = cubics[i + 1] ?? (closed ? cubics[0] : null);

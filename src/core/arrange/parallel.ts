@@ -171,9 +171,14 @@ export function parallelCurve(s: Cubic, d: number, tolerance: number): ParallelP
       out.push({ cubics: spikes(s, cuts[i], cuts[i + 1], d), reversed });
       continue;
     }
-    const inner = [cuts[i], ...bends.filter((t) => t > cuts[i] + 1e-6 && t < cuts[i + 1] - 1e-6), cuts[i + 1]];
+    const inner = [
+      cuts[i],
+      ...bends.filter((t) => t > cuts[i] + 1e-6 && t < cuts[i + 1] - 1e-6),
+      cuts[i + 1],
+    ];
     const cubics: Cubic[] = [];
-    for (let k = 0; k + 1 < inner.length; k++) cubics.push(...fitParallel(s, inner[k], inner[k + 1], d, tolerance));
+    for (let k = 0; k + 1 < inner.length; k++)
+      cubics.push(...fitParallel(s, inner[k], inner[k + 1], d, tolerance));
     out.push({ cubics, reversed });
   }
   return out;

@@ -42,7 +42,8 @@ function joinRuns(w: Workspace, loop: Loop, a: Run, b: Run, single: boolean, rep
 function edgeOf(w: Workspace, run: Run, a: Point, b: Point): Edge {
   if (run.curve < 0) return { cubic: lineCubic(a.x, a.y, b.x, b.y), origin: null };
   const c = w.curves[run.curve];
-  const at = (t: number) => (c.origin as EdgeOrigin).t0 + t * ((c.origin as EdgeOrigin).t1 - (c.origin as EdgeOrigin).t0);
+  const at = (t: number) =>
+    (c.origin as EdgeOrigin).t0 + t * ((c.origin as EdgeOrigin).t1 - (c.origin as EdgeOrigin).t0);
   const origin = c.origin ? { ...c.origin, t0: at(run.t0), t1: at(run.t1) } : null;
   if (c.line) return { cubic: lineCubic(a.x, a.y, b.x, b.y), origin };
   const s = subCubic(c.cubic, run.t0, run.t1);
@@ -78,7 +79,10 @@ function simplify(edges: Edge[], reach: number): Edge[] {
       i++;
       continue;
     }
-    const origin = a.origin && b.origin && sameSource(a.origin, b.origin) ? { ...a.origin, t1: b.origin.t1 } : (a.origin ?? b.origin);
+    const origin =
+      a.origin && b.origin && sameSource(a.origin, b.origin)
+        ? { ...a.origin, t1: b.origin.t1 }
+        : (a.origin ?? b.origin);
     out[i] = { cubic: merged, origin };
     out.splice(j, 1);
     if (j < i) i--;

@@ -80,7 +80,13 @@ function collectCurves(paths: readonly Path[]): { curves: Curve[]; contours: num
       };
       for (let segment = 0; segment < segmentCount(c); segment++) {
         const cubic = segmentAt(c, segment);
-        const own: EdgeOrigin = c.origins?.[segment] ?? { part: String(shape), contour, segment, t0: 0, t1: 1 };
+        const own: EdgeOrigin = c.origins?.[segment] ?? {
+          part: String(shape),
+          contour,
+          segment,
+          t0: 0,
+          t1: 1,
+        };
         if (mayLoop(cubic)) {
           const mid = (own.t0 + own.t1) / 2;
           const [p, q] = splitCubic(cubic, 0.5);

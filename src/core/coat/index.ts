@@ -1,5 +1,5 @@
-import { strokeAlignments, strokeOutline } from '../arrange/offset';
 import { dashPath } from '../arrange/dash';
+import { strokeAlignments, strokeOutline } from '../arrange/offset';
 import { capKinds, joinKinds } from '../arrange/outline';
 import { choice, type Field, length, lengths, number, share, size } from '../document/fields';
 import type { Path } from '../geometry/path';
@@ -27,7 +27,13 @@ export const coatFields: Readonly<Record<Coat['kind'], readonly Field[]>> = {
 };
 
 export const coatDefaults = {
-  fill: { kind: 'fill', on: true, opacity: 1, blend: 'normal', paint: { kind: 'solid', colour: '#1f2b38' } } as Omit<FillCoat, 'id'>,
+  fill: {
+    kind: 'fill',
+    on: true,
+    opacity: 1,
+    blend: 'normal',
+    paint: { kind: 'solid', colour: '#1f2b38' },
+  } as Omit<FillCoat, 'id'>,
   stroke: {
     kind: 'stroke',
     on: true,

@@ -51,13 +51,31 @@ const solid: PaintDefinition<Solid> = {
 
 const linear: PaintDefinition<Gradient> = {
   kind: 'linear',
-  defaults: { kind: 'linear', x1: 0, y1: 0, x2: 0, y2: 1, stops: twoStops, interpolation: 'oklab', spread: 'pad' },
+  defaults: {
+    kind: 'linear',
+    x1: 0,
+    y1: 0,
+    x2: 0,
+    y2: 1,
+    stops: twoStops,
+    interpolation: 'oklab',
+    spread: 'pad',
+  },
   toScene: gradientToScene,
 };
 
 const radial: PaintDefinition<Gradient> = {
   kind: 'radial',
-  defaults: { kind: 'radial', x1: 0.5, y1: 0.5, x2: 1, y2: 0.5, stops: twoStops, interpolation: 'oklab', spread: 'pad' },
+  defaults: {
+    kind: 'radial',
+    x1: 0.5,
+    y1: 0.5,
+    x2: 1,
+    y2: 0.5,
+    stops: twoStops,
+    interpolation: 'oklab',
+    spread: 'pad',
+  },
   toScene: gradientToScene,
 };
 

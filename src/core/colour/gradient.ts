@@ -1,5 +1,5 @@
 import type { Rgba } from './colour';
-import { fromLinear, fromOklab, toLinear, toOklab, type Triple } from './spaces';
+import { fromLinear, fromOklab, type Triple, toLinear, toOklab } from './spaces';
 
 /** The space that colours between two stops are worked out in. */
 export const interpolations = ['srgb', 'linear', 'oklab'] as const;

@@ -3,7 +3,15 @@ import { finishes } from '../finish';
 import { origin } from '../geometry/matrix';
 import { type PrimitiveSource, primitives } from '../source';
 import { steps } from '../step';
-import { type Card, type Design, formatName, formatVersion, type Part, type Sheet, type Source } from './types';
+import {
+  type Card,
+  type Design,
+  formatName,
+  formatVersion,
+  type Part,
+  type Sheet,
+  type Source,
+} from './types';
 
 const letters = 'abcdefghijkmnpqrstuvwxyz23456789';
 
@@ -13,12 +21,17 @@ export function makeId(): string {
 }
 
 /** A source of a kind with its defaults and some parameters of its own. */
-export function makeSource(kind: PrimitiveSource['kind'], params: Readonly<Record<string, unknown>> = {}): PrimitiveSource {
+export function makeSource(
+  kind: PrimitiveSource['kind'],
+  params: Readonly<Record<string, unknown>> = {},
+): PrimitiveSource {
   return { kind, ...primitives[kind].defaults, ...params } as PrimitiveSource;
 }
 
-export const makeCoat = <K extends Coat['kind']>(kind: K, params: Partial<Extract<Coat, { kind: K }>> = {}): Coat =>
-  ({ ...coatDefaults[kind], id: makeId(), ...params }) as Coat;
+export const makeCoat = <K extends Coat['kind']>(
+  kind: K,
+  params: Partial<Extract<Coat, { kind: K }>> = {},
+): Coat => ({ ...coatDefaults[kind], id: makeId(), ...params }) as Coat;
 
 /** A step card with its kind's defaults and some parameters of its own. */
 export const makeStep = (kind: string, params: Readonly<Record<string, unknown>> = {}): Card => ({

@@ -1,7 +1,16 @@
 /** What one parameter of a definition is: its type, unit, range and choices. */
 export interface Field {
   readonly name: string;
-  readonly type: 'length' | 'angle' | 'number' | 'count' | 'percent' | 'switch' | 'choice' | 'colour' | 'lengths';
+  readonly type:
+    | 'length'
+    | 'angle'
+    | 'number'
+    | 'count'
+    | 'percent'
+    | 'switch'
+    | 'choice'
+    | 'colour'
+    | 'lengths';
   readonly min?: number;
   readonly max?: number;
   /** How much an arrow key changes it. */
@@ -15,14 +24,48 @@ export type Params = Readonly<Record<string, FieldValue>>;
 /** Greatest magnitude of a length or a coordinate, in sheet units. */
 export const lengthLimit = 1e6;
 
-export const length = (name: string, min = -lengthLimit, max = lengthLimit): Field => ({ name, type: 'length', min, max, step: 1 });
+export const length = (name: string, min = -lengthLimit, max = lengthLimit): Field => ({
+  name,
+  type: 'length',
+  min,
+  max,
+  step: 1,
+});
 export const size = (name: string): Field => length(name, 0);
-export const angle = (name: string, min = -36000, max = 36000): Field => ({ name, type: 'angle', min, max, step: 1 });
-export const count = (name: string, min: number, max: number): Field => ({ name, type: 'count', min, max, step: 1 });
+export const angle = (name: string, min = -36000, max = 36000): Field => ({
+  name,
+  type: 'angle',
+  min,
+  max,
+  step: 1,
+});
+export const count = (name: string, min: number, max: number): Field => ({
+  name,
+  type: 'count',
+  min,
+  max,
+  step: 1,
+});
 /** A share, stored 0–1 and shown as per cent. */
-export const share = (name: string, min = 0, max = 1): Field => ({ name, type: 'percent', min, max, step: 0.01 });
-export const number = (name: string, min: number, max: number, step: number): Field => ({ name, type: 'number', min, max, step });
-export const choice = (name: string, options: readonly string[]): Field => ({ name, type: 'choice', options });
+export const share = (name: string, min = 0, max = 1): Field => ({
+  name,
+  type: 'percent',
+  min,
+  max,
+  step: 0.01,
+});
+export const number = (name: string, min: number, max: number, step: number): Field => ({
+  name,
+  type: 'number',
+  min,
+  max,
+  step,
+});
+export const choice = (name: string, options: readonly string[]): Field => ({
+  name,
+  type: 'choice',
+  options,
+});
 export const toggle = (name: string): Field => ({ name, type: 'switch' });
 export const colour = (name: string): Field => ({ name, type: 'colour' });
 export const lengths = (name: string): Field => ({ name, type: 'lengths', min: 0, max: lengthLimit });

@@ -25,8 +25,9 @@ export const pointerOf = (keys: readonly (string | number)[]): string =>
 
 const isContainer = (v: Json): v is Container => typeof v === 'object' && v !== null;
 
-function indexOf(list: readonly Json[], key: string, end: number): number {
-  if (!/^(0|[1-9]\d*)$/.test(key) || Number(key) > end) throw new PatchError(`There is no entry “${key}” in the list.`);
+function indexOf(_list: readonly Json[], key: string, end: number): number {
+  if (!/^(0|[1-9]\d*)$/.test(key) || Number(key) > end)
+    throw new PatchError(`There is no entry “${key}” in the list.`);
   return Number(key);
 }
 
@@ -41,7 +42,11 @@ function valueAt(doc: Json, keys: readonly string[]): Json {
 }
 
 /** A copy of the document with the container at `keys` changed; all else is shared. */
-function change(doc: Json, keys: readonly string[], edit: (container: Container, key: string) => Container): Json {
+function change(
+  doc: Json,
+  keys: readonly string[],
+  edit: (container: Container, key: string) => Container,
+): Json {
   const [key, ...rest] = keys;
   if (!isContainer(doc)) throw new PatchError(`There is nothing at “${pointerOf(keys)}”.`);
   if (rest.length === 0) return edit(doc, key);
@@ -97,7 +102,9 @@ export function sameJson(a: Json, b: Json): boolean {
   if (!isContainer(a) || !isContainer(b) || Array.isArray(a) !== Array.isArray(b)) return false;
   const keys = Object.keys(a);
   if (keys.length !== Object.keys(b).length) return false;
-  return keys.every((k) => Object.hasOwn(b, k) && sameJson((a as Record<string, Json>)[k], (b as Record<string, Json>)[k]));
+  return keys.every(
+    (k) => Object.hasOwn(b, k) && sameJson((a as Record<string, Json>)[k], (b as Record<string, Json>)[k]),
+  );
 }
 
 /**
@@ -122,13 +129,15 @@ export function applyPatch<T>(doc: T, patch: readonly PatchOperation[]): T {
         at = add(at, o.path, valueAt(at, pointerKeys(o.from)));
         break;
       case 'move': {
-        if (`${o.path}/`.startsWith(`${o.from}/`) && o.path !== o.from) throw new PatchError('A value cannot be moved into itself.');
+        if (`${o.path}/`.startsWith(`${o.from}/`) && o.path !== o.from)
+          throw new PatchError('A value cannot be moved into itself.');
         const value = valueAt(at, pointerKeys(o.from));
         at = add(remove(at, o.from), o.path, value);
         break;
       }
       case 'test':
-        if (!sameJson(valueAt(at, pointerKeys(o.path)), o.value)) throw new PatchError(`The value at “${o.path}” is another.`);
+        if (!sameJson(valueAt(at, pointerKeys(o.path)), o.value))
+          throw new PatchError(`The value at “${o.path}” is another.`);
         break;
       default:
         throw new PatchError(`“${String((o as { op: unknown }).op)}” is not an operation.`);
@@ -140,10 +149,12 @@ export function applyPatch<T>(doc: T, patch: readonly PatchOperation[]): T {
 /** The operations that turn `a` into `b`. What both share by identity is not looked into. */
 export function diffJson(a: Json, b: Json, keys: readonly (string | number)[] = []): PatchOperation[] {
   if (a === b) return [];
-  if (Array.isArray(a) && Array.isArray(b) && a.length === b.length) return a.flatMap((v, i) => diffJson(v, b[i], [...keys, i]));
+  if (Array.isArray(a) && Array.isArray(b) && a.length === b.length)
+    return a.flatMap((v, i) => diffJson(v, b[i], [...keys, i]));
   if (isContainer(a) && isContainer(b) && !Array.isArray(a) && !Array.isArray(b)) {
     const out: PatchOperation[] = [];
-    for (const k of Object.keys(a)) if (!Object.hasOwn(b, k)) out.push({ op: 'remove', path: pointerOf([...keys, k]) });
+    for (const k of Object.keys(a))
+      if (!Object.hasOwn(b, k)) out.push({ op: 'remove', path: pointerOf([...keys, k]) });
     for (const k of Object.keys(b)) {
       if (!Object.hasOwn(a, k)) out.push({ op: 'add', path: pointerOf([...keys, k]), value: b[k] });
       else out.push(...diffJson(a[k], b[k], [...keys, k]));

@@ -36,12 +36,12 @@ function fieldSchema(field: Field): Joi.Schema {
     });
 }
 
-const fieldsSchema = (fields: readonly Field[]) => Object.fromEntries(fields.map((f) => [f.name, fieldSchema(f)]));
+const fieldsSchema = (fields: readonly Field[]) =>
+  Object.fromEntries(fields.map((f) => [f.name, fieldSchema(f)]));
 
 function cardSchema(kinds: Readonly<Record<string, { fields: readonly Field[] }>>): Joi.Schema {
   const forms = Object.entries(kinds).map(([kind, d]) => ({
     is: kind,
-    // biome-ignore lint/suspicious/noThenProperty: the validator's own word
     then: Joi.object(fieldsSchema(d.fields)),
   }));
   return Joi.object({
@@ -54,14 +54,19 @@ function cardSchema(kinds: Readonly<Record<string, { fields: readonly Field[] }>
   });
 }
 
-const stop = Joi.object({ at: Joi.number().min(0).max(1).required(), colour: fieldSchema({ name: 'colour', type: 'colour' }) });
+const stop = Joi.object({
+  at: Joi.number().min(0).max(1).required(),
+  colour: fieldSchema({ name: 'colour', type: 'colour' }),
+});
 
 const paint = Joi.object({ kind: Joi.valid(...paintKinds).required() })
   .unknown()
   .when('.kind', {
     is: 'solid',
-    // biome-ignore lint/suspicious/noThenProperty: the validator's own word
-    then: Joi.object({ kind: Joi.valid('solid'), colour: fieldSchema({ name: 'colour', type: 'colour' }) }).unknown(false),
+    then: Joi.object({
+      kind: Joi.valid('solid'),
+      colour: fieldSchema({ name: 'colour', type: 'colour' }),
+    }).unknown(false),
     otherwise: Joi.object({
       kind: Joi.any(),
       x1: coordinate.required(),
@@ -75,7 +80,13 @@ const paint = Joi.object({ kind: Joi.valid(...paintKinds).required() })
   });
 
 const coat = (kind: keyof typeof coatFields) =>
-  Joi.object({ id: id.required(), kind: Joi.valid(kind).required(), on: Joi.boolean().required(), paint: paint.required(), ...fieldsSchema(coatFields[kind]) });
+  Joi.object({
+    id: id.required(),
+    kind: Joi.valid(kind).required(),
+    on: Joi.boolean().required(),
+    paint: paint.required(),
+    ...fieldsSchema(coatFields[kind]),
+  });
 
 const contour = Joi.object({
   closed: Joi.boolean().required(),
@@ -84,7 +95,9 @@ const contour = Joi.object({
     .max(600_002)
     .required()
     .custom((xy: number[], helpers) =>
-      xy.length === 0 || xy.length % 6 === 2 ? xy : helpers.message({ custom: '“xy” must hold a node and then six numbers a segment' }),
+      xy.length === 0 || xy.length % 6 === 2
+        ? xy
+        : helpers.message({ custom: '“xy” must hold a node and then six numbers a segment' }),
     ),
 });
 
@@ -92,17 +105,17 @@ const source = Joi.alternatives().conditional('.kind', {
   switch: [
     ...Object.entries(primitives).map(([kind, d]) => ({
       is: kind,
-      // biome-ignore lint/suspicious/noThenProperty: the validator's own word
       then: Joi.object({
         kind: Joi.valid(kind),
         ...(kind === 'path'
-          ? { contours: Joi.array().items(contour).max(100_000).required(), fillRule: Joi.valid('nonzero', 'evenodd').required() }
+          ? {
+              contours: Joi.array().items(contour).max(100_000).required(),
+              fillRule: Joi.valid('nonzero', 'evenodd').required(),
+            }
           : fieldsSchema(d.fields)),
       }),
     })),
-    // biome-ignore lint/suspicious/noThenProperty: the validator's own word
     { is: 'combine', then: Joi.object({ kind: 'combine', operation: Joi.valid(...operations).required() }) },
-    // biome-ignore lint/suspicious/noThenProperty: the validator's own word
     { is: 'group', then: Joi.object({ kind: 'group' }) },
   ],
   otherwise: Joi.forbidden().messages({ 'any.unknown': 'is of a kind that this version does not know' }),
@@ -137,7 +150,10 @@ const sheet = Joi.object({
   height: Joi.number().greater(0).max(100_000).required(),
   unit: Joi.valid(...Object.keys(units)).required(),
   ground: Joi.alternatives(Joi.valid(null), fieldSchema({ name: 'ground', type: 'colour' })).required(),
-  grid: Joi.object({ on: Joi.boolean().required(), spacing: Joi.number().greater(0).max(lengthLimit).required() }).required(),
+  grid: Joi.object({
+    on: Joi.boolean().required(),
+    spacing: Joi.number().greater(0).max(lengthLimit).required(),
+  }).required(),
   guides: Joi.array()
     .items(Joi.object({ id: id.required(), axis: Joi.valid('x', 'y').required(), at: coordinate.required() }))
     .required(),
@@ -158,7 +174,8 @@ function placeName(raw: unknown, path: readonly (string | number)[]): string {
   const [first, second, ...rest] = path;
   const tail = rest.length ? `, ${rest.join(' › ')}` : '';
   if (first === 'parts' && second !== undefined) return `Part “${d.parts?.[second]?.name ?? second}”${tail}`;
-  if (first === 'sheets' && second !== undefined) return `Sheet “${d.sheets?.[Number(second)]?.name ?? second}”${tail}`;
+  if (first === 'sheets' && second !== undefined)
+    return `Sheet “${d.sheets?.[Number(second)]?.name ?? second}”${tail}`;
   return path.length ? path.join(' › ') : 'The design';
 }
 
@@ -170,11 +187,13 @@ function treeFaults(d: Design): DesignFault[] {
     const p = d.parts[key];
     if (!p) faults.push({ where, message: `the part “${key}” is missing` });
     else if (p.id !== key) faults.push({ where: `Part “${p.name}”`, message: 'its id differs from its key' });
-    else if (seen.has(key)) faults.push({ where: `Part “${p.name}”`, message: 'stands in two places or inside itself' });
+    else if (seen.has(key))
+      faults.push({ where: `Part “${p.name}”`, message: 'stands in two places or inside itself' });
     else if (depth > 40) faults.push({ where: `Part “${p.name}”`, message: 'is nested more than 40 deep' });
     else {
       seen.add(key);
-      if (p.children.length && !holdsParts(p.source)) faults.push({ where: `Part “${p.name}”`, message: 'cannot hold other parts' });
+      if (p.children.length && !holdsParts(p.source))
+        faults.push({ where: `Part “${p.name}”`, message: 'cannot hold other parts' });
       for (const child of p.children) visit(child, `Part “${p.name}”`, depth + 1);
     }
   };
@@ -189,15 +208,24 @@ function treeFaults(d: Design): DesignFault[] {
  * @throws DesignError naming the part and the field of each fault, twenty at most.
  */
 export function readDesign(raw: unknown): Design {
-  if (typeof raw !== 'object' || raw === null) throw new DesignError([{ where: 'The design', message: 'is not a design document' }]);
+  if (typeof raw !== 'object' || raw === null)
+    throw new DesignError([{ where: 'The design', message: 'is not a design document' }]);
   const head = raw as { format?: unknown; version?: unknown };
-  if (head.format !== formatName) throw new DesignError([{ where: 'The design', message: 'is not a Silent Compass design' }]);
+  if (head.format !== formatName)
+    throw new DesignError([{ where: 'The design', message: 'is not a Silent Compass design' }]);
   if (head.version !== formatVersion)
-    throw new DesignError([{ where: 'The design', message: `has version ${String(head.version)}; this program reads version ${formatVersion}` }]);
+    throw new DesignError([
+      {
+        where: 'The design',
+        message: `has version ${String(head.version)}; this program reads version ${formatVersion}`,
+      },
+    ]);
   const { error } = design.validate(raw, { abortEarly: false, convert: false });
   if (error)
     throw new DesignError(
-      error.details.slice(0, 20).map((e) => ({ where: placeName(raw, e.path), message: e.message.replace(/^"[^"]*" /, '') })),
+      error.details
+        .slice(0, 20)
+        .map((e) => ({ where: placeName(raw, e.path), message: e.message.replace(/^"[^"]*" /, '') })),
     );
   const faults = treeFaults(raw as Design);
   if (faults.length) throw new DesignError(faults.slice(0, 20));

@@ -29,14 +29,22 @@ function rehome(design: Design, id: string, parent: string | null): Part {
   if (from === parent) return part;
   const back = invert(frameOf(design, parent));
   if (!back) return part;
-  return { ...part, place: matrixPlace(multiply(back, multiply(frameOf(design, from), placeMatrix(part.place)))) };
+  return {
+    ...part,
+    place: matrixPlace(multiply(back, multiply(frameOf(design, from), placeMatrix(part.place)))),
+  };
 }
 
 function takeOut(design: Design, sheetId: string, ids: readonly string[]): Design {
   let out = design;
   for (const id of ids) {
     const parent = parentOf(out, id);
-    out = withChildren(out, sheetId, parent, childrenOf(out, sheetId, parent).filter((c) => c !== id));
+    out = withChildren(
+      out,
+      sheetId,
+      parent,
+      childrenOf(out, sheetId, parent).filter((c) => c !== id),
+    );
   }
   return out;
 }
@@ -45,7 +53,9 @@ function wrap(design: Design, sheetId: string, ids: readonly string[], holder: P
   const members = inOrder(design, sheetId, ids);
   const parent = parentOf(design, members[members.length - 1]);
   const level = childrenOf(design, sheetId, parent);
-  const at = level.filter((id) => !members.includes(id) || id === members[members.length - 1]).indexOf(members[members.length - 1]);
+  const at = level
+    .filter((id) => !members.includes(id) || id === members[members.length - 1])
+    .indexOf(members[members.length - 1]);
   let out = design;
   for (const id of members) out = withPart(out, rehome(design, id, parent));
   out = takeOut(out, sheetId, members);
@@ -62,7 +72,12 @@ export function groupParts(design: Design, sheetId: string, ids: readonly string
   return wrap(design, sheetId, ids, makePart({ kind: 'group' }, { name: 'Group' }));
 }
 
-const combinationNames: Record<Operation, string> = { union: 'Union', subtract: 'Cut-out', intersect: 'Overlap', exclude: 'Exclusion' };
+const combinationNames: Record<Operation, string> = {
+  union: 'Union',
+  subtract: 'Cut-out',
+  intersect: 'Overlap',
+  exclude: 'Exclusion',
+};
 
 /** The first look found on a part or inside it. */
 function lookOf(design: Design, id: string): Pick<Part, 'coats' | 'finishes'> {
@@ -77,13 +92,21 @@ function lookOf(design: Design, id: string): Pick<Part, 'coats' | 'finishes'> {
  * Combines parts live; they stay inside, movable. The result takes the look of the lowest. With
  * a single combination chosen, only its operation is switched.
  */
-export function combineParts(design: Design, sheetId: string, ids: readonly string[], operation: Operation): Edited {
+export function combineParts(
+  design: Design,
+  sheetId: string,
+  ids: readonly string[],
+  operation: Operation,
+): Edited {
   if (ids.length === 1) {
     const part = design.parts[ids[0]];
     if (part?.source.kind !== 'combine') return { design, chosen: ids };
     const known = Object.values(combinationNames).includes(part.name);
     const name = known ? combinationNames[operation] : part.name;
-    return { design: withPart(design, { ...part, name, source: { kind: 'combine', operation } }), chosen: ids };
+    return {
+      design: withPart(design, { ...part, name, source: { kind: 'combine', operation } }),
+      chosen: ids,
+    };
   }
   if (ids.length < 2) return { design, chosen: ids };
   const lowest = inOrder(design, sheetId, ids)[0];
@@ -115,12 +138,18 @@ export function releaseParts(design: Design, sheetId: string, ids: readonly stri
     const members = part.children.map((c) => {
       const moved = rehome(out, c, parent);
       // Members of a combination have looks of their own only if they were given some.
-      return part.source.kind === 'combine' && !moved.coats.length && !moved.children.length ? { ...moved, coats: part.coats } : moved;
+      return part.source.kind === 'combine' && !moved.coats.length && !moved.children.length
+        ? { ...moved, coats: part.coats }
+        : moved;
     });
     const { [id]: _, ...rest } = out.parts;
     out = { ...out, parts: rest };
     for (const m of members) out = withPart(out, m);
-    out = withChildren(out, sheetId, parent, [...level.slice(0, at), ...part.children, ...level.slice(at + 1)]);
+    out = withChildren(out, sheetId, parent, [
+      ...level.slice(0, at),
+      ...part.children,
+      ...level.slice(at + 1),
+    ]);
     chosen.push(...part.children);
   }
   return { design: out, chosen };
@@ -143,9 +172,17 @@ export function removeParts(design: Design, sheetId: string, ids: readonly strin
 export function copyFamily(parts: Readonly<Record<string, Part>>, id: string): Part[] {
   const part = parts[id];
   const inside = part.children.map((c) => copyFamily(parts, c));
-  const fresh = <T extends { id: string }>(list: readonly T[]): T[] => list.map((x) => ({ ...x, id: makeId() }));
+  const fresh = <T extends { id: string }>(list: readonly T[]): T[] =>
+    list.map((x) => ({ ...x, id: makeId() }));
   return [
-    { ...part, id: makeId(), children: inside.map((f) => f[0].id), steps: fresh(part.steps), coats: fresh(part.coats), finishes: fresh(part.finishes) },
+    {
+      ...part,
+      id: makeId(),
+      children: inside.map((f) => f[0].id),
+      steps: fresh(part.steps),
+      coats: fresh(part.coats),
+      finishes: fresh(part.finishes),
+    },
     ...inside.flat(),
   ];
 }
@@ -167,7 +204,13 @@ export function duplicateParts(design: Design, sheetId: string, ids: readonly st
 }
 
 /** Puts copied parts on a sheet, on top of what is there. */
-export function pasteParts(design: Design, sheetId: string, parent: string | null, parts: Readonly<Record<string, Part>>, top: readonly string[]): Edited {
+export function pasteParts(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  parts: Readonly<Record<string, Part>>,
+  top: readonly string[],
+): Edited {
   let out = design;
   const chosen: string[] = [];
   for (const id of top) {
@@ -176,20 +219,33 @@ export function pasteParts(design: Design, sheetId: string, parent: string | nul
     for (const p of family) out = withPart(out, p);
     chosen.push(family[0].id);
   }
-  return { design: withChildren(out, sheetId, parent, [...childrenOf(out, sheetId, parent), ...chosen]), chosen };
+  return {
+    design: withChildren(out, sheetId, parent, [...childrenOf(out, sheetId, parent), ...chosen]),
+    chosen,
+  };
 }
 
 /** Moves parts into a parent at a place in its list, keeping where they stand on the sheet. */
-export function reparentParts(design: Design, sheetId: string, ids: readonly string[], parent: string | null, index: number): Edited {
+export function reparentParts(
+  design: Design,
+  sheetId: string,
+  ids: readonly string[],
+  parent: string | null,
+  index: number,
+): Edited {
   const members = topmost(design, ids).filter((id) => !parent || !familyOf(design, id).includes(parent));
-  if (parent && !['group', 'combine'].includes(design.parts[parent]?.source.kind)) return { design, chosen: ids };
+  if (parent && !['group', 'combine'].includes(design.parts[parent]?.source.kind))
+    return { design, chosen: ids };
   const level = childrenOf(design, sheetId, parent);
   const before = level.slice(0, index).filter((id) => !members.includes(id)).length;
   let out = design;
   for (const id of members) out = withPart(out, rehome(design, id, parent));
   out = takeOut(out, sheetId, members);
   const rest = childrenOf(out, sheetId, parent);
-  return { design: withChildren(out, sheetId, parent, [...rest.slice(0, before), ...members, ...rest.slice(before)]), chosen: members };
+  return {
+    design: withChildren(out, sheetId, parent, [...rest.slice(0, before), ...members, ...rest.slice(before)]),
+    chosen: members,
+  };
 }
 
 export const orders = ['front', 'forward', 'backward', 'back'] as const;
@@ -234,7 +290,10 @@ const alignedAt: Record<Alignment, (b: Bounds) => { axis: 'x' | 'y'; at: number 
 export function alignParts(design: Design, sheetId: string, ids: readonly string[], how: Alignment): Edited {
   const members = topmost(design, ids);
   const sheet = design.sheets.find((s) => s.id === sheetId);
-  const ground = members.length > 1 || !sheet ? jointBounds(design, members) : { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height };
+  const ground =
+    members.length > 1 || !sheet
+      ? jointBounds(design, members)
+      : { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height };
   if (!ground) return { design, chosen: ids };
   const goal = alignedAt[how](ground);
   let out = design;
@@ -277,9 +336,22 @@ export function freeName(design: Design, base: string): string {
 }
 
 /** A part put on the sheet's own level on top, at a place. */
-export function addPart(design: Design, sheetId: string, parent: string | null, part: Part, x: number, y: number): Edited {
+export function addPart(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  part: Part,
+  x: number,
+  y: number,
+): Edited {
   const placed = { ...part, place: { ...origin, ...part.place, x, y } };
-  return { design: withChildren(withPart(design, placed), sheetId, parent, [...childrenOf(design, sheetId, parent), placed.id]), chosen: [placed.id] };
+  return {
+    design: withChildren(withPart(design, placed), sheetId, parent, [
+      ...childrenOf(design, sheetId, parent),
+      placed.id,
+    ]),
+    chosen: [placed.id],
+  };
 }
 
 /** Gives parts a width or a height on the sheet (one part: in its own axes) about their middle. */
@@ -288,10 +360,16 @@ export function resizeParts(design: Design, ids: readonly string[], width?: numb
   const one = members.length === 1 ? ownBox(design, members[0]) : null;
   const b = one?.bounds ?? jointBounds(design, members);
   if (!b) return { design, chosen: ids };
-  const [kx, ky] = one ? [Math.abs(design.parts[members[0]].place.scaleX), Math.abs(design.parts[members[0]].place.scaleY)] : [1, 1];
-  const factor = (wanted: number | undefined, size: number) => (wanted === undefined || size === 0 ? 1 : Math.max(1e-6, wanted / size));
+  const [kx, ky] = one
+    ? [Math.abs(design.parts[members[0]].place.scaleX), Math.abs(design.parts[members[0]].place.scaleY)]
+    : [1, 1];
+  const factor = (wanted: number | undefined, size: number) =>
+    wanted === undefined || size === 0 ? 1 : Math.max(1e-6, wanted / size);
   const sx = factor(width, (b.x1 - b.x0) * kx);
   const sy = factor(height, (b.y1 - b.y0) * ky);
   const about = { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
-  return { design: one ? scaleOwn(design, members[0], sx, sy, about) : scaleParts(design, members, sx, sy, about), chosen: ids };
+  return {
+    design: one ? scaleOwn(design, members[0], sx, sy, about) : scaleParts(design, members, sx, sy, about),
+    chosen: ids,
+  };
 }

@@ -3,7 +3,15 @@ import type { Gradient } from '../coat/types';
 import { makeCoat, makePart, makeSource } from '../document/create';
 import { type Design, holdsParts, type Part } from '../document/types';
 import { finishes } from '../finish';
-import { applyTo, invert, type Matrix, matrixPlace, multiply, placeMatrix, rotation } from '../geometry/matrix';
+import {
+  applyTo,
+  invert,
+  type Matrix,
+  matrixPlace,
+  multiply,
+  placeMatrix,
+  rotation,
+} from '../geometry/matrix';
 import type { Bounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { evaluatePart } from '../scene/evaluate';
@@ -20,11 +28,46 @@ export type CardRef =
 
 /** One drag on the sheet; points in sheet units. Every call starts again from the design it began with. */
 export type Gesture =
-  | { readonly type: 'move'; readonly ids: readonly string[]; readonly dx: number; readonly dy: number; readonly straight: boolean }
-  | { readonly type: 'scale'; readonly ids: readonly string[]; readonly side: readonly [number, number]; readonly to: Point; readonly keepShape: boolean; readonly fromCentre: boolean }
-  | { readonly type: 'turn'; readonly ids: readonly string[]; readonly from: Point; readonly to: Point; readonly straight: boolean }
-  | { readonly type: 'handle'; readonly id: string; readonly card: CardRef; readonly handle: string; readonly to: Point }
-  | { readonly type: 'draw'; readonly id: string; readonly kind: string; readonly name: string; readonly parent: string | null; readonly from: Point; readonly to: Point; readonly keepShape: boolean; readonly fromCentre: boolean };
+  | {
+      readonly type: 'move';
+      readonly ids: readonly string[];
+      readonly dx: number;
+      readonly dy: number;
+      readonly straight: boolean;
+    }
+  | {
+      readonly type: 'scale';
+      readonly ids: readonly string[];
+      readonly side: readonly [number, number];
+      readonly to: Point;
+      readonly keepShape: boolean;
+      readonly fromCentre: boolean;
+    }
+  | {
+      readonly type: 'turn';
+      readonly ids: readonly string[];
+      readonly from: Point;
+      readonly to: Point;
+      readonly straight: boolean;
+    }
+  | {
+      readonly type: 'handle';
+      readonly id: string;
+      readonly card: CardRef;
+      readonly handle: string;
+      readonly to: Point;
+    }
+  | {
+      readonly type: 'draw';
+      readonly id: string;
+      readonly kind: string;
+      readonly name: string;
+      readonly parent: string | null;
+      readonly from: Point;
+      readonly to: Point;
+      readonly keepShape: boolean;
+      readonly fromCentre: boolean;
+    };
 
 export interface GestureResult {
   readonly design: Design;
@@ -43,7 +86,10 @@ export function moveParts(design: Design, ids: readonly string[], dx: number, dy
     const back = invert(frameOf(out, parentOf(out, id)));
     if (!part || !back) continue;
     const { place } = part;
-    out = withPart(out, { ...part, place: { ...place, x: place.x + back[0] * dx + back[2] * dy, y: place.y + back[1] * dx + back[3] * dy } });
+    out = withPart(out, {
+      ...part,
+      place: { ...place, x: place.x + back[0] * dx + back[2] * dy, y: place.y + back[1] * dx + back[3] * dy },
+    });
   }
   return out;
 }
@@ -67,7 +113,10 @@ export function turnParts(design: Design, ids: readonly string[], angle: number,
     const part = out.parts[id];
     // A turn leaves scale and skew as they were: no rounding creeps in.
     if (before && part && !parentOf(out, id))
-      out = withPart(out, { ...part, place: { ...before, x: part.place.x, y: part.place.y, turn: normalTurn(before.turn + angle) } });
+      out = withPart(out, {
+        ...part,
+        place: { ...before, x: part.place.x, y: part.place.y, turn: normalTurn(before.turn + angle) },
+      });
   }
   return out;
 }
@@ -85,21 +134,49 @@ export function scaleOwn(design: Design, id: string, sx: number, sy: number, abo
   const matrix = placeMatrix(part.place);
   const anchor = applyTo(matrix, about);
   let next: Part;
-  const fit = holdsParts(part.source) ? undefined : primitives[part.source.kind].fit;
-  if (fit && !part.steps.some((s) => s.on) && !holdsParts(part.source)) {
+  const fitSource = holdsParts(part.source) ? undefined : primitives[part.source.kind].fit;
+  if (fitSource && !part.steps.some((s) => s.on) && !holdsParts(part.source)) {
     const { kind, ...params } = part.source;
     const b = evaluatePart(design, part).stages[0] as Bounds;
-    const fitted = fit(params, Math.abs(sx) * (b.x1 - b.x0), Math.abs(sy) * (b.y1 - b.y0));
-    next = { ...part, source: { kind, ...fitted } as Part['source'], place: { ...part.place, scaleX: part.place.scaleX * (sx < 0 ? -1 : 1), scaleY: part.place.scaleY * (sy < 0 ? -1 : 1) } };
-  } else next = { ...part, place: { ...part.place, scaleX: part.place.scaleX * sx || 1e-6, scaleY: part.place.scaleY * sy || 1e-6 } };
+    const fitted = fitSource(params, Math.abs(sx) * (b.x1 - b.x0), Math.abs(sy) * (b.y1 - b.y0));
+    next = {
+      ...part,
+      source: { kind, ...fitted } as Part['source'],
+      place: {
+        ...part.place,
+        scaleX: part.place.scaleX * (sx < 0 ? -1 : 1),
+        scaleY: part.place.scaleY * (sy < 0 ? -1 : 1),
+      },
+    };
+  } else
+    next = {
+      ...part,
+      place: {
+        ...part.place,
+        scaleX: part.place.scaleX * sx || 1e-6,
+        scaleY: part.place.scaleY * sy || 1e-6,
+      },
+    };
   const resized = next.source !== part.source;
-  const at = applyTo(placeMatrix(next.place), resized ? { x: about.x * Math.abs(sx), y: about.y * Math.abs(sy) } : about);
-  next = { ...next, place: { ...next.place, x: next.place.x + anchor.x - at.x, y: next.place.y + anchor.y - at.y } };
+  const at = applyTo(
+    placeMatrix(next.place),
+    resized ? { x: about.x * Math.abs(sx), y: about.y * Math.abs(sy) } : about,
+  );
+  next = {
+    ...next,
+    place: { ...next.place, x: next.place.x + anchor.x - at.x, y: next.place.y + anchor.y - at.y },
+  };
   return withPart(design, next);
 }
 
 /** Scales parts by factors along the sheet's axes about a point. */
-export function scaleParts(design: Design, ids: readonly string[], sx: number, sy: number, about: Point): Design {
+export function scaleParts(
+  design: Design,
+  ids: readonly string[],
+  sx: number,
+  sy: number,
+  about: Point,
+): Design {
   let out = design;
   for (const id of ids) {
     const part = out.parts[id];
@@ -114,7 +191,12 @@ export function scaleParts(design: Design, ids: readonly string[], sx: number, s
   return out;
 }
 
-function move(design: Design, sheetId: string, g: Extract<Gesture, { type: 'move' }>, reach: number): GestureResult {
+function move(
+  design: Design,
+  sheetId: string,
+  g: Extract<Gesture, { type: 'move' }>,
+  reach: number,
+): GestureResult {
   let { dx, dy } = g;
   if (g.straight) {
     if (Math.abs(dx) > Math.abs(dy)) dy = 0;
@@ -125,8 +207,10 @@ function move(design: Design, sheetId: string, g: Extract<Gesture, { type: 'move
   if (b && reach > 0 && g.ids.length) {
     const targets = snapTargets(design, sheetId, parentOf(design, g.ids[0]), g.ids);
     const places = (lo: number, hi: number, d: number) => [(lo + hi) / 2 + d, lo + d, hi + d];
-    const hx = g.straight && dx === 0 ? null : snapAxis(design, sheetId, targets, 'x', places(b.x0, b.x1, dx), reach);
-    const hy = g.straight && dy === 0 ? null : snapAxis(design, sheetId, targets, 'y', places(b.y0, b.y1, dy), reach);
+    const hx =
+      g.straight && dx === 0 ? null : snapAxis(design, sheetId, targets, 'x', places(b.x0, b.x1, dx), reach);
+    const hy =
+      g.straight && dy === 0 ? null : snapAxis(design, sheetId, targets, 'y', places(b.y0, b.y1, dy), reach);
     if (hx) dx += hx.shift;
     if (hy) dy += hy.shift;
     const moved = { x0: b.x0 + dx, x1: b.x1 + dx, y0: b.y0 + dy, y1: b.y1 + dy };
@@ -136,7 +220,14 @@ function move(design: Design, sheetId: string, g: Extract<Gesture, { type: 'move
   return { design: moveParts(design, g.ids, dx, dy), hits, readout: `${round(dx)}, ${round(dy)}` };
 }
 
-function snapPoint(design: Design, sheetId: string, parent: string | null, skip: readonly string[], p: Point, reach: number): { p: Point; hits: SnapHit[] } {
+function snapPoint(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  skip: readonly string[],
+  p: Point,
+  reach: number,
+): { p: Point; hits: SnapHit[] } {
   if (!(reach > 0)) return { p, hits: [] };
   const targets = snapTargets(design, sheetId, parent, skip);
   const hx = snapAxis(design, sheetId, targets, 'x', [p.x], reach);
@@ -146,7 +237,12 @@ function snapPoint(design: Design, sheetId: string, parent: string | null, skip:
   return { p: at, hits: [...(hx ? [stretch(hx, at.y)] : []), ...(hy ? [stretch(hy, at.x)] : [])] };
 }
 
-function scale(design: Design, sheetId: string, g: Extract<Gesture, { type: 'scale' }>, reach: number): GestureResult {
+function scale(
+  design: Design,
+  sheetId: string,
+  g: Extract<Gesture, { type: 'scale' }>,
+  reach: number,
+): GestureResult {
   const one = g.ids.length === 1 ? ownBox(design, g.ids[0]) : null;
   const joint = one ? null : jointBounds(design, g.ids);
   const box = one?.bounds ?? joint;
@@ -156,8 +252,13 @@ function scale(design: Design, sheetId: string, g: Extract<Gesture, { type: 'sca
   const to = one && back ? applyTo(back, snapped.p) : snapped.p;
   const [ux, uy] = g.side;
   const centre = { x: (box.x0 + box.x1) / 2, y: (box.y0 + box.y1) / 2 };
-  const about = g.fromCentre ? centre : { x: ux > 0 ? box.x0 : ux < 0 ? box.x1 : centre.x, y: uy > 0 ? box.y0 : uy < 0 ? box.y1 : centre.y };
-  const grip = { x: ux > 0 ? box.x1 : ux < 0 ? box.x0 : centre.x, y: uy > 0 ? box.y1 : uy < 0 ? box.y0 : centre.y };
+  const about = g.fromCentre
+    ? centre
+    : { x: ux > 0 ? box.x0 : ux < 0 ? box.x1 : centre.x, y: uy > 0 ? box.y0 : uy < 0 ? box.y1 : centre.y };
+  const grip = {
+    x: ux > 0 ? box.x1 : ux < 0 ? box.x0 : centre.x,
+    y: uy > 0 ? box.y1 : uy < 0 ? box.y0 : centre.y,
+  };
   const factor = (t: number, a: number, k: number) => (Math.abs(k - a) < 1e-9 ? 1 : (t - a) / (k - a));
   let sx = ux ? factor(to.x, about.x, grip.x) : 1;
   let sy = uy ? factor(to.y, about.y, grip.y) : 1;
@@ -171,7 +272,9 @@ function scale(design: Design, sheetId: string, g: Extract<Gesture, { type: 'sca
   const next = one ? scaleOwn(design, g.ids[0], sx, sy, about) : scaleParts(design, g.ids, sx, sy, about);
   const w = (box.x1 - box.x0) * Math.abs(sx);
   const h = (box.y1 - box.y0) * Math.abs(sy);
-  const [kx, ky] = one ? [Math.hypot(one.matrix[0], one.matrix[1]), Math.hypot(one.matrix[2], one.matrix[3])] : [1, 1];
+  const [kx, ky] = one
+    ? [Math.hypot(one.matrix[0], one.matrix[1]), Math.hypot(one.matrix[2], one.matrix[3])]
+    : [1, 1];
   return { design: next, hits: snapped.hits, readout: `${round(w * kx)} × ${round(h * ky)}` };
 }
 
@@ -188,7 +291,12 @@ function turn(design: Design, g: Extract<Gesture, { type: 'turn' }>): GestureRes
   return { design: turnParts(design, g.ids, angle, centre), hits: [], readout: `${round(angle, 1)}°` };
 }
 
-function dragHandle(design: Design, sheetId: string, g: Extract<Gesture, { type: 'handle' }>, reach: number): GestureResult {
+function dragHandle(
+  design: Design,
+  sheetId: string,
+  g: Extract<Gesture, { type: 'handle' }>,
+  reach: number,
+): GestureResult {
   const part = design.parts[g.id];
   const world = worldOf(design, g.id);
   const back = invert(world);
@@ -196,7 +304,11 @@ function dragHandle(design: Design, sheetId: string, g: Extract<Gesture, { type:
   const { p, hits } = snapPoint(design, sheetId, parentOf(design, g.id), [g.id], g.to, reach);
   const local = applyTo(back, p);
   const { card } = g;
-  const done = (next: Part, readout: string): GestureResult => ({ design: withPart(design, next), hits, readout });
+  const done = (next: Part, readout: string): GestureResult => ({
+    design: withPart(design, next),
+    hits,
+    readout,
+  });
   const say = (params: object): string =>
     Object.entries(params)
       .filter(([, v]) => typeof v === 'number')
@@ -207,13 +319,20 @@ function dragHandle(design: Design, sheetId: string, g: Extract<Gesture, { type:
     const { kind, ...params } = part.source;
     const result = primitives[kind].drag?.(params, g.handle, local);
     if (!result) return { design, hits, readout: '' };
-    return done({ ...part, source: { ...part.source, ...result.params } as Part['source'] }, say(result.params));
+    return done(
+      { ...part, source: { ...part.source, ...result.params } as Part['source'] },
+      say(result.params),
+    );
   }
   if (card.list === 'coats') {
     const bounds = evaluatePart(design, part).stages.at(-1);
     if (!bounds) return { design, hits, readout: '' };
     const share = shareOf(bounds, local);
-    const coats = part.coats.map((c) => (c.id === card.id && c.paint.kind !== 'solid' ? { ...c, paint: dragGradient(c.paint, g.handle, share, bounds) } : c));
+    const coats = part.coats.map((c) =>
+      c.id === card.id && c.paint.kind !== 'solid'
+        ? { ...c, paint: dragGradient(c.paint, g.handle, share, bounds) }
+        : c,
+    );
     return done({ ...part, coats }, `${round(share.x * 100, 1)} %, ${round(share.y * 100, 1)} %`);
   }
   if (card.list === 'finishes') {
@@ -233,7 +352,9 @@ function dragHandle(design: Design, sheetId: string, g: Extract<Gesture, { type:
   if (!bounds) return { design, hits, readout: '' };
   const result = steps[step.kind].drag?.(step.params, g.handle, local, { bounds });
   if (!result) return { design, hits, readout: '' };
-  const list = part.steps.map((c) => (c.id === card.id ? { ...c, params: { ...c.params, ...result.params } } : c));
+  const list = part.steps.map((c) =>
+    c.id === card.id ? { ...c, params: { ...c.params, ...result.params } } : c,
+  );
   let { place } = part;
   if (result.shift) {
     const m = placeMatrix(place);
@@ -257,10 +378,18 @@ export function dragGradient(paint: Gradient, handle: string, to: Point, bounds:
   const l = dx * dx + dy * dy;
   const at = l > 0 ? ((to.x - paint.x1) * w * dx + (to.y - paint.y1) * h * dy) / l : 0;
   const index = Number(handle.replace('stop-', ''));
-  return { ...paint, stops: paint.stops.map((s, i) => (i === index ? { ...s, at: Math.min(1, Math.max(0, at)) } : s)) };
+  return {
+    ...paint,
+    stops: paint.stops.map((s, i) => (i === index ? { ...s, at: Math.min(1, Math.max(0, at)) } : s)),
+  };
 }
 
-function draw(design: Design, sheetId: string, g: Extract<Gesture, { type: 'draw' }>, reach: number): GestureResult {
+function draw(
+  design: Design,
+  sheetId: string,
+  g: Extract<Gesture, { type: 'draw' }>,
+  reach: number,
+): GestureResult {
   const start = snapPoint(design, sheetId, g.parent, [], g.from, reach);
   const end = snapPoint(design, sheetId, g.parent, [], g.to, reach);
   const back = invert(frameOf(design, g.parent));
@@ -280,7 +409,10 @@ function draw(design: Design, sheetId: string, g: Extract<Gesture, { type: 'draw
       dy = Math.abs(Math.sin(a)) < 1e-9 ? 0 : l * Math.sin(a);
     }
     const source = makeSource('line', { x1: -dx / 2, y1: -dy / 2, x2: dx / 2, y2: dy / 2 });
-    part = makePart(source, { coats: [makeCoat('stroke')], place: { x: p.x + dx / 2, y: p.y + dy / 2, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } });
+    part = makePart(source, {
+      coats: [makeCoat('stroke')],
+      place: { x: p.x + dx / 2, y: p.y + dy / 2, turn: 0, skew: 0, scaleX: 1, scaleY: 1 },
+    });
     readout = `${round(Math.hypot(dx, dy))}`;
   } else {
     if (g.keepShape || g.kind === 'polygon' || g.kind === 'star') {
@@ -292,13 +424,20 @@ function draw(design: Design, sheetId: string, g: Extract<Gesture, { type: 'draw
     const h = Math.abs(dy) * (g.fromCentre ? 2 : 1);
     const params = definition.fit(definition.defaults, w, h);
     const centre = g.fromCentre ? p : { x: p.x + dx / 2, y: p.y + dy / 2 };
-    part = makePart(makeSource(g.kind as 'ellipse', params), { coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } })], place: { ...centre, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } });
+    part = makePart(makeSource(g.kind as 'ellipse', params), {
+      coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } })],
+      place: { ...centre, turn: 0, skew: 0, scaleX: 1, scaleY: 1 },
+    });
     readout = `${round(w)} × ${round(h)}`;
   }
   const kept = design.parts[g.id];
   part = { ...part, id: g.id, name: g.name, coats: kept?.coats ?? part.coats };
   const ids = childrenOf(design, sheetId, g.parent);
-  return { design: withChildren(withPart(design, part), sheetId, g.parent, [...ids, g.id]), hits: end.hits, readout };
+  return {
+    design: withChildren(withPart(design, part), sheetId, g.parent, [...ids, g.id]),
+    hits: end.hits,
+    readout,
+  };
 }
 
 /** Works a gesture out from the design it began with. `reach` is how near snaps pull, sheet units; 0 suspends them. */
@@ -316,4 +455,3 @@ export function applyGesture(design: Design, sheetId: string, g: Gesture, reach:
       return draw(design, sheetId, g, reach);
   }
 }
-

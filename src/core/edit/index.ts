@@ -1,7 +1,28 @@
 /** What the editor asks of the core: picking, snapping, gestures and commands, all pure. */
 export * from './arrange-parts';
-export { applyGesture, type CardRef, type Gesture, type GestureResult, moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './gesture';
+export {
+  applyGesture,
+  type CardRef,
+  type Gesture,
+  type GestureResult,
+  moveParts,
+  normalTurn,
+  scaleOwn,
+  scaleParts,
+  turnParts,
+} from './gesture';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
 export { type Report, reportOf, type SheetHandle } from './report';
 export type { SnapHit } from './snap';
-export { ancestorsOf, childrenOf, familyOf, frameOf, parentOf, sheetOf, topmost, withChildren, withPart, worldOf } from './tree';
+export {
+  ancestorsOf,
+  childrenOf,
+  familyOf,
+  frameOf,
+  parentOf,
+  sheetOf,
+  topmost,
+  withChildren,
+  withPart,
+  worldOf,
+} from './tree';

@@ -16,7 +16,8 @@ function touches(nodes: readonly SceneNode[], p: Point, reach: number): boolean 
       return !!back && touches(n.children, applyTo(back, p), reach / (meanScale(n.matrix) || 1));
     }
     const b = pathBounds(n.path);
-    if (!b || p.x < b.x0 - reach || p.x > b.x1 + reach || p.y < b.y0 - reach || p.y > b.y1 + reach) return false;
+    if (!b || p.x < b.x0 - reach || p.x > b.x1 + reach || p.y < b.y0 - reach || p.y > b.y1 + reach)
+      return false;
     if (containsPoint(n.path, p, reach / 4 || 1e-3)) return true;
     const near = nearestOnPath(n.path, p);
     return !!near && near.distance <= reach;
@@ -28,7 +29,13 @@ function touches(nodes: readonly SceneNode[], p: Point, reach: number): boolean 
  * (null: on the sheet). Picking follows geometry, so a soft shadow never gets in the way. A part
  * without visible paint is picked by its outline. Hidden and locked parts are passed over.
  */
-export function pickParts(design: Design, sheetId: string, parent: string | null, at: Point, reach: number): string[] {
+export function pickParts(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  at: Point,
+  reach: number,
+): string[] {
   const back = invert(frameOf(design, parent));
   if (!back) return [];
   const local = applyTo(back, at);
@@ -41,7 +48,10 @@ export function pickParts(design: Design, sheetId: string, parent: string | null
       if (touches([node], local, near)) return true;
       if (nodes.length) return false;
       const m = placeMatrix(part.place);
-      return outline.some((path) => (nearestOnPath(transformPath(path, m), local)?.distance ?? Number.POSITIVE_INFINITY) <= near);
+      return outline.some(
+        (path) =>
+          (nearestOnPath(transformPath(path, m), local)?.distance ?? Number.POSITIVE_INFINITY) <= near,
+      );
     })
     .reverse();
 }

@@ -69,7 +69,11 @@ function gradientHandles(part: Part, id: string, bounds: Bounds, m: Matrix): She
     colour: s.colour,
   }));
   const ring = paint.kind === 'radial' ? { circle: { ...a, r: Math.hypot(b.x - a.x, b.y - a.y) } } : {};
-  return [place({ id: 'end', ...b, from: a, ...ring }, card, m), place({ id: 'start', ...a }, card, m), ...stops];
+  return [
+    place({ id: 'end', ...b, from: a, ...ring }, card, m),
+    place({ id: 'start', ...a }, card, m),
+    ...stops,
+  ];
 }
 
 function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
@@ -92,7 +96,9 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
   const i = part.steps.findIndex((c) => c.id === card.id);
   const step = part.steps[i];
   const bounds = step && stages[i];
-  return bounds ? (steps[step.kind].handles?.(step.params, { bounds }) ?? []).map((h) => place(h, card, m)) : [];
+  return bounds
+    ? (steps[step.kind].handles?.(step.params, { bounds }) ?? []).map((h) => place(h, card, m))
+    : [];
 }
 
 function boxOf(design: Design, ids: readonly string[]): Pick<Report, 'box' | 'size'> {
@@ -107,7 +113,10 @@ function boxOf(design: Design, ids: readonly string[]): Pick<Report, 'box' | 'si
       { x: b.x0, y: b.y1 },
     ];
     const { scaleX, scaleY } = design.parts[ids[0]].place;
-    return { box: corners.map((p) => applyTo(m, p)), size: { width: (b.x1 - b.x0) * Math.abs(scaleX), height: (b.y1 - b.y0) * Math.abs(scaleY) } };
+    return {
+      box: corners.map((p) => applyTo(m, p)),
+      size: { width: (b.x1 - b.x0) * Math.abs(scaleX), height: (b.y1 - b.y0) * Math.abs(scaleY) },
+    };
   }
   const b = ids.map((id) => sheetBounds(design, id)).reduce(joinBounds, null);
   if (!b) return { box: null, size: null };
@@ -127,7 +136,12 @@ export function reportOf(design: Design, ids: readonly string[], card: CardRef |
   const chosen = ids.filter((id) => design.parts[id]);
   const outlines = chosen.map((id) => {
     const m = worldOf(design, id);
-    return { id, d: evaluatePart(design, design.parts[id]).outline.map((p) => formatPath(transformPath(p, m))).join('') };
+    return {
+      id,
+      d: evaluatePart(design, design.parts[id])
+        .outline.map((p) => formatPath(transformPath(p, m)))
+        .join(''),
+    };
   });
   const one = chosen.length === 1 ? design.parts[chosen[0]] : null;
   return {

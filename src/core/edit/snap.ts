@@ -34,7 +34,12 @@ function boxTargets(b: Bounds, name: string): SnapTarget[] {
 }
 
 /** All that parts of one level can snap to: the sheet, its guides, and the parts not being moved. */
-export function snapTargets(design: Design, sheetId: string, parent: string | null, moving: readonly string[]): SnapTarget[] {
+export function snapTargets(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  moving: readonly string[],
+): SnapTarget[] {
   const sheet = sheetOf(design, sheetId);
   const { width: w, height: h } = sheet;
   const out: SnapTarget[] = [
@@ -44,7 +49,9 @@ export function snapTargets(design: Design, sheetId: string, parent: string | nu
     { axis: 'x', at: w, what: 'edge of the sheet', from: 0, to: h },
     { axis: 'y', at: 0, what: 'edge of the sheet', from: 0, to: w },
     { axis: 'y', at: h, what: 'edge of the sheet', from: 0, to: w },
-    ...sheet.guides.map((g): SnapTarget => ({ axis: g.axis, at: g.at, what: 'guide', from: 0, to: g.axis === 'x' ? h : w })),
+    ...sheet.guides.map(
+      (g): SnapTarget => ({ axis: g.axis, at: g.at, what: 'guide', from: 0, to: g.axis === 'x' ? h : w }),
+    ),
   ];
   const skip = new Set(moving);
   const levels = parent ? [parent, null] : [null];
@@ -62,7 +69,13 @@ export function snapTargets(design: Design, sheetId: string, parent: string | nu
 function gridTarget(design: Design, sheetId: string, axis: 'x' | 'y', at: number): SnapTarget | null {
   const { grid, width, height } = sheetOf(design, sheetId);
   if (!grid.on) return null;
-  return { axis, at: Math.round(at / grid.spacing) * grid.spacing, what: 'grid', from: 0, to: axis === 'x' ? height : width };
+  return {
+    axis,
+    at: Math.round(at / grid.spacing) * grid.spacing,
+    what: 'grid',
+    from: 0,
+    to: axis === 'x' ? height : width,
+  };
 }
 
 /**
@@ -80,7 +93,8 @@ export function snapAxis(
   let best: SnapHit | null = null;
   const consider = (t: SnapTarget, p: number) => {
     const shift = t.at - p;
-    if (Math.abs(shift) <= reach && (!best || Math.abs(shift) < Math.abs(best.shift) - 1e-9)) best = { ...t, shift };
+    if (Math.abs(shift) <= reach && (!best || Math.abs(shift) < Math.abs(best.shift) - 1e-9))
+      best = { ...t, shift };
   };
   for (const t of targets) if (t.axis === axis) for (const p of places) consider(t, p);
   for (const p of places) {

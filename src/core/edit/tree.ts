@@ -27,18 +27,29 @@ export function childrenOf(design: Design, sheetId: string, parent: string | nul
 }
 
 /** The design with another list of parts in a group or on the sheet. */
-export function withChildren(design: Design, sheetId: string, parent: string | null, ids: readonly string[]): Design {
+export function withChildren(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  ids: readonly string[],
+): Design {
   if (parent) return withPart(design, { ...design.parts[parent], children: ids });
   return { ...design, sheets: design.sheets.map((s) => (s.id === sheetId ? { ...s, parts: ids } : s)) };
 }
 
 /** The design with a part put in, or put in place of the one with its id. */
-export const withPart = (design: Design, part: Part): Design => ({ ...design, parts: { ...design.parts, [part.id]: part } });
+export const withPart = (design: Design, part: Part): Design => ({
+  ...design,
+  parts: { ...design.parts, [part.id]: part },
+});
 
 /** Matrix from a parent's coordinates to the sheet. */
 export function frameOf(design: Design, parent: string | null): Matrix {
   if (!parent) return identity;
-  return [parent, ...ancestorsOf(design, parent)].reduce((m, id) => multiply(placeMatrix(design.parts[id].place), m), identity);
+  return [parent, ...ancestorsOf(design, parent)].reduce(
+    (m, id) => multiply(placeMatrix(design.parts[id].place), m),
+    identity,
+  );
 }
 
 /** Matrix from a part's own coordinates to the sheet. */

@@ -8,6 +8,8 @@ const all = [softShadow];
 type AnyFinish = FinishDefinition<Record<string, unknown>>;
 
 /** The finishes by kind, in the order they are offered. */
-export const finishes = Object.fromEntries(all.map((d) => [d.kind, d as unknown as AnyFinish])) as Readonly<Record<string, AnyFinish>>;
+export const finishes = Object.fromEntries(all.map((d) => [d.kind, d as unknown as AnyFinish])) as Readonly<
+  Record<string, AnyFinish>
+>;
 
 export const finishKinds = all.map((d) => d.kind);

@@ -7,7 +7,15 @@ import { defineFinish } from './definition';
 /** A blurred silhouette behind the part. Softness is twice the Gaussian's deviation, as in CSS. */
 export const softShadow = defineFinish({
   kind: 'soft-shadow',
-  fields: [colour('colour'), length('shiftX'), length('shiftY'), size('softness'), length('spread', -10_000, 10_000), share('opacity'), choice('blend', blendModes)],
+  fields: [
+    colour('colour'),
+    length('shiftX'),
+    length('shiftY'),
+    size('softness'),
+    length('spread', -10_000, 10_000),
+    share('opacity'),
+    choice('blend', blendModes),
+  ],
   defaults: {
     colour: '#0b1420',
     shiftX: 0,
@@ -43,9 +51,17 @@ export const softShadow = defineFinish({
   },
   handles: (p) => [
     { id: 'shift', x: p.shiftX, y: p.shiftY, from: { x: 0, y: 0 } },
-    { id: 'softness', x: p.shiftX + p.softness, y: p.shiftY, circle: { x: p.shiftX, y: p.shiftY, r: p.softness } },
+    {
+      id: 'softness',
+      x: p.shiftX + p.softness,
+      y: p.shiftY,
+      circle: { x: p.shiftX, y: p.shiftY, r: p.softness },
+    },
   ],
   drag: (p, handle, to) => ({
-    params: handle === 'shift' ? { shiftX: to.x, shiftY: to.y } : { softness: Math.hypot(to.x - p.shiftX, to.y - p.shiftY) },
+    params:
+      handle === 'shift'
+        ? { shiftX: to.x, shiftY: to.y }
+        : { softness: Math.hypot(to.x - p.shiftX, to.y - p.shiftY) },
   }),
 });

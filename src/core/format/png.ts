@@ -20,7 +20,10 @@ function chunk(type: string, data: readonly number[]): Uint8Array {
   const out = new Uint8Array(12 + data.length);
   const view = new DataView(out.buffer);
   view.setUint32(0, data.length);
-  out.set([...type].map((c) => c.charCodeAt(0)), 4);
+  out.set(
+    [...type].map((c) => c.charCodeAt(0)),
+    4,
+  );
   out.set(data, 8);
   view.setUint32(8 + data.length, crc32(out.subarray(4, 8 + data.length)));
   return out;
@@ -35,7 +38,8 @@ export const pixelsPerMetre = (dpi: number): number => Math.round(dpi / 0.0254);
  * @throws PngError for bytes that are no PNG.
  */
 export function tagPng(png: Uint8Array, dpi: number): Uint8Array<ArrayBuffer> {
-  if (png.length < 33 || signature.some((b, i) => png[i] !== b)) throw new PngError('These bytes are not a PNG picture.');
+  if (png.length < 33 || signature.some((b, i) => png[i] !== b))
+    throw new PngError('These bytes are not a PNG picture.');
   const view = new DataView(png.buffer, png.byteOffset, png.byteLength);
   const ppm = pixelsPerMetre(dpi);
   const four = [ppm >>> 24, (ppm >>> 16) & 255, (ppm >>> 8) & 255, ppm & 255];

@@ -1,12 +1,12 @@
 import { formatHex, type Rgba } from '../colour/colour';
-import { colourAlong, type ColourStop } from '../colour/gradient';
+import { type ColourStop, colourAlong } from '../colour/gradient';
 import { isIdentity, type Matrix } from '../geometry/matrix';
 import { formatPath } from '../geometry/svg-path';
 import type { GradientPaint, Scene, SceneNode, ScenePaint, ShadowNode } from '../scene/types';
 
 const num = (v: number): string => String(Number(v.toPrecision(12)));
 const matrixText = (m: Matrix): string => `matrix(${m.map(num).join(' ')})`;
-const escape = (s: string): string => s.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
+const escapeText = (s: string): string => s.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
 
 /** Stops as SVG can show them: it mixes in sRGB only, so other spaces are sampled finely. */
 function svgStops(paint: GradientPaint): ColourStop[] {
@@ -76,7 +76,10 @@ class SvgWriter {
   }
 
   private look(opacity: number, blend: string, isolated: boolean): string {
-    const styles = [blend !== 'normal' ? `mix-blend-mode:${blend}` : '', isolated ? 'isolation:isolate' : ''].filter(Boolean);
+    const styles = [
+      blend !== 'normal' ? `mix-blend-mode:${blend}` : '',
+      isolated ? 'isolation:isolate' : '',
+    ].filter(Boolean);
     return `${opacity < 1 ? ` opacity="${num(opacity)}"` : ''}${styles.length ? ` style="${styles.join(';')}"` : ''}`;
   }
 
@@ -97,12 +100,26 @@ class SvgWriter {
       const [a, b, c, d, e, f] = toSheet;
       const det = a * d - b * c;
       if (det === 0) return '';
-      const back: Matrix = [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
+      const back: Matrix = [
+        d / det,
+        -b / det,
+        -c / det,
+        a / det,
+        (c * f - d * e) / det,
+        (b * e - a * f) / det,
+      ];
       return `<g transform="${matrixText(back)}"${this.look(node.opacity, node.blend, false)}><g filter="url(#${filter})"><g transform="${matrixText(toSheet)}">${inner}</g></g></g>`;
     }
     const [a, b, c, d, e, f] = toSheet;
     const m = node.matrix;
-    const inside: Matrix = [a * m[0] + c * m[1], b * m[0] + d * m[1], a * m[2] + c * m[3], b * m[2] + d * m[3], a * m[4] + c * m[5] + e, b * m[4] + d * m[5] + f];
+    const inside: Matrix = [
+      a * m[0] + c * m[1],
+      b * m[0] + d * m[1],
+      a * m[2] + c * m[3],
+      b * m[2] + d * m[3],
+      a * m[4] + c * m[5] + e,
+      b * m[4] + d * m[5] + f,
+    ];
     const transform = isIdentity(m) ? '' : ` transform="${matrixText(m)}"`;
     let clip = '';
     if (node.clip) {
@@ -122,5 +139,5 @@ export function sceneToSvg(scene: Scene, title: string, ground = true): string {
   const body = writer.nodes(scene.nodes, [1, 0, 0, 1, 0, 0]);
   const colour: Rgba | null = ground ? scene.ground : null;
   const back = colour ? `<rect width="${num(w)}" height="${num(h)}" fill="${formatHex(colour)}"/>` : '';
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${num(w)}" height="${num(h)}" viewBox="0 0 ${num(w)} ${num(h)}"><title>${escape(title)}</title><defs>${writer.defs.join('')}</defs>${back}${body}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${num(w)}" height="${num(h)}" viewBox="0 0 ${num(w)} ${num(h)}"><title>${escapeText(title)}</title><defs>${writer.defs.join('')}</defs>${back}${body}</svg>`;
 }

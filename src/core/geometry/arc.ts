@@ -33,9 +33,7 @@ export function arcToCubics(arc: ArcEnds): Cubic[] {
     ry *= Math.sqrt(reach);
   }
   const below = (rx * py) ** 2 + (ry * px) ** 2;
-  const scale =
-    (arc.large === arc.sweep ? -1 : 1) *
-    Math.sqrt(Math.max(0, ((rx * ry) ** 2 - below) / below));
+  const scale = (arc.large === arc.sweep ? -1 : 1) * Math.sqrt(Math.max(0, ((rx * ry) ** 2 - below) / below));
   const qx = (scale * rx * py) / ry;
   const qy = (-scale * ry * px) / rx;
   const cx = cos * qx - sin * qy + (x + toX) / 2;

@@ -9,14 +9,7 @@ export const identity: Matrix = [1, 0, 0, 1, 0, 0];
 export function multiply(outer: Matrix, inner: Matrix): Matrix {
   const [a, b, c, d, e, f] = outer;
   const [g, h, i, j, k, l] = inner;
-  return [
-    a * g + c * h,
-    b * g + d * h,
-    a * i + c * j,
-    b * i + d * j,
-    a * k + c * l + e,
-    b * k + d * l + f,
-  ];
+  return [a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j, a * k + c * l + e, b * k + d * l + f];
 }
 
 export const translation = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y];
@@ -64,14 +57,7 @@ export const origin: Place = { x: 0, y: 0, turn: 0, skew: 0, scaleX: 1, scaleY: 
 export function placeMatrix(p: Place): Matrix {
   const { cos, sin } = turnOf(p.turn);
   const t = p.skew === 0 ? 0 : Math.tan((p.skew * Math.PI) / 180);
-  return [
-    cos * p.scaleX,
-    sin * p.scaleX,
-    (cos * t - sin) * p.scaleY,
-    (sin * t + cos) * p.scaleY,
-    p.x,
-    p.y,
-  ];
+  return [cos * p.scaleX, sin * p.scaleX, (cos * t - sin) * p.scaleY, (sin * t + cos) * p.scaleY, p.x, p.y];
 }
 
 /** The place whose matrix is `m` (up to rounding); a map that flattens gets a tiny scale, never zero. */

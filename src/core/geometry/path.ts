@@ -91,10 +91,10 @@ export function polygonContour(points: readonly Point[], closed = true): Contour
   return contourOf(cubics, closed);
 }
 
-export const pathOf = (
-  contours: readonly Contour[],
-  fillRule: FillRule = 'nonzero',
-): Path => ({ contours, fillRule });
+export const pathOf = (contours: readonly Contour[], fillRule: FillRule = 'nonzero'): Path => ({
+  contours,
+  fillRule,
+});
 
 /** All of a path's cubics, an open contour's closing line left out. */
 export function* cubicsOf(path: Path): Generator<Cubic> {
@@ -105,9 +105,7 @@ export function reverseContour(c: Contour): Contour {
   const xy: number[] = [];
   for (let i = c.xy.length - 2; i >= 0; i -= 2) xy.push(c.xy[i] as number, c.xy[i + 1] as number);
   if (!c.origins) return { xy, closed: c.closed };
-  const origins = c.origins
-    .map((o) => (o ? { ...o, t0: o.t1, t1: o.t0 } : null))
-    .reverse();
+  const origins = c.origins.map((o) => (o ? { ...o, t0: o.t1, t1: o.t0 } : null)).reverse();
   return { xy, closed: c.closed, origins };
 }
 

@@ -14,7 +14,7 @@ export class PathSyntaxError extends Error {
 }
 
 interface Handle {
-  kind: "C" | "Q";
+  kind: 'C' | 'Q';
   x: number;
   y: number;
 }
@@ -196,8 +196,7 @@ export function parsePath(d: string, fillRule: FillRule = 'nonzero'): Path {
           const sweep = scan.flag();
           const nx = bx + scan.number();
           const ny = by + scan.number();
-          for (const s of arcToCubics({ x, y, rx, ry, turn, large, sweep, toX: nx, toY: ny }))
-            cubics.push(s);
+          for (const s of arcToCubics({ x, y, rx, ry, turn, large, sweep, toX: nx, toY: ny })) cubics.push(s);
           x = nx;
           y = ny;
           break;

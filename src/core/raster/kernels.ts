@@ -37,7 +37,15 @@ export interface Kernels {
   flattenLayer(layer: number): void;
   resetFragments(): void;
   alphaToPlane(layer: number, plane: number, stride: number, w: number, h: number): void;
-  convolve(from: number, to: number, w: number, rows: number, step: number, taps: number, count: number): void;
+  convolve(
+    from: number,
+    to: number,
+    w: number,
+    rows: number,
+    step: number,
+    taps: number,
+    count: number,
+  ): void;
   layPlane(
     layer: number,
     x0: number,

@@ -1,7 +1,17 @@
 import { gradientTable } from '../colour/gradient';
 import { invert, type Matrix, multiply } from '../geometry/matrix';
-import { type Bounds, growBounds, joinBounds, pathOf, polygonContour, type Path } from '../geometry/path';
-import { blendModes, type BlendMode, type GradientPaint, type GroupNode, type Scene, type SceneNode, type ScenePaint, type ShapeNode, spreads } from '../scene/types';
+import { type Bounds, growBounds, joinBounds, type Path, pathOf, polygonContour } from '../geometry/path';
+import {
+  type BlendMode,
+  blendModes,
+  type GradientPaint,
+  type GroupNode,
+  type Scene,
+  type SceneNode,
+  type ScenePaint,
+  type ShapeNode,
+  spreads,
+} from '../scene/types';
 import { edgesOf } from './edges';
 import { type Kernels, makeKernels } from './kernels';
 import { drawShadow, shadowReach } from './shadow';
@@ -21,7 +31,14 @@ const tableSize = 1024;
 const modeNumber = (mode: BlendMode): number => blendModes.indexOf(mode);
 
 const rectPath = (w: number, h: number): Path =>
-  pathOf([polygonContour([{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: 0, y: h }])]);
+  pathOf([
+    polygonContour([
+      { x: 0, y: 0 },
+      { x: w, y: 0 },
+      { x: w, y: h },
+      { x: 0, y: h },
+    ]),
+  ]);
 
 const white: ScenePaint = { kind: 'solid', colour: [1, 1, 1, 1] };
 
@@ -34,7 +51,10 @@ export class Painter {
   readonly kernels: Kernels = makeKernels();
   private bump = 0;
   private readonly resident = new Map<Float64Array | Float32Array, number>();
-  private readonly tables = new WeakMap<GradientPaint, Map<number, { table: Float32Array; opaque: boolean }>>();
+  private readonly tables = new WeakMap<
+    GradientPaint,
+    Map<number, { table: Float32Array; opaque: boolean }>
+  >();
   private readonly grounds = new WeakMap<Scene, ShapeNode>();
   private readonly needsLayer = new WeakMap<GroupNode, boolean>();
   private x = 0;
@@ -113,7 +133,8 @@ export class Painter {
       this.resident.clear();
       this.bump = 0;
     }
-    if (data.byteLength + 32 > room) throw new RangeError('A shape has too many edges to be drawn at this size.');
+    if (data.byteLength + 32 > room)
+      throw new RangeError('A shape has too many edges to be drawn at this size.');
     const at = this.kernels.input() + this.bump;
     new Uint8Array(this.kernels.memory.buffer, at, data.byteLength).set(
       new Uint8Array(data.buffer, data.byteOffset, data.byteLength),
@@ -186,7 +207,11 @@ export class Painter {
     }
     this.draw(node.children, matrix, layer + 1);
     if (node.clip) {
-      this.drawShape({ type: 'shape', path: node.clip, paint: white, opacity: 1, blend: 'normal' }, matrix, layer + 2);
+      this.drawShape(
+        { type: 'shape', path: node.clip, paint: white, opacity: 1, blend: 'normal' },
+        matrix,
+        layer + 2,
+      );
       kernels.joinLayers(layer + 2, layer + 1, joins.mask, 0, 1);
     }
     kernels.joinLayers(layer + 1, layer, joins.composite, modeNumber(node.blend), node.opacity);
@@ -234,4 +259,3 @@ export class Painter {
 
 /** Matrix from sheet units to the pixels of a picture `scale` times as large. */
 export const pictureMatrix = (scale: number): Matrix => [scale, 0, 0, scale, 0, 0];
-

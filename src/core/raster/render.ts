@@ -10,6 +10,11 @@ export interface Picture {
 
 let shared: Painter | null = null;
 
+function sharedPainter(): Painter {
+  shared ??= new Painter();
+  return shared;
+}
+
 /** Pixels a picture of this scene has at a scale: each side rounded, at least one. */
 export function pictureSize(scene: Scene, scale: number): { width: number; height: number } {
   return {
@@ -26,7 +31,7 @@ export function pictureSize(scene: Scene, scale: number): { width: number; heigh
 export function* renderBands(
   scene: Scene,
   scale: number,
-  painter: Painter = (shared ??= new Painter()),
+  painter: Painter = sharedPainter(),
 ): Generator<{ y: number; rows: number; data: Uint8ClampedArray<ArrayBuffer> }> {
   if (!(scale > 0) || !Number.isFinite(scale)) throw new RangeError('The scale must be a positive number.');
   const { width, height } = pictureSize(scene, scale);

@@ -1,5 +1,12 @@
 import { identity, type Matrix, multiply } from '../geometry/matrix';
-import { type Bounds, growBounds, joinBounds, pathBounds, transformBounds, type Path } from '../geometry/path';
+import {
+  type Bounds,
+  growBounds,
+  joinBounds,
+  type Path,
+  pathBounds,
+  transformBounds,
+} from '../geometry/path';
 import type { Scene, SceneNode } from './types';
 
 const boundsCache = new WeakMap<Path, Bounds | null>();
@@ -37,7 +44,12 @@ function damageOf(before: readonly SceneNode[], after: readonly SceneNode[], mat
     let head = 0;
     while (head < before.length && head < after.length && before[head] === after[head]) head++;
     let tail = 0;
-    while (tail < before.length - head && tail < after.length - head && before[before.length - 1 - tail] === after[after.length - 1 - tail]) tail++;
+    while (
+      tail < before.length - head &&
+      tail < after.length - head &&
+      before[before.length - 1 - tail] === after[after.length - 1 - tail]
+    )
+      tail++;
     for (const n of before.slice(head, before.length - tail)) add(n);
     for (const n of after.slice(head, after.length - tail)) add(n);
     return damage;
@@ -45,7 +57,13 @@ function damageOf(before: readonly SceneNode[], after: readonly SceneNode[], mat
   for (let i = 0; i < before.length; i++) {
     const [a, b] = [before[i], after[i]];
     if (a === b) continue;
-    const sameFrame = a.type === 'group' && b.type === 'group' && a.opacity === b.opacity && a.blend === b.blend && a.clip === b.clip && a.matrix.every((v, k) => v === b.matrix[k]);
+    const sameFrame =
+      a.type === 'group' &&
+      b.type === 'group' &&
+      a.opacity === b.opacity &&
+      a.blend === b.blend &&
+      a.clip === b.clip &&
+      a.matrix.every((v, k) => v === b.matrix[k]);
     if (sameFrame) damage = joinBounds(damage, damageOf(a.children, b.children, multiply(matrix, a.matrix)));
     else {
       add(a);
@@ -57,6 +75,12 @@ function damageOf(before: readonly SceneNode[], after: readonly SceneNode[], mat
 
 /** The part of the sheet that differs between two scenes, or null where nothing does; 'all' where everything may. */
 export function sceneDamage(before: Scene | null, after: Scene): Bounds | 'all' | null {
-  if (!before || before.width !== after.width || before.height !== after.height || String(before.ground) !== String(after.ground)) return 'all';
+  if (
+    !before ||
+    before.width !== after.width ||
+    before.height !== after.height ||
+    String(before.ground) !== String(after.ground)
+  )
+    return 'all';
   return damageOf(before.nodes, after.nodes, identity);
 }

@@ -35,7 +35,10 @@ interface Memo {
 
 const memo = new WeakMap<Part, Memo>();
 /** Geometry outlives changes of paint: it is remembered by source, steps and children. */
-const outlines = new WeakMap<Part['source'], { steps: readonly Card[]; children: readonly PartResult[]; made: Made }>();
+const outlines = new WeakMap<
+  Part['source'],
+  { steps: readonly Card[]; children: readonly PartResult[]; made: Made }
+>();
 const areas = new WeakMap<Path, { key: string; area: Path }[]>();
 
 interface Made {
@@ -44,13 +47,15 @@ interface Made {
   readonly faults: readonly Omit<CardFault, 'part'>[];
 }
 
-export const outlineBounds = (outline: Outline): Bounds | null => outline.map(pathBounds).reduce(joinBounds, null);
+export const outlineBounds = (outline: Outline): Bounds | null =>
+  outline.map(pathBounds).reduce(joinBounds, null);
 
 /** One path for all pieces of an outline. */
 export function joinOutline(outline: Outline): Path {
   if (outline.length === 1) return outline[0];
   if (outline.length === 0) return emptyPath;
-  if (outline.every((p) => p.fillRule === 'nonzero')) return { contours: outline.flatMap((p) => p.contours), fillRule: 'nonzero' };
+  if (outline.every((p) => p.fillRule === 'nonzero'))
+    return { contours: outline.flatMap((p) => p.contours), fillRule: 'nonzero' };
   return combine('union', outline);
 }
 
@@ -76,7 +81,13 @@ function withOrigins(path: Path, part: string): Path {
     ...path,
     contours: path.contours.map((c, contour) => ({
       ...c,
-      origins: Array.from({ length: Math.max(0, (c.xy.length - 2) / 6) }, (_, segment) => ({ part, contour, segment, t0: 0, t1: 1 })),
+      origins: Array.from({ length: Math.max(0, (c.xy.length - 2) / 6) }, (_, segment) => ({
+        part,
+        contour,
+        segment,
+        t0: 0,
+        t1: 1,
+      })),
     })),
   };
 }
@@ -110,7 +121,8 @@ function make(part: Part, children: readonly PartResult[], childParts: readonly 
   return made;
 }
 
-const sameList = <T>(a: readonly T[], b: readonly T[]) => a.length === b.length && a.every((v, i) => v === b[i]);
+const sameList = <T>(a: readonly T[], b: readonly T[]) =>
+  a.length === b.length && a.every((v, i) => v === b[i]);
 
 function areaOf(coat: Coat, path: Path): Path {
   if (coat.kind === 'fill') return path;
@@ -145,7 +157,9 @@ function finishNodes(part: Part, outline: Outline, nodes: readonly SceneNode[]):
     const painted = {
       nodes: at,
       silhouette: () => {
-        const strokes = part.coats.filter((c) => c.on && c.kind === 'stroke').flatMap((c) => outline.map((p) => areaOf(c, p)));
+        const strokes = part.coats
+          .filter((c) => c.on && c.kind === 'stroke')
+          .flatMap((c) => outline.map((p) => areaOf(c, p)));
         return combine('union', [...outline, ...strokes]);
       },
     };
@@ -160,7 +174,16 @@ function repeatNodes(part: Part, nodes: readonly SceneNode[]): readonly SceneNod
   for (const card of part.steps) {
     const copies = steps[card.kind].copies?.(card.params);
     if (!card.on || !copies) continue;
-    at = copies.map((matrix): GroupNode => ({ type: 'group', children: at, matrix, opacity: 1, blend: 'normal', isolated: false }));
+    at = copies.map(
+      (matrix): GroupNode => ({
+        type: 'group',
+        children: at,
+        matrix,
+        opacity: 1,
+        blend: 'normal',
+        isolated: false,
+      }),
+    );
   }
   return at;
 }
@@ -207,7 +230,10 @@ export function evaluatePart(design: Design, part: Part): PartResult {
   const made = make(part, children, childParts);
   const painted =
     part.source.kind === 'group'
-      ? repeatNodes(part, children.map((c) => c.node))
+      ? repeatNodes(
+          part,
+          children.map((c) => c.node),
+        )
       : coatNodes(part, made.outline);
   const nodes = finishNodes(part, made.outline, painted);
   const matrix: Matrix = placeMatrix(part.place);
@@ -215,7 +241,15 @@ export function evaluatePart(design: Design, part: Part): PartResult {
     outline: made.outline,
     stages: made.stages,
     nodes,
-    node: { type: 'group', children: nodes, matrix, opacity: part.opacity, blend: part.blend, isolated: part.blend !== 'normal' || part.opacity < 1, part: part.id },
+    node: {
+      type: 'group',
+      children: nodes,
+      matrix,
+      opacity: part.opacity,
+      blend: part.blend,
+      isolated: part.blend !== 'normal' || part.opacity < 1,
+      part: part.id,
+    },
     faults: [...made.faults.map((f) => ({ ...f, part: part.id })), ...children.flatMap((c) => c.faults)],
   };
   memo.set(part, { children, result });

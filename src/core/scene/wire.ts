@@ -41,7 +41,10 @@ export class SceneEncoder {
   }
 
   private path(path: Path): number {
-    const bare = { fillRule: path.fillRule, contours: path.contours.map(({ xy, closed }) => ({ xy, closed })) };
+    const bare = {
+      fillRule: path.fillRule,
+      contours: path.contours.map(({ xy, closed }) => ({ xy, closed })),
+    };
     return this.share(path, (id) => ({ id, kind: 'path', value: bare }));
   }
 
@@ -50,8 +53,14 @@ export class SceneEncoder {
     if (found !== undefined) return found;
     // Inner lists first, so that the receiver can build from the front.
     const value = nodes.map((n): WireNode => {
-      if (n.type === 'shape') return { ...n, path: this.path(n.path), paint: this.share(n.paint, (id) => ({ id, kind: 'paint', value: n.paint })) };
-      if (n.type === 'group') return { ...n, children: this.list(n.children), clip: n.clip ? this.path(n.clip) : null };
+      if (n.type === 'shape')
+        return {
+          ...n,
+          path: this.path(n.path),
+          paint: this.share(n.paint, (id) => ({ id, kind: 'paint', value: n.paint })),
+        };
+      if (n.type === 'group')
+        return { ...n, children: this.list(n.children), clip: n.clip ? this.path(n.clip) : null };
       return { ...n, children: this.list(n.children) };
     });
     return this.share(nodes, (id) => ({ id, kind: 'list', value }));
@@ -75,16 +84,20 @@ export class SceneDecoder {
   private readonly objects = new Map<number, unknown>();
 
   private node(n: WireNode): SceneNode {
-    if (n.type === 'shape') return { ...n, path: this.objects.get(n.path) as Path, paint: this.objects.get(n.paint) as ScenePaint };
+    if (n.type === 'shape')
+      return { ...n, path: this.objects.get(n.path) as Path, paint: this.objects.get(n.paint) as ScenePaint };
     const children = this.objects.get(n.children) as readonly SceneNode[];
     if (n.type === 'shadow') return { ...n, children };
     const { clip, ...rest } = n;
-    return clip === null ? { ...rest, children } : { ...rest, children, clip: this.objects.get(clip) as Path };
+    return clip === null
+      ? { ...rest, children }
+      : { ...rest, children, clip: this.objects.get(clip) as Path };
   }
 
   decode(wire: WireScene): Scene {
     if (wire.reset) this.objects.clear();
-    for (const d of wire.definitions) this.objects.set(d.id, d.kind === 'list' ? d.value.map((n) => this.node(n)) : d.value);
+    for (const d of wire.definitions)
+      this.objects.set(d.id, d.kind === 'list' ? d.value.map((n) => this.node(n)) : d.value);
     const { width, height, ground } = wire;
     return { width, height, ground, nodes: this.objects.get(wire.root) as readonly SceneNode[] };
   }

@@ -1,6 +1,6 @@
 import { size } from '../document/fields';
-import { contourOf, pathOf } from '../geometry/path';
 import type { Cubic } from '../geometry/cubic';
+import { contourOf, pathOf } from '../geometry/path';
 import { defineSource } from './definition';
 
 /** Handle of a quarter circle of radius 1: 4/3·(√2 − 1). */

@@ -7,7 +7,16 @@ export const line = defineSource({
   kind: 'line',
   fields: [length('x1'), length('y1'), length('x2'), length('y2')],
   defaults: { x1: -100, y1: 0, x2: 100, y2: 0 },
-  outline: ({ x1, y1, x2, y2 }) => pathOf([polygonContour([{ x: x1, y: y1 }, { x: x2, y: y2 }], false)]),
+  outline: ({ x1, y1, x2, y2 }) =>
+    pathOf([
+      polygonContour(
+        [
+          { x: x1, y: y1 },
+          { x: x2, y: y2 },
+        ],
+        false,
+      ),
+    ]),
   handles: (p) => [
     { id: 'start', x: p.x1, y: p.y1 },
     { id: 'end', x: p.x2, y: p.y2 },

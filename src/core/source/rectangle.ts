@@ -18,7 +18,12 @@ export function fittedRadii(p: Rectangle): Record<Corner, number> {
     h / (p.topLeft + p.bottomLeft),
     h / (p.topRight + p.bottomRight),
   );
-  return { topLeft: p.topLeft * f, topRight: p.topRight * f, bottomRight: p.bottomRight * f, bottomLeft: p.bottomLeft * f };
+  return {
+    topLeft: p.topLeft * f,
+    topRight: p.topRight * f,
+    bottomRight: p.bottomRight * f,
+    bottomLeft: p.bottomLeft * f,
+  };
 }
 
 const signs: Record<Corner, [number, number]> = {
@@ -36,7 +41,10 @@ export const rectangle = defineSource<Rectangle>({
   outline(p) {
     const a = p.width / 2;
     const b = p.height / 2;
-    const r = p.width > 0 && p.height > 0 ? fittedRadii(p) : { topLeft: 0, topRight: 0, bottomRight: 0, bottomLeft: 0 };
+    const r =
+      p.width > 0 && p.height > 0
+        ? fittedRadii(p)
+        : { topLeft: 0, topRight: 0, bottomRight: 0, bottomLeft: 0 };
     const cubics: Cubic[] = [];
     let x = -a + r.topLeft;
     let y = -b;
@@ -47,7 +55,16 @@ export const rectangle = defineSource<Rectangle>({
     };
     const bend = (cx: number, cy: number, nx: number, ny: number) => {
       if (nx === x && ny === y) return;
-      cubics.push([x, y, x + quarter * (cx - x), y + quarter * (cy - y), nx + quarter * (cx - nx), ny + quarter * (cy - ny), nx, ny]);
+      cubics.push([
+        x,
+        y,
+        x + quarter * (cx - x),
+        y + quarter * (cy - y),
+        nx + quarter * (cx - nx),
+        ny + quarter * (cy - ny),
+        nx,
+        ny,
+      ]);
       x = nx;
       y = ny;
     };
@@ -66,7 +83,12 @@ export const rectangle = defineSource<Rectangle>({
     return corners.map((id) => {
       const [sx, sy] = signs[id];
       const r = Math.max(p[id], Math.min(p.width, p.height) * 0.08);
-      return { id, x: sx * (p.width / 2 - r), y: sy * (p.height / 2 - r), from: { x: (sx * p.width) / 2, y: (sy * p.height) / 2 } };
+      return {
+        id,
+        x: sx * (p.width / 2 - r),
+        y: sy * (p.height / 2 - r),
+        from: { x: (sx * p.width) / 2, y: (sy * p.height) / 2 },
+      };
     });
   },
   drag(p, handle, to) {

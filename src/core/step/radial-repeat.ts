@@ -33,7 +33,14 @@ function copies(p: RadialRepeat): Matrix[] {
 /** Copies evenly round a centre, which lies in the part's own coordinates. */
 export const radialRepeat = defineStep<RadialRepeat>({
   kind: 'radial-repeat',
-  fields: [length('centreX'), length('centreY'), count('count', 1, 1000), angle('sweep', -360, 360), toggle('turnCopies'), toggle('unite')],
+  fields: [
+    length('centreX'),
+    length('centreY'),
+    count('count', 1, 1000),
+    angle('sweep', -360, 360),
+    toggle('turnCopies'),
+    toggle('unite'),
+  ],
   defaults: { centreX: 0, centreY: 200, count: 12, sweep: 360, turnCopies: true, unite: false },
   copies,
   apply(outline, p) {

@@ -1,7 +1,15 @@
-import { size } from '../document/fields';
-import { arcCubics, type Cubic, cubicLength, cubicTangent, isLine, lineCubic, subCubic } from '../geometry/cubic';
-import { type Contour, contourOf, segmentsOf } from '../geometry/path';
 import { parallelPoint } from '../arrange/parallel';
+import { size } from '../document/fields';
+import {
+  arcCubics,
+  type Cubic,
+  cubicLength,
+  cubicTangent,
+  isLine,
+  lineCubic,
+  subCubic,
+} from '../geometry/cubic';
+import { type Contour, contourOf, segmentsOf } from '../geometry/path';
 import { defineStep } from './definition';
 
 interface Fillet {
@@ -61,7 +69,9 @@ function fitFillets(cubics: readonly Cubic[], closed: boolean, radius: number): 
   const n = cubics.length;
   const radii = cubics.map(() => radius);
   for (let round = 0; round < 24; round++) {
-    const made = cubics.map((s, i) => (closed || i + 1 < n ? fillet(s, cubics[(i + 1) % n], radii[i]) : null));
+    const made = cubics.map((s, i) =>
+      closed || i + 1 < n ? fillet(s, cubics[(i + 1) % n], radii[i]) : null,
+    );
     let fits = true;
     for (let i = 0; i < n; i++) {
       const before = made[(i + n - 1) % n];
@@ -69,7 +79,9 @@ function fitFillets(cubics: readonly Cubic[], closed: boolean, radius: number): 
       const overlap = before && after && before.t1 > after.t0 + 1e-9;
       const u = cubicTangent(cubics[i], 1);
       const v = cubicTangent(cubics[(i + 1) % n], 0);
-      const corner = (closed || i + 1 < n) && Math.abs(u.x * v.y - u.y * v.x) + Math.max(0, -(u.x * v.x + u.y * v.y)) > 1e-4;
+      const corner =
+        (closed || i + 1 < n) &&
+        Math.abs(u.x * v.y - u.y * v.x) + Math.max(0, -(u.x * v.x + u.y * v.y)) > 1e-4;
       if (overlap) {
         // The corners at both ends give way alike.
         const k = Math.max(0.5, 1 / (before.t1 + 1 - after.t0)) * 0.9999;

@@ -1,6 +1,13 @@
 'use client';
 
-import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import Box from '@mui/material/Box';
@@ -12,10 +19,10 @@ import { ArrowRight, Copy, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { finishKinds, type Part, stepKinds } from '@/core';
 import type { CardRef } from '@/core/edit';
-import { changePart, chooseCard, sameCard } from '../state/actions';
-import { useChosenPart, useEditor } from '../state/store';
 import { wordFor } from '../fields/words';
 import { addCoat, addFinish, addStep, freshCopy } from '../frame/tools';
+import { changePart, chooseCard, sameCard } from '../state/actions';
+import { useChosenPart, useEditor } from '../state/store';
 import { LivePicture } from './LivePicture';
 
 type Row = Exclude<CardRef['list'], 'source'>;
@@ -26,31 +33,48 @@ const titleOf = (part: Part, card: CardRef): string => {
   return found ? wordFor(found.kind) : '';
 };
 
-const isOn = (part: Part, card: CardRef): boolean => card.list === 'source' || (part[card.list].find((c) => c.id === card.id)?.on ?? true);
+const isOn = (part: Part, card: CardRef): boolean =>
+  card.list === 'source' || (part[card.list].find((c) => c.id === card.id)?.on ?? true);
 
 /** The part with one list of its recipe changed. */
-function withList(part: Part, list: Row, change: (cards: readonly { id: string; on: boolean }[]) => readonly unknown[]): Part {
+function withList(
+  part: Part,
+  list: Row,
+  change: (cards: readonly { id: string; on: boolean }[]) => readonly unknown[],
+): Part {
   return { ...part, [list]: change(part[list]) } as Part;
 }
 
 function CardButtons({ part, card }: { part: Part; card: Exclude<CardRef, { list: 'source' }> }) {
   const on = isOn(part, card);
   const title = titleOf(part, card);
-  const edit = (label: string, change: Parameters<typeof withList>[2]) => changePart(label, part.id, (p) => withList(p, card.list, change));
+  const edit = (label: string, change: Parameters<typeof withList>[2]) =>
+    changePart(label, part.id, (p) => withList(p, card.list, change));
   return (
     <Box sx={{ display: 'flex', justifyContent: 'center', gap: 0, '& button': { p: '2px' } }}>
       <Tooltip title={on ? 'Switch off' : 'Switch on'}>
-        <IconButton aria-label={`${on ? 'Switch off' : 'Switch on'} ${title}`} onClick={() => edit('Switch card', (l) => l.map((c) => (c.id === card.id ? { ...c, on: !on } : c)))}>
+        <IconButton
+          aria-label={`${on ? 'Switch off' : 'Switch on'} ${title}`}
+          onClick={() => edit('Switch card', (l) => l.map((c) => (c.id === card.id ? { ...c, on: !on } : c)))}
+        >
           {on ? <Eye size={13} /> : <EyeOff size={13} />}
         </IconButton>
       </Tooltip>
       <Tooltip title="Duplicate">
-        <IconButton aria-label={`Duplicate ${title}`} onClick={() => edit('Duplicate card', (l) => l.flatMap((c) => (c.id === card.id ? [c, freshCopy(c)] : [c])))}>
+        <IconButton
+          aria-label={`Duplicate ${title}`}
+          onClick={() =>
+            edit('Duplicate card', (l) => l.flatMap((c) => (c.id === card.id ? [c, freshCopy(c)] : [c])))
+          }
+        >
           <Copy size={13} />
         </IconButton>
       </Tooltip>
       <Tooltip title="Remove">
-        <IconButton aria-label={`Remove ${title}`} onClick={() => edit('Remove card', (l) => l.filter((c) => c.id !== card.id))}>
+        <IconButton
+          aria-label={`Remove ${title}`}
+          onClick={() => edit('Remove card', (l) => l.filter((c) => c.id !== card.id))}
+        >
           <Trash2 size={13} />
         </IconButton>
       </Tooltip>
@@ -60,7 +84,9 @@ function CardButtons({ part, card }: { part: Part; card: Exclude<CardRef, { list
 
 function CardView({ part, card }: { part: Part; card: CardRef }) {
   const chosen = useEditor((s) => sameCard(s.card, card));
-  const fault = useEditor((s) => (card.list === 'source' ? undefined : s.faults.find((f) => f.card === card.id)?.message));
+  const fault = useEditor((s) =>
+    card.list === 'source' ? undefined : s.faults.find((f) => f.card === card.id)?.message,
+  );
   const title = titleOf(part, card);
   const on = isOn(part, card);
   return (
@@ -85,10 +111,32 @@ function CardView({ part, card }: { part: Part; card: CardRef }) {
           aria-pressed={chosen}
           aria-label={fault ? `${title}: ${fault}` : title}
           onClick={() => chooseCard(card)}
-          sx={{ p: 0, border: 0, bgcolor: 'transparent', cursor: 'pointer', display: 'grid', justifyItems: 'center', gap: '2px', opacity: on ? 1 : 0.4, width: '100%' }}
+          sx={{
+            p: 0,
+            border: 0,
+            bgcolor: 'transparent',
+            cursor: 'pointer',
+            display: 'grid',
+            justifyItems: 'center',
+            gap: '2px',
+            opacity: on ? 1 : 0.4,
+            width: '100%',
+          }}
         >
           <LivePicture part={part.id} card={card} size={56} />
-          <Box sx={{ fontSize: 11.5, lineHeight: '15px', maxWidth: 80, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', color: fault ? 'error.main' : 'inherit' }}>{fault ?? title}</Box>
+          <Box
+            sx={{
+              fontSize: 11.5,
+              lineHeight: '15px',
+              maxWidth: 80,
+              overflow: 'hidden',
+              textOverflow: 'ellipsis',
+              whiteSpace: 'nowrap',
+              color: fault ? 'error.main' : 'inherit',
+            }}
+          >
+            {fault ?? title}
+          </Box>
         </Box>
       </Tooltip>
       {card.list === 'source' ? <Box sx={{ height: 17 }} /> : <CardButtons part={part} card={card} />}
@@ -99,18 +147,36 @@ function CardView({ part, card }: { part: Part; card: CardRef }) {
 function SortableCard({ part, card }: { part: Part; card: Exclude<CardRef, { list: 'source' }> }) {
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: card.id });
   return (
-    <Box ref={setNodeRef} {...listeners} role="listitem" style={{ transform: CSS.Translate.toString(transform), transition }} sx={{ zIndex: isDragging ? 2 : 0 }}>
+    <Box
+      ref={setNodeRef}
+      {...listeners}
+      role="listitem"
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      sx={{ zIndex: isDragging ? 2 : 0 }}
+    >
       <CardView part={part} card={card} />
     </Box>
   );
 }
 
-function AddBetween({ label, kinds, onPick }: { label: string; kinds: readonly string[]; onPick(kind: string): void }) {
+function AddBetween({
+  label,
+  kinds,
+  onPick,
+}: {
+  label: string;
+  kinds: readonly string[];
+  onPick(kind: string): void;
+}) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
       <Tooltip title={label}>
-        <IconButton aria-label={label} onClick={(e) => setAnchor(e.currentTarget)} sx={{ p: '1px', color: 'text.secondary' }}>
+        <IconButton
+          aria-label={label}
+          onClick={(e) => setAnchor(e.currentTarget)}
+          sx={{ p: '1px', color: 'text.secondary' }}
+        >
           <Plus size={14} />
         </IconButton>
       </Tooltip>
@@ -153,12 +219,27 @@ function Row({ part, list }: { part: Part; list: Row }) {
   };
   const word = { steps: 'step', coats: 'coat', finishes: 'finish' }[list];
   return (
-    <DndContext id={`${part.id}-${list}`} sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+    <DndContext
+      id={`${part.id}-${list}`}
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragEnd={onDragEnd}
+    >
       <SortableContext items={cards.map((c) => c.id)} strategy={horizontalListSortingStrategy}>
-        <Box role="list" aria-label={wordFor(list)} sx={{ display: 'flex', alignItems: 'center', gap: '3px' }}>
+        <Box
+          role="list"
+          aria-label={wordFor(list)}
+          sx={{ display: 'flex', alignItems: 'center', gap: '3px' }}
+        >
           {cards.map((c) => (
             <Box key={c.id} sx={{ display: 'flex', alignItems: 'center', gap: '3px' }} role="presentation">
-              {list === 'steps' && <AddBetween label={`Insert a step before ${wordFor(c.kind)}`} kinds={kinds} onPick={(k) => add(k, c.id)} />}
+              {list === 'steps' && (
+                <AddBetween
+                  label={`Insert a step before ${wordFor(c.kind)}`}
+                  kinds={kinds}
+                  onPick={(k) => add(k, c.id)}
+                />
+              )}
               <SortableCard part={part} card={{ list, id: c.id }} />
             </Box>
           ))}
@@ -169,15 +250,51 @@ function Row({ part, list }: { part: Part; list: Row }) {
   );
 }
 
-const divider = <Box aria-hidden sx={{ alignSelf: 'stretch', width: 3, borderLeft: 1, borderRight: 1, borderColor: 'divider', mx: 1, my: 2, flexShrink: 0 }} />;
+const divider = (
+  <Box
+    aria-hidden
+    sx={{
+      alignSelf: 'stretch',
+      width: 3,
+      borderLeft: 1,
+      borderRight: 1,
+      borderColor: 'divider',
+      mx: 1,
+      my: 2,
+      flexShrink: 0,
+    }}
+  />
+);
 
 /** The recipe of the chosen part as a row of cards, in the order of evaluation. */
 export function Bench() {
   const part = useChosenPart();
   const many = useEditor((s) => s.chosen.length > 1);
   return (
-    <Box component="section" aria-label="Bench" data-testid="bench" sx={{ height: 128, flexShrink: 0, borderTop: 1, borderColor: 'divider', bgcolor: 'paper.sunk', display: 'flex', alignItems: 'center', gap: '3px', px: 2, overflowX: 'auto' }}>
-      {!part && <Box sx={{ color: 'text.secondary', mx: 'auto' }}>{many ? 'Choose one part to see its recipe here.' : 'Choose a part, and its recipe lies here: source, steps, coats and finishes.'}</Box>}
+    <Box
+      component="section"
+      aria-label="Bench"
+      data-testid="bench"
+      sx={{
+        height: 128,
+        flexShrink: 0,
+        borderTop: 1,
+        borderColor: 'divider',
+        bgcolor: 'paper.sunk',
+        display: 'flex',
+        alignItems: 'center',
+        gap: '3px',
+        px: 2,
+        overflowX: 'auto',
+      }}
+    >
+      {!part && (
+        <Box sx={{ color: 'text.secondary', mx: 'auto' }}>
+          {many
+            ? 'Choose one part to see its recipe here.'
+            : 'Choose a part, and its recipe lies here: source, steps, coats and finishes.'}
+        </Box>
+      )}
       {part && (
         <>
           <CardView part={part} card={{ list: 'source' }} />

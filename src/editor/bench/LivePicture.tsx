@@ -39,7 +39,7 @@ export function LivePicture({ part, card, size }: { part: string; card?: CardRef
   }, [part, key, size, version, dragging]);
 
   return (
-    <Box sx={{ width: size, height: size, flexShrink: 0, borderRadius: '2px', background: 'repeating-conic-gradient(#e9e4d8 0 25%, #f8f5ee 0 50%) 0 0 / 12px 12px' }}>
+    <Box sx={{ width: size, height: size, flexShrink: 0, borderRadius: '2px', bgcolor: '#b4ae9f' }}>
       <canvas ref={canvas} style={{ width: size, height: size, display: 'block' }} />
     </Box>
   );

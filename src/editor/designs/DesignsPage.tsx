@@ -12,10 +12,15 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { fromSheetUnits } from '@/core';
-import { api, type DesignEntry, type Purpose, thumbnailOf } from '../state/api';
 import { Mark, ThemeButton } from '../frame/Header';
+import { api, type DesignEntry, type Purpose, thumbnailOf } from '../state/api';
 
-const when = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+const when = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+});
 
 function sizeOf(p: Purpose): string {
   const unit = p.unit ?? 'px';
@@ -25,13 +30,36 @@ function sizeOf(p: Purpose): string {
 
 function DesignCard({ entry, onCopy, onRemove }: { entry: DesignEntry; onCopy(): void; onRemove(): void }) {
   return (
-    <Box component="li" sx={{ listStyle: 'none', border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper', overflow: 'hidden' }}>
+    <Box
+      component="li"
+      sx={{
+        listStyle: 'none',
+        border: 1,
+        borderColor: 'divider',
+        borderRadius: 1,
+        bgcolor: 'background.paper',
+        overflow: 'hidden',
+      }}
+    >
       <Link href={`/designs/${entry.id}`} aria-label={`Open ${entry.name}`} style={{ display: 'block' }}>
-        <Box component="img" src={thumbnailOf(entry, 480)} alt="" sx={{ display: 'block', width: '100%', aspectRatio: '1', objectFit: 'contain', bgcolor: 'paper.sunk' }} />
+        <Box
+          component="img"
+          src={thumbnailOf(entry, 480)}
+          alt=""
+          sx={{
+            display: 'block',
+            width: '100%',
+            aspectRatio: '1',
+            objectFit: 'contain',
+            bgcolor: 'paper.sunk',
+          }}
+        />
       </Link>
       <Box sx={{ display: 'flex', alignItems: 'center', pl: 3, pr: 1, py: 1.5 }}>
         <Box sx={{ flex: 1, minWidth: 0 }}>
-          <Box sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{entry.name}</Box>
+          <Box sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+            {entry.name}
+          </Box>
           <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{when.format(new Date(entry.updatedAt))}</Box>
         </Box>
         <Tooltip title="Duplicate">
@@ -59,10 +87,28 @@ export function DesignsPage() {
   const file = useRef<HTMLInputElement>(null);
   const refresh = () => queries.invalidateQueries({ queryKey: ['designs'] });
   const onError = (e: Error) => setFault(e.message);
-  const create = useMutation({ mutationFn: api.create, onSuccess: (made) => router.push(`/designs/${made.id}`), onError });
+  const create = useMutation({
+    mutationFn: api.create,
+    onSuccess: (made) => router.push(`/designs/${made.id}`),
+    onError,
+  });
   const copy = useMutation({ mutationFn: api.duplicate, onSuccess: refresh, onError });
-  const remove = useMutation({ mutationFn: (e: DesignEntry) => api.remove(e.id).then(() => e), onSuccess: (e) => (setRemoved(e), refresh()), onError });
-  const restore = useMutation({ mutationFn: (e: DesignEntry) => api.restore(e.id), onSuccess: () => (setRemoved(null), refresh()), onError });
+  const remove = useMutation({
+    mutationFn: (e: DesignEntry) => api.remove(e.id).then(() => e),
+    onSuccess: (e) => {
+      setRemoved(e);
+      return refresh();
+    },
+    onError,
+  });
+  const restore = useMutation({
+    mutationFn: (e: DesignEntry) => api.restore(e.id),
+    onSuccess: () => {
+      setRemoved(null);
+      return refresh();
+    },
+    onError,
+  });
 
   const open = async (f: File) => {
     let document: unknown;
@@ -110,10 +156,32 @@ export function DesignsPage() {
               component="button"
               type="button"
               onClick={() => create.mutate({ purpose: p.id, name: p.name })}
-              sx={{ display: 'flex', alignItems: 'center', gap: 2.5, textAlign: 'left', p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper', cursor: 'pointer', '&:hover': { borderColor: 'primary.main' } }}
+              sx={{
+                display: 'flex',
+                alignItems: 'center',
+                gap: 2.5,
+                textAlign: 'left',
+                p: 2.5,
+                border: 1,
+                borderColor: 'divider',
+                borderRadius: 1,
+                bgcolor: 'background.paper',
+                cursor: 'pointer',
+                '&:hover': { borderColor: 'primary.main' },
+              }}
             >
-              <Box aria-hidden sx={{ width: 36, height: 36, display: 'grid', placeItems: 'center', flexShrink: 0 }}>
-                <Box sx={{ border: 1, borderColor: 'primary.main', aspectRatio: `${p.width ?? 1} / ${p.height ?? 1}`, [(p.width ?? 1) >= (p.height ?? 1) ? 'width' : 'height']: 34 }} />
+              <Box
+                aria-hidden
+                sx={{ width: 36, height: 36, display: 'grid', placeItems: 'center', flexShrink: 0 }}
+              >
+                <Box
+                  sx={{
+                    border: 1,
+                    borderColor: 'primary.main',
+                    aspectRatio: `${p.width ?? 1} / ${p.height ?? 1}`,
+                    [(p.width ?? 1) >= (p.height ?? 1) ? 'width' : 'height']: 34,
+                  }}
+                />
               </Box>
               <Box>
                 <Box sx={{ fontWeight: 600 }}>{p.name}</Box>
@@ -136,10 +204,26 @@ export function DesignsPage() {
             </Button>
           </Box>
         )}
-        {list.data && !list.data.designs.length && <Box sx={{ color: 'text.secondary' }}>No designs yet. Take a blank sheet above.</Box>}
-        <Box component="ul" sx={{ p: 0, m: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(240px, 1fr))', gap: 3 }}>
+        {list.data && !list.data.designs.length && (
+          <Box sx={{ color: 'text.secondary' }}>No designs yet. Take a blank sheet above.</Box>
+        )}
+        <Box
+          component="ul"
+          sx={{
+            p: 0,
+            m: 0,
+            display: 'grid',
+            gridTemplateColumns: 'repeat(auto-fill, minmax(240px, 1fr))',
+            gap: 3,
+          }}
+        >
           {list.data?.designs.map((d) => (
-            <DesignCard key={d.id} entry={d} onCopy={() => copy.mutate(d.id)} onRemove={() => remove.mutate(d)} />
+            <DesignCard
+              key={d.id}
+              entry={d}
+              onCopy={() => copy.mutate(d.id)}
+              onRemove={() => remove.mutate(d)}
+            />
           ))}
         </Box>
       </Box>

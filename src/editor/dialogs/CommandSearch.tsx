@@ -4,8 +4,8 @@ import Box from '@mui/material/Box';
 import Dialog from '@mui/material/Dialog';
 import InputBase from '@mui/material/InputBase';
 import { useMemo, useState } from 'react';
-import { set, useEditor } from '../state/store';
 import { commands } from '../frame/commands';
+import { set, useEditor } from '../state/store';
 
 /** Finds every command and tool by word. */
 export function CommandSearch() {
@@ -14,7 +14,9 @@ export function CommandSearch() {
   const [at, setAt] = useState(0);
   const found = useMemo(() => {
     const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-    return commands.filter((c) => words.every((w) => `${c.word} ${c.group}`.toLowerCase().includes(w))).slice(0, 12);
+    return commands
+      .filter((c) => words.every((w) => `${c.word} ${c.group}`.toLowerCase().includes(w)))
+      .slice(0, 12);
   }, [text]);
   const close = () => {
     setText('');
@@ -27,7 +29,14 @@ export function CommandSearch() {
     command?.act();
   };
   return (
-    <Dialog open={open} onClose={close} maxWidth="xs" fullWidth aria-label="Find a command" sx={{ '& .MuiDialog-container': { alignItems: 'flex-start', pt: 16 } }}>
+    <Dialog
+      open={open}
+      onClose={close}
+      maxWidth="xs"
+      fullWidth
+      aria-label="Find a command"
+      sx={{ '& .MuiDialog-container': { alignItems: 'flex-start', pt: 16 } }}
+    >
       <InputBase
         autoFocus
         placeholder="What do you want to do?"
@@ -43,7 +52,13 @@ export function CommandSearch() {
           else return;
           e.preventDefault();
         }}
-        inputProps={{ 'aria-label': 'Find a command', role: 'combobox', 'aria-expanded': true, 'aria-controls': 'found-commands', 'aria-activedescendant': found[at] ? `found-${found[at].id}` : undefined }}
+        inputProps={{
+          'aria-label': 'Find a command',
+          role: 'combobox',
+          'aria-expanded': true,
+          'aria-controls': 'found-commands',
+          'aria-activedescendant': found[at] ? `found-${found[at].id}` : undefined,
+        }}
         sx={{ px: 3, py: 2, fontSize: 15, borderBottom: 1, borderColor: 'divider' }}
       />
       <Box id="found-commands" role="listbox" aria-label="Commands" sx={{ py: 1 }}>
@@ -55,7 +70,14 @@ export function CommandSearch() {
             aria-selected={i === at}
             onPointerEnter={() => setAt(i)}
             onClick={() => act(i)}
-            sx={{ display: 'flex', justifyContent: 'space-between', px: 3, py: 1, cursor: 'pointer', bgcolor: i === at ? 'action.selected' : 'transparent' }}
+            sx={{
+              display: 'flex',
+              justifyContent: 'space-between',
+              px: 3,
+              py: 1,
+              cursor: 'pointer',
+              bgcolor: i === at ? 'action.selected' : 'transparent',
+            }}
           >
             <span>
               {c.word}
@@ -68,7 +90,9 @@ export function CommandSearch() {
             </Box>
           </Box>
         ))}
-        {!found.length && <Box sx={{ px: 3, py: 1, color: 'text.secondary' }}>No command has these words.</Box>}
+        {!found.length && (
+          <Box sx={{ px: 3, py: 1, color: 'text.secondary' }}>No command has these words.</Box>
+        )}
       </Box>
     </Dialog>
   );

@@ -8,9 +8,9 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useRef, useState } from 'react';
-import { set, useEditor } from '../state/store';
 import { NumberField } from '../fields/NumberField';
 import { ChoiceField, SwitchField } from '../fields/ParamFields';
+import { set, useEditor } from '../state/store';
 import { exportPng, exportSvg } from './export';
 
 const limit = 32_768;
@@ -35,7 +35,9 @@ export function ExportDialog() {
   const stop = useRef<AbortController | null>(null);
   if (!design || !sheet) return null;
 
-  const pixels = Math.round(way === 'pixels' ? (width ?? sheet.width) : way === 'scale' ? sheet.width * scale : dpi * inches);
+  const pixels = Math.round(
+    way === 'pixels' ? (width ?? sheet.width) : way === 'scale' ? sheet.width * scale : dpi * inches,
+  );
   const height = Math.max(1, Math.round((pixels * sheet.height) / sheet.width));
   const tooLarge = Math.max(pixels, height) > limit;
   const density = way === 'dpi' ? dpi : 96;
@@ -52,7 +54,11 @@ export function ExportDialog() {
     stop.current = new AbortController();
     try {
       if (format === 'SVG') await exportSvg(design.name, ground);
-      else await exportPng({ designId, sheetId: sheet.id, name: design.name, width: pixels, height, dpi: density, ground }, stop.current.signal);
+      else
+        await exportPng(
+          { designId, sheetId: sheet.id, name: design.name, width: pixels, height, dpi: density, ground },
+          stop.current.signal,
+        );
       if (!stop.current.signal.aborted) {
         set({ dialog: 'none', notice: `“${design.name}” was exported.` });
       }
@@ -70,16 +76,42 @@ export function ExportDialog() {
         {format === 'PNG' && (
           <>
             <ChoiceField label="Size by" value={way} options={ways} onChange={(v) => setWay(v as Way)} />
-            {way === 'pixels' && <NumberField label="Width in pixels" value={width ?? Math.round(sheet.width)} min={1} max={limit} whole onChange={setWidth} />}
-            {way === 'scale' && <NumberField label="Times the sheet" value={scale} min={0.001} max={100} step={0.5} onChange={setScale} />}
+            {way === 'pixels' && (
+              <NumberField
+                label="Width in pixels"
+                value={width ?? Math.round(sheet.width)}
+                min={1}
+                max={limit}
+                whole
+                onChange={setWidth}
+              />
+            )}
+            {way === 'scale' && (
+              <NumberField
+                label="Times the sheet"
+                value={scale}
+                min={0.001}
+                max={100}
+                step={0.5}
+                onChange={setScale}
+              />
+            )}
             {way === 'dpi' && (
               <>
                 <NumberField label="Dots per inch" value={dpi} min={1} max={10000} onChange={setDpi} />
-                <NumberField label="Width in inches" value={inches} min={0.01} max={1000} step={0.5} onChange={setInches} />
+                <NumberField
+                  label="Width in inches"
+                  value={inches}
+                  min={0.01}
+                  max={1000}
+                  step={0.5}
+                  onChange={setInches}
+                />
               </>
             )}
             <Box sx={{ color: tooLarge ? 'error.main' : 'text.secondary' }} data-testid="export-size">
-              {pixels} × {height} pixels{tooLarge ? `: too large; the longest side may have ${limit}` : `, ${density} dpi`}
+              {pixels} × {height} pixels
+              {tooLarge ? `: too large; the longest side may have ${limit}` : `, ${density} dpi`}
             </Box>
           </>
         )}

@@ -4,8 +4,8 @@ import Box from '@mui/material/Box';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { set, useEditor } from '../state/store';
 import { commands } from '../frame/commands';
+import { set, useEditor } from '../state/store';
 
 const pointerKeys: readonly (readonly [string, string])[] = [
   ['Space and drag', 'Move the sheet'],
@@ -28,7 +28,9 @@ export function KeysSheet() {
       <DialogContent sx={{ columns: { xs: 1, sm: 3 }, columnGap: 6 }}>
         {groups.map((g) => {
           const list = commands.filter((c) => c.group === g && c.keys);
-          return list.length ? <KeyGroup key={g} title={g} rows={list.map((c) => [c.keys ?? '', c.word] as const)} /> : null;
+          return list.length ? (
+            <KeyGroup key={g} title={g} rows={list.map((c) => [c.keys ?? '', c.word] as const)} />
+          ) : null;
         })}
         <KeyGroup title="With the pointer" rows={pointerKeys} />
       </DialogContent>

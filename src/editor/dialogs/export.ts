@@ -30,13 +30,24 @@ export async function exportPng(order: ExportOrder, signal: AbortSignal): Promis
     const picture = await studioEngine().studio.pixels(width, ground);
     if (signal.aborted) return;
     const canvas = new OffscreenCanvas(picture.width, picture.height);
-    canvas.getContext('2d')?.putImageData(new ImageData(picture.data as Uint8ClampedArray<ArrayBuffer>, picture.width, picture.height), 0, 0);
+    canvas
+      .getContext('2d')
+      ?.putImageData(
+        new ImageData(picture.data as Uint8ClampedArray<ArrayBuffer>, picture.width, picture.height),
+        0,
+        0,
+      );
     const blob = await canvas.convertToBlob({ type: 'image/png' });
     const tagged = tagPng(new Uint8Array(await blob.arrayBuffer()), dpi);
     if (!signal.aborted) save(new Blob([tagged], { type: 'image/png' }), `${name}.png`);
     return;
   }
-  const query = new URLSearchParams({ sheet: sheetId, width: String(width), dpi: String(dpi), ground: String(ground) });
+  const query = new URLSearchParams({
+    sheet: sheetId,
+    width: String(width),
+    dpi: String(dpi),
+    ground: String(ground),
+  });
   const response = await fetch(`/api/designs/${designId}/picture?${query}`, { signal });
   if (!response.ok) {
     const answer = (await response.json().catch(() => null)) as { message?: string } | null;

@@ -18,7 +18,10 @@ export function readColour(text: string): string | null {
   const hex = t.startsWith('#') ? t : `#${t}`;
   if (isHex(hex)) return formatHex(parseHex(hex));
   const hit = /^rgba?\(([^)]*)\)$/.exec(t);
-  const list = (hit ? hit[1] : t).split(/[\s,/]+/).filter(Boolean).map(Number);
+  const list = (hit ? hit[1] : t)
+    .split(/[\s,/]+/)
+    .filter(Boolean)
+    .map(Number);
   if (list.length < 3 || list.length > 4 || list.some((v) => !Number.isFinite(v))) return null;
   return formatHex([list[0] / 255, list[1] / 255, list[2] / 255, list[3] ?? 1]);
 }
@@ -26,7 +29,15 @@ export function readColour(text: string): string | null {
 const chequer = 'repeating-conic-gradient(#c8c2b4 0 25%, #fff 0 50%) 0 0 / 10px 10px';
 
 /** A colour by picker, hex, RGB or HSL. `onChange` comes once for a drag of the picker, when it ends. */
-export function ColourField({ label, value, onChange }: { label: string; value: string; onChange(hex: string): void }) {
+export function ColourField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange(hex: string): void;
+}) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [text, setText] = useState<string | null>(null);
   const [bad, setBad] = useState(false);
@@ -55,7 +66,15 @@ export function ColourField({ label, value, onChange }: { label: string; value: 
   };
 
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) 26px 92px', alignItems: 'center', gap: 1, minHeight: 28 }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: 'minmax(0, 1fr) 26px 92px',
+        alignItems: 'center',
+        gap: 1,
+        minHeight: 28,
+      }}
+    >
       <Box component="span" sx={{ color: 'text.secondary' }}>
         {label}
       </Box>
@@ -64,7 +83,16 @@ export function ColourField({ label, value, onChange }: { label: string; value: 
         type="button"
         aria-label={`${label}: open the colour picker`}
         onClick={(e) => setAnchor(e.currentTarget)}
-        sx={{ width: 26, height: 26, p: 0, border: 1, borderColor: 'divider', borderRadius: 1, cursor: 'pointer', background: `linear-gradient(${shown}, ${shown}), ${chequer}` }}
+        sx={{
+          width: 26,
+          height: 26,
+          p: 0,
+          border: 1,
+          borderColor: 'divider',
+          borderRadius: 1,
+          cursor: 'pointer',
+          background: `linear-gradient(${shown}, ${shown}), ${chequer}`,
+        }}
       />
       <InputBase
         value={text ?? shown}
@@ -87,14 +115,28 @@ export function ColourField({ label, value, onChange }: { label: string; value: 
           if (hex !== value) onChange(hex);
         }}
         inputProps={{ 'aria-label': `${label}, hex or RGB`, 'aria-invalid': bad, spellCheck: false }}
-        sx={{ border: 1, borderColor: bad ? 'error.main' : 'divider', borderRadius: 1, px: 1.5, height: 26, bgcolor: 'background.paper', '& input': { p: 0 } }}
+        sx={{
+          border: 1,
+          borderColor: bad ? 'error.main' : 'divider',
+          borderRadius: 1,
+          px: 1.5,
+          height: 26,
+          bgcolor: 'background.paper',
+          '& input': { p: 0 },
+        }}
       />
       {bad && (
         <Box role="alert" sx={{ gridColumn: '1 / -1', color: 'error.main' }}>
           That is no colour; try #9a6b1f or 154, 107, 31.
         </Box>
       )}
-      <Popover open={Boolean(anchor)} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }} transformOrigin={{ vertical: 'top', horizontal: 'right' }}>
+      <Popover
+        open={Boolean(anchor)}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
+      >
         <Box sx={{ p: 2, width: 232, display: 'grid', gap: 1 }} onPointerUp={settle} onKeyUp={settle}>
           <HexAlphaColorPicker
             color={shown}
@@ -104,7 +146,13 @@ export function ColourField({ label, value, onChange }: { label: string; value: 
             }}
             style={{ width: '100%', height: 170 }}
           />
-          <ToggleButtonGroup exclusive size="small" value={model} onChange={(_, m: Model | null) => m && setModel(m)} aria-label="Colour model">
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={model}
+            onChange={(_, m: Model | null) => m && setModel(m)}
+            aria-label="Colour model"
+          >
             <ToggleButton value="RGB" sx={{ py: 0 }}>
               RGB
             </ToggleButton>
@@ -113,11 +161,36 @@ export function ColourField({ label, value, onChange }: { label: string; value: 
             </ToggleButton>
           </ToggleButtonGroup>
           {model === 'RGB'
-            ? ['Red', 'Green', 'Blue'].map((n, i) => <NumberField key={n} label={n} value={Math.round(rgba[i] * 255)} min={0} max={255} whole onChange={(v) => channel(i, v)} />)
+            ? ['Red', 'Green', 'Blue'].map((n, i) => (
+                <NumberField
+                  key={n}
+                  label={n}
+                  value={Math.round(rgba[i] * 255)}
+                  min={0}
+                  max={255}
+                  whole
+                  onChange={(v) => channel(i, v)}
+                />
+              ))
             : ['Hue', 'Saturation', 'Lightness'].map((n, i) => (
-                <NumberField key={n} label={n} value={Math.round(i === 0 ? hsl[0] : hsl[i] * 100)} min={0} max={i === 0 ? 360 : 100} suffix={i === 0 ? '°' : '%'} onChange={(v) => hslChannel(i, v)} />
+                <NumberField
+                  key={n}
+                  label={n}
+                  value={Math.round(i === 0 ? hsl[0] : hsl[i] * 100)}
+                  min={0}
+                  max={i === 0 ? 360 : 100}
+                  suffix={i === 0 ? '°' : '%'}
+                  onChange={(v) => hslChannel(i, v)}
+                />
               ))}
-          <NumberField label="Opacity" value={Math.round(rgba[3] * 100)} min={0} max={100} suffix="%" onChange={(v) => onChange(formatHex([rgba[0], rgba[1], rgba[2], v / 100]))} />
+          <NumberField
+            label="Opacity"
+            value={Math.round(rgba[3] * 100)}
+            min={0}
+            max={100}
+            suffix="%"
+            onChange={(v) => onChange(formatHex([rgba[0], rgba[1], rgba[2], v / 100]))}
+          />
         </Box>
       </Popover>
     </Box>

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import InputBase from '@mui/material/InputBase';
 import Tooltip from '@mui/material/Tooltip';
 import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from 'react';
-import { evaluateExpression, ExpressionError } from './expression';
+import { ExpressionError, evaluateExpression } from './expression';
 
 export interface NumberFieldProps {
   readonly label: string;
@@ -22,7 +22,17 @@ export interface NumberFieldProps {
 const shown = (v: number): string => String(Number(v.toFixed(3)));
 
 /** A number that takes units and sums, steps by arrow keys and scrubs on its label. */
-export function NumberField({ label, value, min = Number.NEGATIVE_INFINITY, max = Number.POSITIVE_INFINITY, step = 1, whole, suffix, disabled, onChange }: NumberFieldProps) {
+export function NumberField({
+  label,
+  value,
+  min = Number.NEGATIVE_INFINITY,
+  max = Number.POSITIVE_INFINITY,
+  step = 1,
+  whole,
+  suffix,
+  disabled,
+  onChange,
+}: NumberFieldProps) {
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState('');
   const id = useId();
@@ -83,8 +93,29 @@ export function NumberField({ label, value, min = Number.NEGATIVE_INFINITY, max 
   };
 
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) 92px', alignItems: 'center', gap: 1, minHeight: 28 }}>
-      <Box component="label" htmlFor={id} {...labelHandlers} sx={{ cursor: disabled ? 'default' : 'ew-resize', color: 'text.secondary', userSelect: 'none', touchAction: 'none', overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: 'minmax(0, 1fr) 92px',
+        alignItems: 'center',
+        gap: 1,
+        minHeight: 28,
+      }}
+    >
+      <Box
+        component="label"
+        htmlFor={id}
+        {...labelHandlers}
+        sx={{
+          cursor: disabled ? 'default' : 'ew-resize',
+          color: 'text.secondary',
+          userSelect: 'none',
+          touchAction: 'none',
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+          whiteSpace: 'nowrap',
+        }}
+      >
         {label}
       </Box>
       <Tooltip open={Boolean(fault)} title={fault} placement="left" arrow>
@@ -102,8 +133,22 @@ export function NumberField({ label, value, min = Number.NEGATIVE_INFINITY, max 
           }}
           onKeyDown={onKeyDown}
           inputProps={{ 'aria-invalid': Boolean(fault), inputMode: 'decimal', spellCheck: false }}
-          endAdornment={suffix ? <Box component="span" sx={{ color: 'text.secondary', pl: 0.5 }}>{suffix}</Box> : undefined}
-          sx={{ border: 1, borderColor: fault ? 'error.main' : 'divider', borderRadius: 1, px: 1.5, height: 26, bgcolor: 'background.paper', '& input': { p: 0, textAlign: 'right' } }}
+          endAdornment={
+            suffix ? (
+              <Box component="span" sx={{ color: 'text.secondary', pl: 0.5 }}>
+                {suffix}
+              </Box>
+            ) : undefined
+          }
+          sx={{
+            border: 1,
+            borderColor: fault ? 'error.main' : 'divider',
+            borderRadius: 1,
+            px: 1.5,
+            height: 26,
+            bgcolor: 'background.paper',
+            '& input': { p: 0, textAlign: 'right' },
+          }}
         />
       </Tooltip>
     </Box>

@@ -8,13 +8,29 @@ import Switch from '@mui/material/Switch';
 import { useId, useState } from 'react';
 import type { Field } from '@/core';
 import { ColourField } from './ColourField';
-import { evaluateExpression, ExpressionError } from './expression';
+import { ExpressionError, evaluateExpression } from './expression';
 import { NumberField } from './NumberField';
 import { wordFor } from './words';
 
-const row = { display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) 118px', alignItems: 'center', gap: 1, minHeight: 28 } as const;
+const row = {
+  display: 'grid',
+  gridTemplateColumns: 'minmax(0, 1fr) 118px',
+  alignItems: 'center',
+  gap: 1,
+  minHeight: 28,
+} as const;
 
-export function ChoiceField({ label, value, options, onChange }: { label: string; value: string; options: readonly string[]; onChange(v: string): void }) {
+export function ChoiceField({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly string[];
+  onChange(v: string): void;
+}) {
   const id = useId();
   return (
     <Box sx={row}>
@@ -40,19 +56,41 @@ export function ChoiceField({ label, value, options, onChange }: { label: string
   );
 }
 
-export function SwitchField({ label, value, onChange }: { label: string; value: boolean; onChange(v: boolean): void }) {
+export function SwitchField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: boolean;
+  onChange(v: boolean): void;
+}) {
   const id = useId();
   return (
     <Box sx={row}>
       <Box component="label" htmlFor={id} sx={{ color: 'text.secondary' }}>
         {label}
       </Box>
-      <Switch size="small" id={id} checked={value} onChange={(e) => onChange(e.target.checked)} sx={{ justifySelf: 'end' }} />
+      <Switch
+        size="small"
+        id={id}
+        checked={value}
+        onChange={(e) => onChange(e.target.checked)}
+        sx={{ justifySelf: 'end' }}
+      />
     </Box>
   );
 }
 
-function LengthsField({ label, value, onChange }: { label: string; value: readonly number[]; onChange(v: readonly number[]): void }) {
+function LengthsField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: readonly number[];
+  onChange(v: readonly number[]): void;
+}) {
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState('');
   const id = useId();
@@ -73,7 +111,10 @@ function LengthsField({ label, value, onChange }: { label: string; value: readon
         onBlur={() => {
           if (text === null) return;
           try {
-            const list = text.split(/[\s;]+/).filter(Boolean).map(evaluateExpression);
+            const list = text
+              .split(/[\s;]+/)
+              .filter(Boolean)
+              .map(evaluateExpression);
             if (list.some((v) => v < 0)) throw new ExpressionError('A dash cannot be shorter than 0.');
             setText(null);
             setFault('');
@@ -84,7 +125,14 @@ function LengthsField({ label, value, onChange }: { label: string; value: readon
           }
         }}
         inputProps={{ 'aria-invalid': Boolean(fault) }}
-        sx={{ border: 1, borderColor: fault ? 'error.main' : 'divider', borderRadius: 1, px: 1.5, height: 26, '& input': { p: 0 } }}
+        sx={{
+          border: 1,
+          borderColor: fault ? 'error.main' : 'divider',
+          borderRadius: 1,
+          px: 1.5,
+          height: 26,
+          '& input': { p: 0 },
+        }}
       />
       {fault && (
         <Box role="alert" sx={{ gridColumn: '1 / -1', color: 'error.main' }}>
@@ -98,7 +146,15 @@ function LengthsField({ label, value, onChange }: { label: string; value: readon
 const suffixes: Partial<Record<Field['type'], string>> = { angle: '°', percent: '%' };
 
 /** One control for each field of a definition, built from its descriptors. */
-export function ParamFields({ fields, params, onChange }: { fields: readonly Field[]; params: Readonly<Record<string, unknown>>; onChange(name: string, value: unknown): void }) {
+export function ParamFields({
+  fields,
+  params,
+  onChange,
+}: {
+  fields: readonly Field[];
+  params: Readonly<Record<string, unknown>>;
+  onChange(name: string, value: unknown): void;
+}) {
   return fields.map((f) => {
     const label = wordFor(f.name);
     const value = params[f.name];
@@ -107,7 +163,15 @@ export function ParamFields({ fields, params, onChange }: { fields: readonly Fie
       case 'switch':
         return <SwitchField key={f.name} label={label} value={value as boolean} onChange={take} />;
       case 'choice':
-        return <ChoiceField key={f.name} label={label} value={value as string} options={f.options ?? []} onChange={take} />;
+        return (
+          <ChoiceField
+            key={f.name}
+            label={label}
+            value={value as string}
+            options={f.options ?? []}
+            onChange={take}
+          />
+        );
       case 'colour':
         return <ColourField key={f.name} label={label} value={value as string} onChange={take} />;
       case 'lengths':

@@ -5,11 +5,27 @@ import InputBase from '@mui/material/InputBase';
 import { useId, useState } from 'react';
 
 /** One line of text, taken on Enter or when left. */
-export function TextField({ label, value, onChange }: { label: string; value: string; onChange(v: string): void }) {
+export function TextField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange(v: string): void;
+}) {
   const [text, setText] = useState<string | null>(null);
   const id = useId();
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '64px minmax(0, 1fr)', alignItems: 'center', gap: 1, minHeight: 28 }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '64px minmax(0, 1fr)',
+        alignItems: 'center',
+        gap: 1,
+        minHeight: 28,
+      }}
+    >
       <Box component="label" htmlFor={id} sx={{ color: 'text.secondary' }}>
         {label}
       </Box>

@@ -29,14 +29,16 @@ export function evaluateExpression(text: string): number {
       return v;
     }
     const hit = /^(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?/i.exec(s.slice(at));
-    if (!hit) throw new ExpressionError(at < s.length ? `“${s.slice(at)}” is not a number.` : 'The sum breaks off.');
+    if (!hit)
+      throw new ExpressionError(at < s.length ? `“${s.slice(at)}” is not a number.` : 'The sum breaks off.');
     at += hit[0].length;
     space();
     const unit = /^(?:[a-z]+|%|°)/i.exec(s.slice(at))?.[0];
     if (!unit) return Number(hit[0]);
     at += unit.length;
     if (unit === '%' || unit === '°') return Number(hit[0]);
-    if (!isUnit(unit.toLowerCase())) throw new ExpressionError(`“${unit}” is not a unit; use px, mm, cm, in or pt.`);
+    if (!isUnit(unit.toLowerCase()))
+      throw new ExpressionError(`“${unit}” is not a unit; use px, mm, cm, in or pt.`);
     return toSheetUnits(Number(hit[0]), unit.toLowerCase() as 'mm');
   };
   const product = (): number => {
@@ -53,7 +55,8 @@ export function evaluateExpression(text: string): number {
   };
   function sum(): number {
     let v = product();
-    for (space(); s[at] === '+' || s[at] === '-'; space()) v = s[at++] === '+' ? v + product() : v - product();
+    for (space(); s[at] === '+' || s[at] === '-'; space())
+      v = s[at++] === '+' ? v + product() : v - product();
     return v;
   }
   const value = sum();

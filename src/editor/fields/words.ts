@@ -25,6 +25,8 @@ const special: Readonly<Record<string, string>> = {
 export function wordFor(name: string): string {
   const own = special[name];
   if (own) return own;
-  const words = name.replace(/-/g, ' ').replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
+  const words = name
+    .replace(/-/g, ' ')
+    .replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
   return words.charAt(0).toUpperCase() + words.slice(1);
 }

@@ -10,9 +10,9 @@ import Tooltip from '@mui/material/Tooltip';
 import { Download, Keyboard, Moon, Redo2, Search, Sun, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
+import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
 import { redo, undo } from '../state/actions';
 import { set, useEditor } from '../state/store';
-import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
 import { openStage, stages } from './tools';
 
 /** The mark of the program: a needle in a ring. */
@@ -26,12 +26,26 @@ export function Mark() {
   );
 }
 
-const saveWords = { saved: 'saved', saving: 'saving …', waiting: 'kept here, not sent yet', conflict: 'changed elsewhere', refused: 'not saved' } as const;
+const saveWords = {
+  saved: 'saved',
+  saving: 'saving …',
+  waiting: 'kept here, not sent yet',
+  conflict: 'changed elsewhere',
+  refused: 'not saved',
+} as const;
 
 function SaveWord() {
   const save = useEditor((s) => s.save);
   return (
-    <Box component="span" role="status" data-testid="save-state" sx={{ color: save === 'saved' || save === 'saving' ? 'text.secondary' : 'error.main', whiteSpace: 'nowrap' }}>
+    <Box
+      component="span"
+      role="status"
+      data-testid="save-state"
+      sx={{
+        color: save === 'saved' || save === 'saving' ? 'text.secondary' : 'error.main',
+        whiteSpace: 'nowrap',
+      }}
+    >
       {saveWords[save]}
     </Box>
   );
@@ -47,7 +61,13 @@ function ZoomMenu() {
   const percent = zoom * 100;
   return (
     <>
-      <Button color="inherit" aria-label="Zoom" onClick={(e) => setAnchor(e.currentTarget)} sx={{ width: 62 }} data-testid="zoom">
+      <Button
+        color="inherit"
+        aria-label="Zoom"
+        onClick={(e) => setAnchor(e.currentTarget)}
+        sx={{ width: 62 }}
+        data-testid="zoom"
+      >
         {percent < 10 ? percent.toFixed(1) : Math.round(percent)} %
       </Button>
       <Menu open={Boolean(anchor)} anchorEl={anchor} onClose={() => setAnchor(null)}>
@@ -69,7 +89,10 @@ export function ThemeButton() {
   const word = night ? 'Day' : 'Night';
   return (
     <Tooltip title={word}>
-      <IconButton aria-label={`Switch to ${word.toLowerCase()}`} onClick={() => setMode(night ? 'light' : 'dark')}>
+      <IconButton
+        aria-label={`Switch to ${word.toLowerCase()}`}
+        onClick={() => setMode(night ? 'light' : 'dark')}
+      >
         {night ? <Sun size={16} /> : <Moon size={16} />}
       </IconButton>
     </Tooltip>
@@ -83,14 +106,37 @@ export function Header() {
   const canUndo = useEditor((s) => s.undo.length > 0);
   const canRedo = useEditor((s) => s.redo.length > 0);
   return (
-    <Box component="header" sx={{ height: 44, flexShrink: 0, display: 'flex', alignItems: 'center', gap: 2, px: 2.5, borderBottom: 1, borderColor: 'divider', bgcolor: 'background.paper' }}>
+    <Box
+      component="header"
+      sx={{
+        height: 44,
+        flexShrink: 0,
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        px: 2.5,
+        borderBottom: 1,
+        borderColor: 'divider',
+        bgcolor: 'background.paper',
+      }}
+    >
       <Tooltip title="All designs">
         <Link href="/" aria-label="All designs" style={{ display: 'flex' }}>
           <Mark />
         </Link>
       </Tooltip>
       <Box sx={{ minWidth: 0, flex: '1 1 0', display: 'flex', alignItems: 'baseline', gap: 1.5 }}>
-        <Box component="h1" sx={{ m: 0, fontSize: 14, fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+        <Box
+          component="h1"
+          sx={{
+            m: 0,
+            fontSize: 14,
+            fontWeight: 600,
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+            whiteSpace: 'nowrap',
+          }}
+        >
           {name}
         </Box>
         <SaveWord />
@@ -121,7 +167,9 @@ export function Header() {
           </Box>
         ))}
       </Box>
-      <Box sx={{ flex: '1 1 0', display: 'flex', justifyContent: 'flex-end', alignItems: 'center', gap: '2px' }}>
+      <Box
+        sx={{ flex: '1 1 0', display: 'flex', justifyContent: 'flex-end', alignItems: 'center', gap: '2px' }}
+      >
         <ZoomMenu />
         <Tooltip title="Undo">
           <span>
@@ -148,7 +196,12 @@ export function Header() {
           </IconButton>
         </Tooltip>
         <ThemeButton />
-        <Button variant="contained" startIcon={<Download size={14} />} onClick={() => set({ dialog: 'export' })} sx={{ ml: 1 }}>
+        <Button
+          variant="contained"
+          startIcon={<Download size={14} />}
+          onClick={() => set({ dialog: 'export' })}
+          sx={{ ml: 1 }}
+        >
           Export
         </Button>
       </Box>

@@ -1,6 +1,14 @@
 'use client';
 
-import { DndContext, type DragEndEvent, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import {
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import InputBase from '@mui/material/InputBase';
@@ -9,9 +17,9 @@ import { ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen, Search } from '
 import { type MouseEvent, useMemo, useState } from 'react';
 import type { Design, Part } from '@/core';
 import { childrenOf, parentOf } from '@/core/edit';
+import { LivePicture } from '../bench/LivePicture';
 import { changePart, chooseInside, run } from '../state/actions';
 import { get, useEditor } from '../state/store';
-import { LivePicture } from '../bench/LivePicture';
 
 interface RowData {
   readonly part: Part;
@@ -39,12 +47,17 @@ function Name({ part }: { part: Part }) {
   const [text, setText] = useState<string | null>(null);
   if (text === null)
     return (
-      <Box component="span" onDoubleClick={() => setText(part.name)} sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+      <Box
+        component="span"
+        onDoubleClick={() => setText(part.name)}
+        sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
+      >
         {part.name}
       </Box>
     );
   const take = () => {
-    if (text.trim() && text.trim() !== part.name) changePart('Rename', part.id, (p) => ({ ...p, name: text.trim().slice(0, 200) }));
+    if (text.trim() && text.trim() !== part.name)
+      changePart('Rename', part.id, (p) => ({ ...p, name: text.trim().slice(0, 200) }));
     setText(null);
   };
   return (
@@ -65,7 +78,17 @@ function Name({ part }: { part: Part }) {
   );
 }
 
-function Row({ row, open, onToggle, onPick }: { row: RowData; open: boolean; onToggle(): void; onPick(e: MouseEvent): void }) {
+function Row({
+  row,
+  open,
+  onToggle,
+  onPick,
+}: {
+  row: RowData;
+  open: boolean;
+  onToggle(): void;
+  onPick(e: MouseEvent): void;
+}) {
   const { part, depth } = row;
   const chosen = useEditor((s) => s.chosen.includes(part.id));
   const drag = useDraggable({ id: part.id });
@@ -93,7 +116,9 @@ function Row({ row, open, onToggle, onPick }: { row: RowData; open: boolean; onT
         pr: 1,
         cursor: 'default',
         opacity: part.hidden ? 0.5 : 1,
-        bgcolor: chosen ? 'color-mix(in srgb, var(--sc-palette-primary-main) 16%, transparent)' : 'transparent',
+        bgcolor: chosen
+          ? 'color-mix(in srgb, var(--sc-palette-primary-main) 16%, transparent)'
+          : 'transparent',
         boxShadow: drop.isOver && !drag.isDragging ? 'inset 0 2px 0 var(--sc-palette-primary-main)' : 'none',
         '& .row-button': { visibility: 'hidden' },
         '&:hover .row-button, & .row-button.set, & .row-button:focus-visible': { visibility: 'visible' },
@@ -152,7 +177,10 @@ export function PartsList() {
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const [search, setSearch] = useState('');
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const rows = useMemo(() => (design ? rowsOf(design, sheetId, open, search) : []), [design, sheetId, open, search]);
+  const rows = useMemo(
+    () => (design ? rowsOf(design, sheetId, open, search) : []),
+    [design, sheetId, open, search],
+  );
 
   const pick = (e: MouseEvent, id: string) => {
     const { chosen } = get();
@@ -161,7 +189,8 @@ export function PartsList() {
       const b = rows.findIndex((r) => r.part.id === id);
       const range = rows.slice(Math.min(a, b), Math.max(a, b) + 1).map((r) => r.part.id);
       chooseInside(a < 0 ? [id] : range);
-    } else if (e.ctrlKey || e.metaKey) chooseInside(chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id]);
+    } else if (e.ctrlKey || e.metaKey)
+      chooseInside(chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id]);
     else chooseInside([id]);
   };
 
@@ -177,12 +206,49 @@ export function PartsList() {
   };
 
   return (
-    <Box component="nav" aria-label="Parts" data-testid="parts" sx={{ width: 220, flexShrink: 0, display: 'flex', flexDirection: 'column', borderRight: 1, borderColor: 'divider', bgcolor: 'background.paper', minHeight: 0 }}>
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 2, height: 34, borderBottom: 1, borderColor: 'divider', color: 'text.secondary' }}>
+    <Box
+      component="nav"
+      aria-label="Parts"
+      data-testid="parts"
+      sx={{
+        width: 220,
+        flexShrink: 0,
+        display: 'flex',
+        flexDirection: 'column',
+        borderRight: 1,
+        borderColor: 'divider',
+        bgcolor: 'background.paper',
+        minHeight: 0,
+      }}
+    >
+      <Box
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: 1,
+          px: 2,
+          height: 34,
+          borderBottom: 1,
+          borderColor: 'divider',
+          color: 'text.secondary',
+        }}
+      >
         <Search size={14} aria-hidden />
-        <InputBase placeholder="Find a part" value={search} onChange={(e) => setSearch(e.target.value)} onKeyDown={(e) => e.stopPropagation()} inputProps={{ 'aria-label': 'Find a part' }} sx={{ flex: 1 }} />
+        <InputBase
+          placeholder="Find a part"
+          value={search}
+          onChange={(e) => setSearch(e.target.value)}
+          onKeyDown={(e) => e.stopPropagation()}
+          inputProps={{ 'aria-label': 'Find a part' }}
+          sx={{ flex: 1 }}
+        />
       </Box>
-      <Box role={rows.length ? 'tree' : undefined} aria-label={rows.length ? 'Parts of the sheet' : undefined} aria-multiselectable={rows.length ? true : undefined} sx={{ flex: 1, overflowY: 'auto', py: 1 }}>
+      <Box
+        role={rows.length ? 'tree' : undefined}
+        aria-label={rows.length ? 'Parts of the sheet' : undefined}
+        aria-multiselectable={rows.length ? true : undefined}
+        sx={{ flex: 1, overflowY: 'auto', py: 1 }}
+      >
         <DndContext id="parts" sensors={sensors} onDragEnd={onDragEnd}>
           {rows.map((row) => (
             <Row
@@ -200,7 +266,13 @@ export function PartsList() {
             />
           ))}
         </DndContext>
-        {!rows.length && <Box sx={{ color: 'text.secondary', px: 3, py: 2 }}>{search ? 'No part has this in its name.' : 'Nothing drawn yet. Take a tool from the tray and drag on the sheet.'}</Box>}
+        {!rows.length && (
+          <Box sx={{ color: 'text.secondary', px: 3, py: 2 }}>
+            {search
+              ? 'No part has this in its name.'
+              : 'Nothing drawn yet. Take a tool from the tray and drag on the sheet.'}
+          </Box>
+        )}
       </Box>
     </Box>
   );

@@ -17,7 +17,22 @@ export function Tray() {
   const tools = stages.find((s) => s.number === stage)?.tools ?? [];
   const hint = hints[tool] ?? 'Drag to draw. Shift keeps sides equal, Alt draws from the centre.';
   return (
-    <Box role="toolbar" aria-label="Tray" sx={{ height: 40, flexShrink: 0, display: 'flex', alignItems: 'center', gap: '2px', px: 2, borderBottom: 1, borderColor: 'divider', bgcolor: 'paper.sunk', overflowX: 'auto' }}>
+    <Box
+      role="toolbar"
+      aria-label="Tray"
+      sx={{
+        height: 40,
+        flexShrink: 0,
+        display: 'flex',
+        alignItems: 'center',
+        gap: '2px',
+        px: 2,
+        borderBottom: 1,
+        borderColor: 'divider',
+        bgcolor: 'paper.sunk',
+        overflowX: 'auto',
+      }}
+    >
       {tools.map((t, i) => {
         const held = t.hand && tool === t.id;
         return (
@@ -45,13 +60,36 @@ export function Tray() {
           >
             <t.icon size={16} strokeWidth={1.5} aria-hidden />
             {t.word}
-            <Box component="span" aria-hidden sx={{ fontSize: 10.5, color: 'text.secondary', border: 1, borderColor: 'divider', borderRadius: '2px', px: '3px', lineHeight: '13px' }}>
+            <Box
+              component="span"
+              aria-hidden
+              sx={{
+                fontSize: 10.5,
+                color: 'text.secondary',
+                border: 1,
+                borderColor: 'divider',
+                borderRadius: '2px',
+                px: '3px',
+                lineHeight: '13px',
+              }}
+            >
               {homeRow[i]}
             </Box>
           </Box>
         );
       })}
-      <Box sx={{ ml: 'auto', pl: 3, color: 'text.secondary', whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis' }}>{stage === 1 ? hint : ''}</Box>
+      <Box
+        sx={{
+          ml: 'auto',
+          pl: 3,
+          color: 'text.secondary',
+          whiteSpace: 'nowrap',
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+        }}
+      >
+        {stage === 1 ? hint : ''}
+      </Box>
     </Box>
   );
 }

@@ -1,9 +1,20 @@
 import type { Order } from '@/core/edit';
-import { clipboardText, choose, leave, pasteText, redo, run, undo, walkCards, walkParts, changeChosen } from '../state/actions';
-import { get, say, set } from '../state/store';
+import { childrenOf } from '@/core/edit';
 import { cancelPointer, finishDraft } from '../sheet/use-pointer';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
-import { childrenOf } from '@/core/edit';
+import {
+  changeChosen,
+  choose,
+  clipboardText,
+  leave,
+  pasteText,
+  redo,
+  run,
+  undo,
+  walkCards,
+  walkParts,
+} from '../state/actions';
+import { get, say, set } from '../state/store';
 import { homeRow, openStage, stages } from './tools';
 
 export interface Command {
@@ -60,10 +71,28 @@ export const commands: readonly Command[] = [
   { id: 'undo', word: 'Undo', keys: 'Ctrl Z', group: 'Edit', act: undo },
   { id: 'redo', word: 'Redo', keys: 'Ctrl Shift Z', group: 'Edit', act: redo },
   { id: 'copy', word: 'Copy', keys: 'Ctrl C', group: 'Edit', act: () => void copy() },
-  { id: 'cut', word: 'Cut', keys: 'Ctrl X', group: 'Edit', act: () => void copy().then(() => run('Cut', { do: 'remove', ids: get().chosen })) },
+  {
+    id: 'cut',
+    word: 'Cut',
+    keys: 'Ctrl X',
+    group: 'Edit',
+    act: () => void copy().then(() => run('Cut', { do: 'remove', ids: get().chosen })),
+  },
   { id: 'paste', word: 'Paste', keys: 'Ctrl V', group: 'Edit', act: () => void paste() },
-  { id: 'duplicate', word: 'Duplicate in place', keys: 'Ctrl D', group: 'Edit', act: chosenOr((ids) => void run('Duplicate', { do: 'duplicate', ids })) },
-  { id: 'remove', word: 'Delete', keys: 'Delete', group: 'Edit', act: chosenOr((ids) => void run('Delete', { do: 'remove', ids })) },
+  {
+    id: 'duplicate',
+    word: 'Duplicate in place',
+    keys: 'Ctrl D',
+    group: 'Edit',
+    act: chosenOr((ids) => void run('Duplicate', { do: 'duplicate', ids })),
+  },
+  {
+    id: 'remove',
+    word: 'Delete',
+    keys: 'Delete',
+    group: 'Edit',
+    act: chosenOr((ids) => void run('Delete', { do: 'remove', ids })),
+  },
   {
     id: 'all',
     word: 'Choose all',
@@ -71,15 +100,30 @@ export const commands: readonly Command[] = [
     group: 'Edit',
     act: () => {
       const { design, sheetId, scope } = get();
-      if (design) choose(childrenOf(design, sheetId, scope).filter((id) => !design.parts[id].locked && !design.parts[id].hidden));
+      if (design)
+        choose(
+          childrenOf(design, sheetId, scope).filter(
+            (id) => !design.parts[id].locked && !design.parts[id].hidden,
+          ),
+        );
     },
   },
   order('front', 'Bring to the front'),
   order('forward', 'Bring forward'),
   order('backward', 'Send backward'),
   order('back', 'Send to the back'),
-  { id: 'hide', word: 'Hide', group: 'Parts', act: chosenOr(() => changeChosen('Hide', (p) => ({ ...p, hidden: true }))) },
-  { id: 'lock', word: 'Lock', group: 'Parts', act: chosenOr(() => changeChosen('Lock', (p) => ({ ...p, locked: true }))) },
+  {
+    id: 'hide',
+    word: 'Hide',
+    group: 'Parts',
+    act: chosenOr(() => changeChosen('Hide', (p) => ({ ...p, hidden: true }))),
+  },
+  {
+    id: 'lock',
+    word: 'Lock',
+    group: 'Parts',
+    act: chosenOr(() => changeChosen('Lock', (p) => ({ ...p, locked: true }))),
+  },
   { id: 'next-part', word: 'Next part', keys: ']', group: 'Walk', act: () => walkParts(1) },
   { id: 'previous-part', word: 'Previous part', keys: '[', group: 'Walk', act: () => walkParts(-1) },
   { id: 'next-card', word: 'Next card', keys: '.', group: 'Walk', act: () => walkCards(1) },
@@ -87,33 +131,92 @@ export const commands: readonly Command[] = [
   { id: 'fit', word: 'Show the whole sheet', keys: 'Z', group: 'View', act: fitSheet },
   { id: 'fit-chosen', word: 'Show what is chosen', keys: 'Shift Z', group: 'View', act: fitChosen },
   { id: 'actual', word: 'Show at 100 %', group: 'View', act: () => zoomTo(1) },
-  { id: 'outline', word: 'Outline view', keys: 'O', group: 'View', act: () => set((s) => ({ outlineView: !s.outlineView })) },
-  { id: 'snapping', word: 'Snapping on or off', group: 'View', act: () => set((s) => ({ snapping: !s.snapping, notice: s.snapping ? 'Snapping is off.' : 'Snapping is on.' })) },
-  { id: 'parts', word: 'Fold the parts list', group: 'View', act: () => set((s) => ({ folded: { ...s.folded, parts: !s.folded.parts } })) },
-  { id: 'card', word: 'Fold the card panel', group: 'View', act: () => set((s) => ({ folded: { ...s.folded, card: !s.folded.card } })) },
-  { id: 'bench', word: 'Fold the bench', group: 'View', act: () => set((s) => ({ folded: { ...s.folded, bench: !s.folded.bench } })) },
+  {
+    id: 'outline',
+    word: 'Outline view',
+    keys: 'O',
+    group: 'View',
+    act: () => set((s) => ({ outlineView: !s.outlineView })),
+  },
+  {
+    id: 'snapping',
+    word: 'Snapping on or off',
+    group: 'View',
+    act: () =>
+      set((s) => ({ snapping: !s.snapping, notice: s.snapping ? 'Snapping is off.' : 'Snapping is on.' })),
+  },
+  {
+    id: 'parts',
+    word: 'Fold the parts list',
+    group: 'View',
+    act: () => set((s) => ({ folded: { ...s.folded, parts: !s.folded.parts } })),
+  },
+  {
+    id: 'card',
+    word: 'Fold the card panel',
+    group: 'View',
+    act: () => set((s) => ({ folded: { ...s.folded, card: !s.folded.card } })),
+  },
+  {
+    id: 'bench',
+    word: 'Fold the bench',
+    group: 'View',
+    act: () => set((s) => ({ folded: { ...s.folded, bench: !s.folded.bench } })),
+  },
   { id: 'export', word: 'Export', group: 'View', act: () => set({ dialog: 'export' }) },
   { id: 'keys', word: 'Keys', keys: '?', group: 'View', act: () => set({ dialog: 'keys' }) },
-  ...stages.map((s): Command => ({ id: `stage-${s.number}`, word: `Stage ${s.word}`, keys: String(s.number), group: 'Stages', act: () => openStage(s.number) })),
+  ...stages.map(
+    (s): Command => ({
+      id: `stage-${s.number}`,
+      word: `Stage ${s.word}`,
+      keys: String(s.number),
+      group: 'Stages',
+      act: () => openStage(s.number),
+    }),
+  ),
   ...stages.flatMap((s) =>
-    s.tools.map((t, i): Command => ({
-      id: `tool-${s.number}-${t.id}`,
-      word: t.word,
-      keys: homeRow[i],
-      group: s.word,
-      act: () => {
-        if (get().stage !== s.number) openStage(s.number);
-        t.act();
-      },
-    })),
+    s.tools.map(
+      (t, i): Command => ({
+        id: `tool-${s.number}-${t.id}`,
+        word: t.word,
+        keys: homeRow[i],
+        group: s.word,
+        act: () => {
+          if (get().stage !== s.number) openStage(s.number);
+          t.act();
+        },
+      }),
+    ),
   ),
 ];
 
 const byId = new Map(commands.map((c) => [c.id, c]));
 
-const withControl: Readonly<Record<string, string>> = { z: 'undo', y: 'redo', c: 'copy', x: 'cut', v: 'paste', d: 'duplicate', a: 'all' };
-const plain: Readonly<Record<string, string>> = { ']': 'next-part', '[': 'previous-part', '.': 'next-card', ',': 'previous-card', o: 'outline', '?': 'keys', Delete: 'remove', Backspace: 'remove' };
-const arrows: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const withControl: Readonly<Record<string, string>> = {
+  z: 'undo',
+  y: 'redo',
+  c: 'copy',
+  x: 'cut',
+  v: 'paste',
+  d: 'duplicate',
+  a: 'all',
+};
+const plain: Readonly<Record<string, string>> = {
+  ']': 'next-part',
+  '[': 'previous-part',
+  '.': 'next-card',
+  ',': 'previous-card',
+  o: 'outline',
+  '?': 'keys',
+  Delete: 'remove',
+  Backspace: 'remove',
+};
+const arrows: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 
 /** Runs the command of a key press; says whether there was one. */
 export function pressKey(e: KeyboardEvent): boolean {

@@ -56,9 +56,20 @@ export interface Tool {
 /** Letters of the home row, in the order of the tray. */
 export const homeRow = ['a', 's', 'd', 'f', 'g', 'h', 'j', 'k', 'l'] as const;
 
-const take = (id: string, word: string, icon: LucideIcon): Tool => ({ id, word, icon, hand: true, act: () => set({ tool: id }) });
+const take = (id: string, word: string, icon: LucideIcon): Tool => ({
+  id,
+  word,
+  icon,
+  hand: true,
+  act: () => set({ tool: id }),
+});
 
-const act = (id: string, word: string, icon: LucideIcon, work: () => void): Tool => ({ id, word, icon, act: work });
+const act = (id: string, word: string, icon: LucideIcon, work: () => void): Tool => ({
+  id,
+  word,
+  icon,
+  act: work,
+});
 
 const needsChoice = (work: (ids: readonly string[]) => void) => () => {
   const { chosen } = get();
@@ -67,9 +78,20 @@ const needsChoice = (work: (ids: readonly string[]) => void) => () => {
 };
 
 const combine = (operation: Operation, word: string, icon: LucideIcon): Tool =>
-  act(operation, word, icon, needsChoice((ids) => void run(word, { do: 'combine', ids, operation })));
+  act(
+    operation,
+    word,
+    icon,
+    needsChoice((ids) => void run(word, { do: 'combine', ids, operation })),
+  );
 
-const align = (how: Alignment, word: string, icon: LucideIcon): Tool => act(`align-${how}`, word, icon, needsChoice((ids) => void run(word, { do: 'align', ids, how })));
+const align = (how: Alignment, word: string, icon: LucideIcon): Tool =>
+  act(
+    `align-${how}`,
+    word,
+    icon,
+    needsChoice((ids) => void run(word, { do: 'align', ids, how })),
+  );
 
 /** Puts a step at the end of a part's steps, or before one of them, and chooses it. */
 export function addStep(part: Part, kind: string, before?: string): void {
@@ -126,9 +148,19 @@ const gradientTool = (kind: 'linear' | 'radial', word: string, icon: LucideIcon)
         coats: p.coats.map((c) => {
           if (c.id !== id || c.paint.kind === kind) return c;
           const { paint } = c;
-          const stops = paint.kind === 'solid' ? [{ at: 0, colour: '#fbf1d6' }, { at: 1, colour: paint.colour }] : paint.stops;
-          const ends = kind === 'linear' ? { x1: 0, y1: 0, x2: 0, y2: 1 } : { x1: 0.5, y1: 0.5, x2: 1, y2: 0.5 };
-          return { ...c, paint: { kind, ...ends, stops, interpolation: 'oklab' as const, spread: 'pad' as const } };
+          const stops =
+            paint.kind === 'solid'
+              ? [
+                  { at: 0, colour: '#fbf1d6' },
+                  { at: 1, colour: paint.colour },
+                ]
+              : paint.stops;
+          const ends =
+            kind === 'linear' ? { x1: 0, y1: 0, x2: 0, y2: 1 } : { x1: 0.5, y1: 0.5, x2: 1, y2: 0.5 };
+          return {
+            ...c,
+            paint: { kind, ...ends, stops, interpolation: 'oklab' as const, spread: 'pad' as const },
+          };
         }),
       }));
       chooseCard({ list: 'coats', id });
@@ -162,7 +194,12 @@ export const stages: readonly Stage[] = [
       take('star', 'Star', Star),
       take('line', 'Line', Slash),
       take('path', 'Path', Spline),
-      act('copy', 'Duplicate', Copy, needsChoice((ids) => void run('Duplicate', { do: 'duplicate', ids }))),
+      act(
+        'copy',
+        'Duplicate',
+        Copy,
+        needsChoice((ids) => void run('Duplicate', { do: 'duplicate', ids })),
+      ),
       act('grid', 'Grid', Maximize, () => {
         const { design, sheetId } = get();
         const sheet = design?.sheets.find((s) => s.id === sheetId);
@@ -178,10 +215,30 @@ export const stages: readonly Stage[] = [
       combine('subtract', 'Subtract', Scissors),
       combine('intersect', 'Intersect', Blend),
       combine('exclude', 'Exclude', SquaresExclude),
-      act('group', 'Group', Group, needsChoice((ids) => void run('Group', { do: 'group', ids }))),
-      act('release', 'Release', Ungroup, needsChoice((ids) => void run('Release', { do: 'release', ids }))),
-      act('round', 'Round corners', SquareRoundCorner, onePart((p) => addStep(p, 'round-corners'))),
-      act('offset', 'Offset', Eclipse, onePart((p) => addStep(p, 'offset'))),
+      act(
+        'group',
+        'Group',
+        Group,
+        needsChoice((ids) => void run('Group', { do: 'group', ids })),
+      ),
+      act(
+        'release',
+        'Release',
+        Ungroup,
+        needsChoice((ids) => void run('Release', { do: 'release', ids })),
+      ),
+      act(
+        'round',
+        'Round corners',
+        SquareRoundCorner,
+        onePart((p) => addStep(p, 'round-corners')),
+      ),
+      act(
+        'offset',
+        'Offset',
+        Eclipse,
+        onePart((p) => addStep(p, 'offset')),
+      ),
     ],
   },
   {
@@ -189,15 +246,30 @@ export const stages: readonly Stage[] = [
     word: 'Repeat',
     card: (p) => lastOf(p.steps, 'steps'),
     tools: [
-      act('radial-repeat', 'Radial repeat', Sun, onePart((p) => addStep(p, 'radial-repeat'))),
+      act(
+        'radial-repeat',
+        'Radial repeat',
+        Sun,
+        onePart((p) => addStep(p, 'radial-repeat')),
+      ),
       align('left', 'Align left', AlignStartVertical),
       align('centre', 'Align centres', AlignCenterVertical),
       align('right', 'Align right', AlignEndVertical),
       align('top', 'Align top', AlignStartHorizontal),
       align('middle', 'Align middles', AlignCenterHorizontal),
       align('bottom', 'Align foot', AlignEndHorizontal),
-      act('space-x', 'Space across', AlignHorizontalSpaceAround, needsChoice((ids) => void run('Space across', { do: 'distribute', ids, axis: 'x' }))),
-      act('space-y', 'Space down', AlignVerticalSpaceAround, needsChoice((ids) => void run('Space down', { do: 'distribute', ids, axis: 'y' }))),
+      act(
+        'space-x',
+        'Space across',
+        AlignHorizontalSpaceAround,
+        needsChoice((ids) => void run('Space across', { do: 'distribute', ids, axis: 'x' })),
+      ),
+      act(
+        'space-y',
+        'Space down',
+        AlignVerticalSpaceAround,
+        needsChoice((ids) => void run('Space down', { do: 'distribute', ids, axis: 'y' })),
+      ),
     ],
   },
   {
@@ -205,8 +277,18 @@ export const stages: readonly Stage[] = [
     word: 'Colour',
     card: (p) => lastOf(p.coats, 'coats'),
     tools: [
-      act('fill', 'Add fill', Droplet, onePart((p) => addCoat(p, 'fill'))),
-      act('stroke', 'Add stroke', PenLine, onePart((p) => addCoat(p, 'stroke'))),
+      act(
+        'fill',
+        'Add fill',
+        Droplet,
+        onePart((p) => addCoat(p, 'fill')),
+      ),
+      act(
+        'stroke',
+        'Add stroke',
+        PenLine,
+        onePart((p) => addCoat(p, 'stroke')),
+      ),
       gradientTool('linear', 'Linear gradient', Blend),
       gradientTool('radial', 'Radial gradient', Sun),
     ],
@@ -215,7 +297,14 @@ export const stages: readonly Stage[] = [
     number: 6,
     word: 'Depth',
     card: (p) => lastOf(p.finishes, 'finishes'),
-    tools: [act('soft-shadow', 'Soft shadow', Eclipse, onePart((p) => addFinish(p, 'soft-shadow')))],
+    tools: [
+      act(
+        'soft-shadow',
+        'Soft shadow',
+        Eclipse,
+        onePart((p) => addFinish(p, 'soft-shadow')),
+      ),
+    ],
   },
 ];
 

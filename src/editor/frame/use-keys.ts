@@ -1,15 +1,20 @@
 'use client';
 
 import { useEffect } from 'react';
-import { get } from '../state/store';
 import { holdSpace } from '../sheet/use-pointer';
+import { get } from '../state/store';
 import { pressKey } from './commands';
 
 /** Whether a press belongs to a field or a menu rather than to the sheet. */
 function isTaken(e: KeyboardEvent): boolean {
   const el = e.target as HTMLElement | null;
   if (!el) return false;
-  if (el.closest('input, textarea, select, [contenteditable="true"], [role="menu"], [role="listbox"], [role="dialog"], [role="combobox"]')) return true;
+  if (
+    el.closest(
+      'input, textarea, select, [contenteditable="true"], [role="menu"], [role="listbox"], [role="dialog"], [role="combobox"]',
+    )
+  )
+    return true;
   return (e.key === 'Enter' || e.key === ' ') && el.matches('button, a, [role="button"]');
 }
 

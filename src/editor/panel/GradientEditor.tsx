@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { type PointerEvent, useRef, useState } from 'react';
-import { colourAlong, formatHex, type Gradient, interpolations, parseHex, spreads, type Stop } from '@/core';
+import { colourAlong, formatHex, type Gradient, interpolations, parseHex, type Stop, spreads } from '@/core';
 import { ColourField } from '../fields/ColourField';
 import { NumberField } from '../fields/NumberField';
 import { ChoiceField } from '../fields/ParamFields';
@@ -11,7 +11,10 @@ import { ChoiceField } from '../fields/ParamFields';
 /** CSS of a gradient's ramp, sampled so that every interpolation shows as it is drawn. */
 function ramp(paint: Gradient): string {
   const stops = paint.stops.map((s) => ({ at: s.at, colour: parseHex(s.colour) }));
-  const list = Array.from({ length: 33 }, (_, i) => `${formatHex(colourAlong(stops, paint.interpolation, i / 32))} ${(i / 32) * 100}%`);
+  const list = Array.from(
+    { length: 33 },
+    (_, i) => `${formatHex(colourAlong(stops, paint.interpolation, i / 32))} ${(i / 32) * 100}%`,
+  );
   return `linear-gradient(to right, ${list.join(',')})`;
 }
 
@@ -29,7 +32,8 @@ export function GradientEditor({ paint, onChange }: { paint: Gradient; onChange(
     const box = bar.current?.getBoundingClientRect();
     return box ? Math.min(1, Math.max(0, (e.clientX - box.left) / box.width)) : 0;
   };
-  const withStop = (i: number, change: Partial<Stop>) => paint.stops.map((s, k) => (k === i ? { ...s, ...change } : s));
+  const withStop = (i: number, change: Partial<Stop>) =>
+    paint.stops.map((s, k) => (k === i ? { ...s, ...change } : s));
 
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
@@ -37,18 +41,30 @@ export function GradientEditor({ paint, onChange }: { paint: Gradient; onChange(
         ref={bar}
         onPointerDown={(e) => {
           const at = shareAt(e);
-          const colour = formatHex(colourAlong(paint.stops.map((s) => ({ at: s.at, colour: parseHex(s.colour) })), paint.interpolation, at));
+          const colour = formatHex(
+            colourAlong(
+              paint.stops.map((s) => ({ at: s.at, colour: parseHex(s.colour) })),
+              paint.interpolation,
+              at,
+            ),
+          );
           setChosen(paint.stops.length);
           onChange({ ...paint, stops: [...paint.stops, { at: Number(at.toFixed(4)), colour }] });
         }}
         title="Press to add a stop"
         data-testid="gradient-ramp"
-        sx={{ height: 22, border: 1, borderColor: 'divider', borderRadius: 1, cursor: 'copy', background: ramp({ ...paint, stops }) }}
+        sx={{
+          height: 22,
+          border: 1,
+          borderColor: 'divider',
+          borderRadius: 1,
+          cursor: 'copy',
+          background: ramp({ ...paint, stops }),
+        }}
       />
       <Box sx={{ position: 'relative', height: 18, mx: '1px' }}>
         {stops.map((s, i) => (
           <Box
-            // biome-ignore lint/suspicious/noArrayIndexKey: stops keep their order in the list
             key={i}
             component="button"
             type="button"
@@ -64,7 +80,11 @@ export function GradientEditor({ paint, onChange }: { paint: Gradient; onChange(
               if (!d) return;
               const box = bar.current?.getBoundingClientRect();
               d.off = !!box && Math.abs(e.clientY - box.bottom) > 48 && paint.stops.length > 1;
-              setLive(d.off ? d.stops.filter((_, k) => k !== i) : withStop(i, { at: Number(shareAt(e).toFixed(4)) }));
+              setLive(
+                d.off
+                  ? d.stops.filter((_, k) => k !== i)
+                  : withStop(i, { at: Number(shareAt(e).toFixed(4)) }),
+              );
             }}
             onPointerUp={() => {
               drag.current = null;
@@ -75,7 +95,10 @@ export function GradientEditor({ paint, onChange }: { paint: Gradient; onChange(
               if (e.key === 'ArrowLeft' || e.key === 'ArrowRight') {
                 e.preventDefault();
                 e.stopPropagation();
-                const at = Math.min(1, Math.max(0, s.at + (e.key === 'ArrowRight' ? 0.01 : -0.01) * (e.shiftKey ? 10 : 1)));
+                const at = Math.min(
+                  1,
+                  Math.max(0, s.at + (e.key === 'ArrowRight' ? 0.01 : -0.01) * (e.shiftKey ? 10 : 1)),
+                );
                 onChange({ ...paint, stops: withStop(i, { at: Number(at.toFixed(4)) }) });
               } else if ((e.key === 'Delete' || e.key === 'Backspace') && paint.stops.length > 1) {
                 e.stopPropagation();
@@ -101,20 +124,53 @@ export function GradientEditor({ paint, onChange }: { paint: Gradient; onChange(
       </Box>
       {stop && (
         <>
-          <ColourField label="Stop" value={stop.colour} onChange={(colour) => onChange({ ...paint, stops: withStop(index, { colour }) })} />
-          <NumberField label="Position" value={stop.at * 100} min={0} max={100} suffix="%" onChange={(v) => onChange({ ...paint, stops: withStop(index, { at: v / 100 }) })} />
+          <ColourField
+            label="Stop"
+            value={stop.colour}
+            onChange={(colour) => onChange({ ...paint, stops: withStop(index, { colour }) })}
+          />
+          <NumberField
+            label="Position"
+            value={stop.at * 100}
+            min={0}
+            max={100}
+            suffix="%"
+            onChange={(v) => onChange({ ...paint, stops: withStop(index, { at: v / 100 }) })}
+          />
         </>
       )}
       <Box sx={{ display: 'flex', gap: 1 }}>
-        <Button variant="outlined" onClick={() => onChange({ ...paint, stops: paint.stops.map((s) => ({ ...s, at: Number((1 - s.at).toFixed(4)) })) })}>
+        <Button
+          variant="outlined"
+          onClick={() =>
+            onChange({
+              ...paint,
+              stops: paint.stops.map((s) => ({ ...s, at: Number((1 - s.at).toFixed(4)) })),
+            })
+          }
+        >
           Reverse
         </Button>
-        <Button variant="outlined" disabled={paint.stops.length < 2} onClick={() => onChange({ ...paint, stops: paint.stops.filter((_, k) => k !== index) })}>
+        <Button
+          variant="outlined"
+          disabled={paint.stops.length < 2}
+          onClick={() => onChange({ ...paint, stops: paint.stops.filter((_, k) => k !== index) })}
+        >
           Remove stop
         </Button>
       </Box>
-      <ChoiceField label="Mixes in" value={paint.interpolation} options={interpolations} onChange={(v) => onChange({ ...paint, interpolation: v as Gradient['interpolation'] })} />
-      <ChoiceField label="Beyond its ends" value={paint.spread} options={spreads} onChange={(v) => onChange({ ...paint, spread: v as Gradient['spread'] })} />
+      <ChoiceField
+        label="Mixes in"
+        value={paint.interpolation}
+        options={interpolations}
+        onChange={(v) => onChange({ ...paint, interpolation: v as Gradient['interpolation'] })}
+      />
+      <ChoiceField
+        label="Beyond its ends"
+        value={paint.spread}
+        options={spreads}
+        onChange={(v) => onChange({ ...paint, spread: v as Gradient['spread'] })}
+      />
     </Box>
   );
 }

@@ -36,7 +36,10 @@ function turnPlace(box: readonly Point[]): { foot: Point; at: Point } {
   const foot = middle(box[0], box[1]);
   const centre = middle(box[0], box[2]);
   const l = Math.hypot(foot.x - centre.x, foot.y - centre.y) || 1;
-  return { foot, at: { x: foot.x + ((foot.x - centre.x) / l) * 24, y: foot.y + ((foot.y - centre.y) / l) * 24 } };
+  return {
+    foot,
+    at: { x: foot.x + ((foot.x - centre.x) / l) * 24, y: foot.y + ((foot.y - centre.y) / l) * 24 },
+  };
 }
 
 function Grid() {
@@ -48,9 +51,15 @@ function Grid() {
   while (step < 6) step *= 5;
   const lines = (start: number, along: number) => {
     const first = Math.ceil(-start / step);
-    return Array.from({ length: Math.max(0, Math.ceil((along - start) / step) - first) }, (_, i) => Math.round(start + (first + i) * step) + 0.5);
+    return Array.from(
+      { length: Math.max(0, Math.ceil((along - start) / step) - first) },
+      (_, i) => Math.round(start + (first + i) * step) + 0.5,
+    );
   };
-  const d = [...lines(view.x, size.width).map((x) => `M${x} 0V${size.height}`), ...lines(view.y, size.height).map((y) => `M0 ${y}H${size.width}`)].join('');
+  const d = [
+    ...lines(view.x, size.width).map((x) => `M${x} 0V${size.height}`),
+    ...lines(view.y, size.height).map((y) => `M0 ${y}H${size.width}`),
+  ].join('');
   return <path d={d} stroke={brass} strokeOpacity={0.22} fill="none" />;
 }
 
@@ -63,11 +72,18 @@ function Guides({ pointer }: { pointer: Pointer }) {
     <>
       {sheet.guides.map((g) => {
         const p = Math.round(g.at * view.zoom + (g.axis === 'x' ? view.x : view.y)) + 0.5;
-        const line = g.axis === 'x' ? { x1: p, x2: p, y1: 0, y2: size.height } : { y1: p, y2: p, x1: 0, x2: size.width };
+        const line =
+          g.axis === 'x' ? { x1: p, x2: p, y1: 0, y2: size.height } : { y1: p, y2: p, x1: 0, x2: size.width };
         return (
           <g key={g.id}>
             <line {...line} stroke={brass} strokeOpacity={0.55} strokeDasharray="6 4" />
-            <line {...line} stroke="transparent" strokeWidth={7} style={{ cursor: g.axis === 'x' ? 'col-resize' : 'row-resize', pointerEvents: 'stroke' }} onPointerDown={(e) => pointer.guide(e, g.id)} />
+            <line
+              {...line}
+              stroke="transparent"
+              strokeWidth={7}
+              style={{ cursor: g.axis === 'x' ? 'col-resize' : 'row-resize', pointerEvents: 'stroke' }}
+              onPointerDown={(e) => pointer.guide(e, g.id)}
+            />
           </g>
         );
       })}
@@ -94,7 +110,10 @@ function Outlines() {
   const matrix = `matrix(${view.zoom} 0 0 ${view.zoom} ${view.x} ${view.y})`;
   return (
     <g transform={matrix} fill="none">
-      {outlineView && all.map((d) => <path key={d} d={d} stroke="var(--sc-palette-text-primary)" vectorEffect="non-scaling-stroke" />)}
+      {outlineView &&
+        all.map((d) => (
+          <path key={d} d={d} stroke="var(--sc-palette-text-primary)" vectorEffect="non-scaling-stroke" />
+        ))}
       {outlines?.map((o) => (
         <path key={o.id} d={o.d} stroke={madder} strokeWidth={1.25} vectorEffect="non-scaling-stroke" />
       ))}
@@ -113,13 +132,30 @@ function ChosenBox({ pointer }: { pointer: Pointer }) {
   const { foot, at } = turnPlace(corners);
   return (
     <>
-      <polygon points={corners.map((p) => `${p.x},${p.y}`).join(' ')} fill="none" stroke={madder} strokeOpacity={0.7} strokeDasharray="3 3" />
+      <polygon
+        points={corners.map((p) => `${p.x},${p.y}`).join(' ')}
+        fill="none"
+        stroke={madder}
+        strokeOpacity={0.7}
+        strokeDasharray="3 3"
+      />
       <line x1={foot.x} y1={foot.y} x2={at.x} y2={at.y} stroke={madder} strokeOpacity={0.7} />
-      <circle cx={at.x} cy={at.y} r={5} fill={panel} stroke={madder} strokeWidth={1.5} style={{ cursor: 'grab', pointerEvents: 'all' }} data-testid="grip-turn" onPointerDown={(e) => pointer.turn(e)} />
+      <circle
+        cx={at.x}
+        cy={at.y}
+        r={5}
+        fill={panel}
+        stroke={madder}
+        strokeWidth={1.5}
+        style={{ cursor: 'grab', pointerEvents: 'all' }}
+        data-testid="grip-turn"
+        onPointerDown={(e) => pointer.turn(e)}
+      />
       {places.map((p, i) => {
         if (small && i > 3) return null;
         const [sx, sy] = grips[i];
-        const cursor = sx === 0 ? 'ns-resize' : sy === 0 ? 'ew-resize' : sx === sy ? 'nwse-resize' : 'nesw-resize';
+        const cursor =
+          sx === 0 ? 'ns-resize' : sy === 0 ? 'ew-resize' : sx === sy ? 'nwse-resize' : 'nesw-resize';
         return (
           <rect
             key={`${sx} ${sy}`}
@@ -148,12 +184,33 @@ function CardHandle({ h, pointer }: { h: SheetHandle; pointer: Pointer }) {
   const matrix = `matrix(${view.zoom} 0 0 ${view.zoom} ${view.x} ${view.y})`;
   return (
     <g>
-      {h.ring && <path d={h.ring} transform={matrix} fill="none" stroke={brass} strokeDasharray="5 4" vectorEffect="non-scaling-stroke" />}
+      {h.ring && (
+        <path
+          d={h.ring}
+          transform={matrix}
+          fill="none"
+          stroke={brass}
+          strokeDasharray="5 4"
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
       {from && <line x1={from.x} y1={from.y} x2={p.x} y2={p.y} stroke={brass} strokeWidth={1.25} />}
-      <g data-testid={`handle-${h.id}`} style={{ cursor: 'move', pointerEvents: 'all' }} onPointerDown={(e) => pointer.handle(e, h)}>
+      <g
+        data-testid={`handle-${h.id}`}
+        style={{ cursor: 'move', pointerEvents: 'all' }}
+        onPointerDown={(e) => pointer.handle(e, h)}
+      >
         <circle cx={p.x} cy={p.y} r={9} fill="transparent" />
         {h.colour ? (
-          <circle cx={p.x} cy={p.y} r={5} fill={h.colour} stroke={panel} strokeWidth={3} style={{ paintOrder: 'stroke' }} />
+          <circle
+            cx={p.x}
+            cy={p.y}
+            r={5}
+            fill={h.colour}
+            stroke={panel}
+            strokeWidth={3}
+            style={{ paintOrder: 'stroke' }}
+          />
         ) : (
           <path d={`M${p.x} ${p.y - 6}l6 6l-6 6l-6-6z`} fill={brass} stroke={panel} strokeWidth={1.5} />
         )}
@@ -182,13 +239,30 @@ function SnapLines({ pointer }: { pointer: Pointer }) {
       {hits.map((h) => {
         const a = toView(view, h.axis === 'x' ? { x: h.at, y: h.from } : { x: h.from, y: h.at });
         const b = toView(view, h.axis === 'x' ? { x: h.at, y: h.to } : { x: h.to, y: h.at });
-        return <line key={`${h.axis}${h.at}`} x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={madder} strokeWidth={1} />;
+        return (
+          <line
+            key={`${h.axis}${h.at}`}
+            x1={a.x}
+            y1={a.y}
+            x2={b.x}
+            y2={b.y}
+            stroke={madder}
+            strokeWidth={1}
+          />
+        );
       })}
       {words.length > 0 && at && (
         <g transform={`translate(${at.x + 16} ${at.y + 18})`}>
           <rect width={wide} height={words.length * 16 + 6} rx={3} fill="#1f2b38" fillOpacity={0.92} />
           {words.map((w, i) => (
-            <text key={w} x={7} y={15 + i * 16} fontSize={12} fill="#fbf9f4" data-testid={i === 0 ? 'readout' : undefined}>
+            <text
+              key={w}
+              x={7}
+              y={15 + i * 16}
+              fontSize={12}
+              fill="#fbf9f4"
+              data-testid={i === 0 ? 'readout' : undefined}
+            >
               {w}
             </text>
           ))}
@@ -204,12 +278,41 @@ function Drafts({ pointer }: { pointer: Pointer }) {
   const nodes = pointer.draft;
   return (
     <>
-      {m && <rect x={Math.min(m.a.x, m.b.x)} y={Math.min(m.a.y, m.b.y)} width={Math.abs(m.b.x - m.a.x)} height={Math.abs(m.b.y - m.a.y)} fill={brass} fillOpacity={0.1} stroke={brass} strokeDasharray="4 3" />}
-      {nodes && nodes.d && <path d={nodes.d} transform={`matrix(${view.zoom} 0 0 ${view.zoom} ${view.x} ${view.y})`} fill="none" stroke={madder} strokeWidth={1.5} vectorEffect="non-scaling-stroke" />}
+      {m && (
+        <rect
+          x={Math.min(m.a.x, m.b.x)}
+          y={Math.min(m.a.y, m.b.y)}
+          width={Math.abs(m.b.x - m.a.x)}
+          height={Math.abs(m.b.y - m.a.y)}
+          fill={brass}
+          fillOpacity={0.1}
+          stroke={brass}
+          strokeDasharray="4 3"
+        />
+      )}
+      {nodes?.d && (
+        <path
+          d={nodes.d}
+          transform={`matrix(${view.zoom} 0 0 ${view.zoom} ${view.x} ${view.y})`}
+          fill="none"
+          stroke={madder}
+          strokeWidth={1.5}
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
       {nodes?.points.map((p, i) => {
         const q = toView(view, p);
-        // biome-ignore lint/suspicious/noArrayIndexKey: nodes of a draft have no identity but their order
-        return <circle key={i} cx={q.x} cy={q.y} r={4} fill={i === 0 ? brass : panel} stroke={madder} strokeWidth={1.5} />;
+        return (
+          <circle
+            key={i}
+            cx={q.x}
+            cy={q.y}
+            r={4}
+            fill={i === 0 ? brass : panel}
+            stroke={madder}
+            strokeWidth={1.5}
+          />
+        );
       })}
     </>
   );
@@ -220,8 +323,23 @@ export function Overlay({ pointer }: { pointer: Pointer }) {
   const view = useEditor((s) => s.view);
   const sheet = useEditor((s) => s.design?.sheets.find((h) => h.id === s.sheetId));
   return (
-    <svg width="100%" height="100%" style={{ position: 'absolute', inset: 0, pointerEvents: 'none' }} aria-hidden="true">
-      {sheet && <rect x={Math.round(view.x) - 0.5} y={Math.round(view.y) - 0.5} width={sheet.width * view.zoom + 1} height={sheet.height * view.zoom + 1} fill="none" stroke="var(--sc-palette-text-secondary)" strokeOpacity={0.5} />}
+    <svg
+      width="100%"
+      height="100%"
+      style={{ position: 'absolute', inset: 0, pointerEvents: 'none' }}
+      aria-hidden="true"
+    >
+      {sheet && (
+        <rect
+          x={Math.round(view.x) - 0.5}
+          y={Math.round(view.y) - 0.5}
+          width={sheet.width * view.zoom + 1}
+          height={sheet.height * view.zoom + 1}
+          fill="none"
+          stroke="var(--sc-palette-text-secondary)"
+          strokeOpacity={0.5}
+        />
+      )}
       <Grid />
       <Guides pointer={pointer} />
       <Outlines />

@@ -45,13 +45,24 @@ function Ruler({ axis }: { axis: 'x' | 'y' }) {
       onPointerMove={(e) => {
         if (!dragging.current) return;
         const at = placeAt(e);
-        set(at === null ? { hits: [], readout: '' } : { hits: [{ axis: across, at, what: 'new guide', from: -1e5, to: 1e5, shift: 0 }], readout: String(at) });
+        set(
+          at === null
+            ? { hits: [], readout: '' }
+            : {
+                hits: [{ axis: across, at, what: 'new guide', from: -1e5, to: 1e5, shift: 0 }],
+                readout: String(at),
+              },
+        );
       }}
       onPointerUp={(e) => {
         dragging.current = false;
         const at = placeAt(e);
         set({ hits: [], readout: '' });
-        if (at !== null) changeSheet('New guide', (s) => ({ ...s, guides: [...s.guides, { id: makeId(), axis: across, at }] }));
+        if (at !== null)
+          changeSheet('New guide', (s) => ({
+            ...s,
+            guides: [...s.guides, { id: makeId(), axis: across, at }],
+          }));
       }}
       sx={{
         gridArea: axis === 'x' ? '1 / 2' : '2 / 1',
@@ -95,7 +106,15 @@ function Ruler({ axis }: { axis: 'x' | 'y' }) {
 export function Rulers() {
   return (
     <>
-      <Box sx={{ gridArea: '1 / 1', bgcolor: 'paper.sunk', borderRight: 1, borderBottom: 1, borderColor: 'divider' }} />
+      <Box
+        sx={{
+          gridArea: '1 / 1',
+          bgcolor: 'paper.sunk',
+          borderRight: 1,
+          borderBottom: 1,
+          borderColor: 'divider',
+        }}
+      />
       <Ruler axis="x" />
       <Ruler axis="y" />
     </>

@@ -6,8 +6,8 @@ import { get, set, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 import { Overlay } from './Overlay';
 import { Rulers } from './Rulers';
-import { fitSheet, panBy, zoomAt } from './view';
 import { usePointer } from './use-pointer';
+import { fitSheet, panBy, zoomAt } from './view';
 
 /** The sheet: tiles drawn by the raster workers, and over them grid, guides, outlines and handles. */
 export function SheetView() {
@@ -55,12 +55,28 @@ export function SheetView() {
     const { board } = studioEngine();
     board.setCanvas(canvas.current);
     const dpr = window.devicePixelRatio || 1;
-    board.setView(view.zoom * dpr, view.x * dpr, view.y * dpr, Math.round(size.width * dpr), Math.round(size.height * dpr));
+    board.setView(
+      view.zoom * dpr,
+      view.x * dpr,
+      view.y * dpr,
+      Math.round(size.width * dpr),
+      Math.round(size.height * dpr),
+    );
   }, [view, size]);
 
   const cursor = tool === 'pick' ? 'default' : 'crosshair';
   return (
-    <Box sx={{ position: 'relative', flex: 1, minWidth: 0, minHeight: 0, display: 'grid', gridTemplate: '20px 1fr / 20px 1fr', overflow: 'hidden' }}>
+    <Box
+      sx={{
+        position: 'relative',
+        flex: 1,
+        minWidth: 0,
+        minHeight: 0,
+        display: 'grid',
+        gridTemplate: '20px 1fr / 20px 1fr',
+        overflow: 'hidden',
+      }}
+    >
       <Rulers />
       <Box
         ref={frame}
@@ -69,12 +85,26 @@ export function SheetView() {
         aria-label="Sheet"
         tabIndex={0}
         {...pointer.handlers}
-        sx={{ position: 'relative', gridArea: '2 / 2', overflow: 'hidden', cursor, touchAction: 'none', outlineOffset: -2, bgcolor: 'paper.surround' }}
+        sx={{
+          position: 'relative',
+          gridArea: '2 / 2',
+          overflow: 'hidden',
+          cursor,
+          touchAction: 'none',
+          outlineOffset: -2,
+          bgcolor: 'paper.surround',
+        }}
       >
         <canvas
           ref={canvas}
           data-testid="sheet-canvas"
-          style={{ position: 'absolute', inset: 0, width: size.width, height: size.height, opacity: outlineView ? 0 : 1 }}
+          style={{
+            position: 'absolute',
+            inset: 0,
+            width: size.width,
+            height: size.height,
+            opacity: outlineView ? 0 : 1,
+          }}
         />
         <Overlay pointer={pointer} />
       </Box>

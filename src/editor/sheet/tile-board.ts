@@ -103,7 +103,8 @@ export class TileBoard {
     if (!this.scale) return out;
     const i1 = Math.floor((this.wide - 1 - this.x) / side);
     const j1 = Math.floor((this.high - 1 - this.y) / side);
-    for (let j = Math.floor(-this.y / side); j <= j1; j++) for (let i = Math.floor(-this.x / side); i <= i1; i++) out.push({ i, j });
+    for (let j = Math.floor(-this.y / side); j <= j1; j++)
+      for (let i = Math.floor(-this.x / side); i <= i1; i++) out.push({ i, j });
     return out;
   }
 
@@ -122,13 +123,28 @@ export class TileBoard {
     }
     const cx = (this.wide / 2 - this.x) / side;
     const cy = (this.high / 2 - this.y) / side;
-    list.sort((a, b) => Math.hypot(a.i + 0.5 - cx, a.j + 0.5 - cy) - Math.hypot(b.i + 0.5 - cx, b.j + 0.5 - cy));
+    list.sort(
+      (a, b) => Math.hypot(a.i + 0.5 - cx, a.j + 0.5 - cy) - Math.hypot(b.i + 0.5 - cx, b.j + 0.5 - cy),
+    );
     const number = ++this.count;
     const shares = this.workers.map((_, k) => list.filter((_, n) => n % this.workers.length === k));
-    this.order = { number, version: this.version, scale: this.scale, whole: this.holdNext, held: [], open: shares.filter((s) => s.length).length };
+    this.order = {
+      number,
+      version: this.version,
+      scale: this.scale,
+      whole: this.holdNext,
+      held: [],
+      open: shares.filter((s) => s.length).length,
+    };
     for (const { i, j } of list) this.stale.delete(key(i, j));
     shares.forEach((share, k) => {
-      const message: RasterOrder = { type: 'tiles', order: number, version: this.version, scale: this.scale, list: share };
+      const message: RasterOrder = {
+        type: 'tiles',
+        order: number,
+        version: this.version,
+        scale: this.scale,
+        list: share,
+      };
       if (share.length) this.workers[k].postMessage(message);
     });
   }

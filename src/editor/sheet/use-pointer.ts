@@ -2,11 +2,11 @@
 
 import { type PointerEvent as ReactPointerEvent, type RefObject, useRef, useState } from 'react';
 import { applyPatch, makeCoat, makeId, makePart, makeSource, type Point } from '@/core';
-import { freeName, type SheetHandle, withChildren, childrenOf, withPart } from '@/core/edit';
+import { childrenOf, freeName, type SheetHandle, withChildren, withPart } from '@/core/edit';
+import { drawNames } from '../frame/tools';
 import { changeSheet, choose, commit, enter } from '../state/actions';
 import { get, say, set } from '../state/store';
 import { studioEngine } from '../state/studio';
-import { drawNames } from '../frame/tools';
 import { contourNumbers, type DraftNode, draftText } from './draft';
 import { Drag } from './gestures';
 import { panBy, toSheet } from './view';
@@ -120,8 +120,11 @@ export function usePointer(frame: RefObject<HTMLDivElement | null>): Pointer {
           if (latest && drag) drag.move(...latest);
         });
         const at = onSheet(p);
-        latest = [{ type: 'move', ids: get().chosen, dx: at.x - start.x, dy: at.y - start.y, straight: ev.shiftKey }, ev.ctrlKey || ev.metaKey];
-        if (drag) drag.move({ ...latest[0], ids: get().chosen } as typeof latest[0], latest[1]);
+        latest = [
+          { type: 'move', ids: get().chosen, dx: at.x - start.x, dy: at.y - start.y, straight: ev.shiftKey },
+          ev.ctrlKey || ev.metaKey,
+        ];
+        if (drag) drag.move({ ...latest[0], ids: get().chosen } as (typeof latest)[0], latest[1]);
       },
       up() {
         if (!pending) onClick?.();
@@ -146,7 +149,12 @@ export function usePointer(frame: RefObject<HTMLDivElement | null>): Pointer {
           return;
         }
         const [a, b] = [onSheet(from), onSheet(p)];
-        const area = { x0: Math.min(a.x, b.x), y0: Math.min(a.y, b.y), x1: Math.max(a.x, b.x), y1: Math.max(a.y, b.y) };
+        const area = {
+          x0: Math.min(a.x, b.x),
+          y0: Math.min(a.y, b.y),
+          x1: Math.max(a.x, b.x),
+          y1: Math.max(a.y, b.y),
+        };
         void studioEngine()
           .studio.within(get().scope, area)
           .then((ids) => choose(ev.shiftKey ? [...new Set([...before, ...ids])] : ids));
@@ -164,7 +172,10 @@ export function usePointer(frame: RefObject<HTMLDivElement | null>): Pointer {
     const moves: { e: Press; p: Point }[] = [];
     let released: { e: Press; p: Point } | null = null;
     const now = performance.now();
-    const double = lastPress.current && now - lastPress.current.time < 350 && Math.hypot(from.x - lastPress.current.p.x, from.y - lastPress.current.p.y) < 4;
+    const double =
+      lastPress.current &&
+      now - lastPress.current.time < 350 &&
+      Math.hypot(from.x - lastPress.current.p.x, from.y - lastPress.current.p.y) < 4;
     lastPress.current = double ? null : { p: from, time: now };
     // Until the studio has said what is here, moves wait.
     hold(e, {
@@ -219,7 +230,20 @@ export function usePointer(frame: RefObject<HTMLDivElement | null>): Pointer {
           drag = new Drag(`Draw ${name}`);
           set({ chosen: [id], card: { list: 'source' } });
         }
-        drag.move({ type: 'draw', id, kind, name, parent: scope, from: start, to: onSheet(p), keepShape: ev.shiftKey, fromCentre: ev.altKey }, ev.ctrlKey || ev.metaKey);
+        drag.move(
+          {
+            type: 'draw',
+            id,
+            kind,
+            name,
+            parent: scope,
+            from: start,
+            to: onSheet(p),
+            keepShape: ev.shiftKey,
+            fromCentre: ev.altKey,
+          },
+          ev.ctrlKey || ev.metaKey,
+        );
       },
       up() {
         if (!drag) {
@@ -262,7 +286,9 @@ export function usePointer(frame: RefObject<HTMLDivElement | null>): Pointer {
     const xy = contourNumbers(list, closed).map((v, i) => v - (i % 2 ? cy : cx));
     const part = makePart(makeSource('path', { contours: [{ xy, closed }] }), {
       name: freeName(design, 'Path'),
-      coats: [closed ? makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } }) : makeCoat('stroke')],
+      coats: [
+        closed ? makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } }) : makeCoat('stroke'),
+      ],
       place: { x: cx, y: cy, turn: 0, skew: 0, scaleX: 1, scaleY: 1 },
     });
     const ids = childrenOf(design, sheetId, null);
@@ -335,7 +361,11 @@ export function usePointer(frame: RefObject<HTMLDivElement | null>): Pointer {
     a.up(e, inView(e));
   };
 
-  const begin = (e: Press, label: string, gesture: (from: Point, to: Point, ev: Press) => Parameters<Drag['move']>[0]) => {
+  const begin = (
+    e: Press,
+    label: string,
+    gesture: (from: Point, to: Point, ev: Press) => Parameters<Drag['move']>[0],
+  ) => {
     e.stopPropagation();
     if (e.button !== 0) return;
     const from = onSheet(inView(e));
@@ -348,13 +378,41 @@ export function usePointer(frame: RefObject<HTMLDivElement | null>): Pointer {
   };
 
   return {
-    handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerLeave: () => setPlace(null), onContextMenu: (e) => e.preventDefault() },
+    handlers: {
+      onPointerDown,
+      onPointerMove,
+      onPointerUp,
+      onPointerLeave: () => setPlace(null),
+      onContextMenu: (e) => e.preventDefault(),
+    },
     place,
     marquee,
     draft,
-    turn: (e) => begin(e, 'Turn', (from, to, ev) => ({ type: 'turn', ids: get().chosen, from, to, straight: ev.shiftKey })),
-    scale: (e, side) => begin(e, 'Scale', (_, to, ev) => ({ type: 'scale', ids: get().chosen, side, to, keepShape: ev.shiftKey, fromCentre: ev.altKey })),
-    handle: (e, h) => begin(e, 'Drag handle', (_, to) => ({ type: 'handle', id: get().chosen[0], card: h.card, handle: h.id, to })),
+    turn: (e) =>
+      begin(e, 'Turn', (from, to, ev) => ({
+        type: 'turn',
+        ids: get().chosen,
+        from,
+        to,
+        straight: ev.shiftKey,
+      })),
+    scale: (e, side) =>
+      begin(e, 'Scale', (_, to, ev) => ({
+        type: 'scale',
+        ids: get().chosen,
+        side,
+        to,
+        keepShape: ev.shiftKey,
+        fromCentre: ev.altKey,
+      })),
+    handle: (e, h) =>
+      begin(e, 'Drag handle', (_, to) => ({
+        type: 'handle',
+        id: get().chosen[0],
+        card: h.card,
+        handle: h.id,
+        to,
+      })),
     guide(e, id) {
       e.stopPropagation();
       const sheet = get().design?.sheets.find((s) => s.id === get().sheetId);
@@ -365,12 +423,20 @@ export function usePointer(frame: RefObject<HTMLDivElement | null>): Pointer {
         move(_, p) {
           const q = onSheet(p);
           at = Math.round(guide.axis === 'x' ? q.x : q.y);
-          set({ hits: [{ ...guide, what: 'guide', from: -1e5, to: 1e5, at, shift: 0 }], readout: String(at) });
+          set({
+            hits: [{ ...guide, what: 'guide', from: -1e5, to: 1e5, at, shift: 0 }],
+            readout: String(at),
+          });
         },
         up(_, p) {
           set({ hits: [], readout: '' });
           const out = p.x < 0 || p.y < 0;
-          changeSheet(out ? 'Remove guide' : 'Move guide', (s) => ({ ...s, guides: out ? s.guides.filter((g) => g.id !== id) : s.guides.map((g) => (g.id === id ? { ...g, at } : g)) }));
+          changeSheet(out ? 'Remove guide' : 'Move guide', (s) => ({
+            ...s,
+            guides: out
+              ? s.guides.filter((g) => g.id !== id)
+              : s.guides.map((g) => (g.id === id ? { ...g, at } : g)),
+          }));
         },
       });
     },

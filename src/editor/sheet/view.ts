@@ -1,5 +1,5 @@
-import { get, set, type View } from '../state/store';
 import type { Point } from '@/core';
+import { get, set, type View } from '../state/store';
 
 export const zoomLimits = [0.005, 64] as const;
 
@@ -27,8 +27,17 @@ export function fitArea(b: { x0: number; y0: number; x1: number; y1: number }): 
   const margin = 36;
   const w = Math.max(1e-6, b.x1 - b.x0);
   const h = Math.max(1e-6, b.y1 - b.y0);
-  const zoom = Math.min(zoomLimits[1], Math.max(zoomLimits[0], Math.min((viewSize.width - 2 * margin) / w, (viewSize.height - 2 * margin) / h)));
-  set({ view: { zoom, x: (viewSize.width - w * zoom) / 2 - b.x0 * zoom, y: (viewSize.height - h * zoom) / 2 - b.y0 * zoom } });
+  const zoom = Math.min(
+    zoomLimits[1],
+    Math.max(zoomLimits[0], Math.min((viewSize.width - 2 * margin) / w, (viewSize.height - 2 * margin) / h)),
+  );
+  set({
+    view: {
+      zoom,
+      x: (viewSize.width - w * zoom) / 2 - b.x0 * zoom,
+      y: (viewSize.height - h * zoom) / 2 - b.y0 * zoom,
+    },
+  });
 }
 
 export function fitSheet(): void {

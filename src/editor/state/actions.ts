@@ -1,7 +1,16 @@
-import { applyPatch, type Design, diffJson, makeId, type Part, PatchError, type PatchOperation, type Sheet } from '@/core';
+import {
+  applyPatch,
+  type Design,
+  diffJson,
+  makeId,
+  type Part,
+  PatchError,
+  type PatchOperation,
+  type Sheet,
+} from '@/core';
 import { type CardRef, childrenOf, parentOf, withPart } from '@/core/edit';
 import type { StudioCommand } from '@/worker/studio';
-import { type Change, api } from './api';
+import { api, type Change } from './api';
 import { get, say, set } from './store';
 import { choice, hasEngine, showFrame, startEngine, studioEngine } from './studio';
 import { clientId, sync } from './sync';
@@ -37,7 +46,18 @@ export async function openDesign(id: string): Promise<void> {
   if (!hasEngine()) startEngine();
   const { design, recovered } = sync.begin(id, stored.document, stored.seq, takeForeign);
   const sheetId = design.sheets[0].id;
-  set({ designId: id, design, sheetId, chosen: [], scope: null, card: null, tool: 'pick', save: recovered.length ? 'saving' : 'saved', saveMessage: '', ...historyOf([...past.changes, ...recovered]) });
+  set({
+    designId: id,
+    design,
+    sheetId,
+    chosen: [],
+    scope: null,
+    card: null,
+    tool: 'pick',
+    save: recovered.length ? 'saving' : 'saved',
+    saveMessage: '',
+    ...historyOf([...past.changes, ...recovered]),
+  });
   studioEngine().board.onFailure = say;
   showFrame(await studioEngine().studio.open(design, sheetId, choice()), false);
 }
@@ -45,7 +65,11 @@ export async function openDesign(id: string): Promise<void> {
 function keepChoiceSound(design: Design): void {
   const { chosen, scope, card } = get();
   const left = chosen.filter((id) => design.parts[id]);
-  const next = { chosen: left.length === chosen.length ? chosen : left, scope: scope && design.parts[scope] ? scope : null, card };
+  const next = {
+    chosen: left.length === chosen.length ? chosen : left,
+    scope: scope && design.parts[scope] ? scope : null,
+    card,
+  };
   const part = left.length === 1 ? design.parts[left[0]] : null;
   if (card && card.list !== 'source' && !part?.[card.list].some((c) => c.id === card.id)) next.card = null;
   set(next);
@@ -67,7 +91,14 @@ export function commit(label: string, next: Design, known = false): void {
   const before = must();
   const patch = diffJson(before, next);
   if (!patch.length) return;
-  const change: Change = { changeId: makeId(), clientId, role: 'do', label, patch, inverse: diffJson(next, before) };
+  const change: Change = {
+    changeId: makeId(),
+    clientId,
+    role: 'do',
+    label,
+    patch,
+    inverse: diffJson(next, before),
+  };
   set((s) => ({ design: next, undo: [...s.undo, change].slice(-500), redo: [] }));
   keepChoiceSound(next);
   sync.add(change);
@@ -91,7 +122,9 @@ function step(from: 'undo' | 'redo'): void {
     return;
   }
   set((s) =>
-    from === 'undo' ? { design, undo: s.undo.slice(0, -1), redo: [...s.redo, change] } : { design, redo: s.redo.slice(0, -1), undo: [...s.undo, change] },
+    from === 'undo'
+      ? { design, undo: s.undo.slice(0, -1), redo: [...s.redo, change] }
+      : { design, redo: s.redo.slice(0, -1), undo: [...s.undo, change] },
   );
   keepChoiceSound(design);
   sync.add({ changeId: makeId(), clientId, role: from, label: change.label, patch, inverse });
@@ -108,7 +141,10 @@ export function choose(ids: readonly string[], card: CardRef | null = null): voi
   const one = ids.length === 1 ? design?.parts[ids[0]] : null;
   const kept = card ?? (one ? { list: 'source' as const } : null);
   set({ chosen: ids, card: kept });
-  if (hasEngine() && design) void studioEngine().studio.choose(choice()).then((report) => set({ report, faults: report.faults }));
+  if (hasEngine() && design)
+    void studioEngine()
+      .studio.choose(choice())
+      .then((report) => set({ report, faults: report.faults }));
 }
 
 /** Chooses parts wherever they are: the group they stand in is entered. */
@@ -237,7 +273,9 @@ export async function takeTheirs(): Promise<void> {
 /** Keeps this window's work as a design of its own; returns its id. */
 export async function keepAsCopy(): Promise<string> {
   const design = must();
-  const made = await api.create({ document: { ...design, name: `${design.name} (this window)`.slice(0, 200) } });
+  const made = await api.create({
+    document: { ...design, name: `${design.name} (this window)`.slice(0, 200) },
+  });
   sync.drop();
   return made.id;
 }

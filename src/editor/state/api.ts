@@ -52,21 +52,25 @@ async function call<T>(path: string, method = 'GET', body?: unknown): Promise<T>
   }
   if (response.status === 204) return undefined as T;
   const data = (await response.json().catch(() => null)) as (T & { message?: string }) | null;
-  if (!response.ok || data === null) throw new ApiError(response.status, data?.message ?? 'The server gave no usable answer.');
+  if (!response.ok || data === null)
+    throw new ApiError(response.status, data?.message ?? 'The server gave no usable answer.');
   return data;
 }
 
 export const api = {
   list: () => call<{ designs: DesignEntry[]; purposes: Purpose[] }>('designs'),
   get: (id: string) => call<StoredDesign>(`designs/${id}`),
-  create: (body: { purpose: string; name: string } | { document: unknown }) => call<DesignEntry>('designs', 'POST', body),
+  create: (body: { purpose: string; name: string } | { document: unknown }) =>
+    call<DesignEntry>('designs', 'POST', body),
   duplicate: (id: string) => call<DesignEntry>(`designs/${id}/duplicate`, 'POST'),
   remove: (id: string) => call<void>(`designs/${id}`, 'DELETE'),
   restore: (id: string) => call<void>(`designs/${id}/restore`, 'POST'),
-  changes: (id: string, since: number) => call<{ changes: StoredChange[] }>(`designs/${id}/changes?since=${since}`),
+  changes: (id: string, since: number) =>
+    call<{ changes: StoredChange[] }>(`designs/${id}/changes?since=${since}`),
   append: (id: string, change: Change & { base: number }) =>
     call<{ seq: number; since: StoredChange[] }>(`designs/${id}/changes`, 'POST', change),
 };
 
 /** Address of a small picture of a stored design; a new one whenever the design changes. */
-export const thumbnailOf = (entry: DesignEntry, width: number): string => `/api/designs/${entry.id}/picture?width=${width}&seq=${entry.seq}`;
+export const thumbnailOf = (entry: DesignEntry, width: number): string =>
+  `/api/designs/${entry.id}/picture?width=${width}&seq=${entry.seq}`;

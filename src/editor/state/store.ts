@@ -73,7 +73,8 @@ export const get = useEditor.getState;
 export const set = useEditor.setState;
 
 /** The one chosen part, or null where none or several are. */
-export const useChosenPart = () => useEditor((s) => (s.chosen.length === 1 ? (s.design?.parts[s.chosen[0]] ?? null) : null));
+export const useChosenPart = () =>
+  useEditor((s) => (s.chosen.length === 1 ? (s.design?.parts[s.chosen[0]] ?? null) : null));
 
 /** Says something in passing at the foot of the window. */
 export const say = (notice: string): void => set({ notice });

@@ -1,5 +1,5 @@
 import { applyPatch, type Design, makeId, PatchError } from '@/core';
-import { type Change, ApiError, api, type StoredChange } from './api';
+import { ApiError, api, type Change, type StoredChange } from './api';
 import { get, set } from './store';
 
 /** This window, as the server knows it. */
@@ -20,7 +20,12 @@ class Sync {
    * Takes up a design as it was loaded. Changes of an earlier visit that were not sent are put on
    * top, where they still fit. Returns the design to show.
    */
-  begin(id: string, document: Design, seq: number, onForeign: (patch: StoredChange['patch']) => void): { design: Design; recovered: Change[] } {
+  begin(
+    id: string,
+    document: Design,
+    seq: number,
+    onForeign: (patch: StoredChange['patch']) => void,
+  ): { design: Design; recovered: Change[] } {
     this.id = id;
     this.seq = seq;
     this.queue = [];
@@ -55,7 +60,9 @@ class Sync {
       if (this.queue.length) localStorage.setItem(keep(this.id), JSON.stringify(this.queue));
       else localStorage.removeItem(keep(this.id));
     } catch {
-      set({ notice: 'The browser has no room to keep unsent work. Leave this window open until it is saved.' });
+      set({
+        notice: 'The browser has no room to keep unsent work. Leave this window open until it is saved.',
+      });
     }
   }
 
@@ -98,7 +105,13 @@ class Sync {
           this.store();
           set({ save: 'refused', saveMessage: `A change was refused: ${e.message}` });
         } else {
-          set({ save: 'waiting', saveMessage: e.status === 0 ? 'The server cannot be reached. Your work is kept in this window and sent when it is back.' : e.message });
+          set({
+            save: 'waiting',
+            saveMessage:
+              e.status === 0
+                ? 'The server cannot be reached. Your work is kept in this window and sent when it is back.'
+                : e.message,
+          });
           await new Promise((resolve) => setTimeout(resolve, this.pause));
           this.pause = Math.min(8000, this.pause * 2);
         }
@@ -124,7 +137,11 @@ class Sync {
       if (!this.busy && !this.queue.length) this.take(changes);
     } catch (e) {
       if (!(e instanceof ApiError)) throw e;
-      if (e.status === 0) set({ save: 'waiting', saveMessage: 'The server cannot be reached. Your work is kept in this window.' });
+      if (e.status === 0)
+        set({
+          save: 'waiting',
+          saveMessage: 'The server cannot be reached. Your work is kept in this window.',
+        });
     }
   }
 }

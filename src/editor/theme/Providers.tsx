@@ -9,7 +9,9 @@ import { type ReactNode, useState } from 'react';
 import { theme } from './theme';
 
 export function Providers({ children }: { children: ReactNode }) {
-  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }));
+  const [client] = useState(
+    () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }),
+  );
   return (
     <AppRouterCacheProvider options={{ key: 'sc' }}>
       <InitColorSchemeScript attribute="data-theme" defaultMode="light" />

@@ -49,15 +49,28 @@ export const theme = createTheme({
   },
   components: {
     MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiButton: { defaultProps: { size: 'small', disableElevation: true }, styleOverrides: { root: { minWidth: 0, padding: '3px 9px', lineHeight: 1.5 } } },
-    MuiIconButton: { defaultProps: { size: 'small' }, styleOverrides: { root: { borderRadius: 3, padding: 4, color: 'inherit' } } },
-    MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none', border: '1px solid var(--sc-palette-divider)' } } },
+    MuiButton: {
+      defaultProps: { size: 'small', disableElevation: true },
+      styleOverrides: { root: { minWidth: 0, padding: '3px 9px', lineHeight: 1.5 } },
+    },
+    MuiIconButton: {
+      defaultProps: { size: 'small' },
+      styleOverrides: { root: { borderRadius: 3, padding: 4, color: 'inherit' } },
+    },
+    MuiPaper: {
+      defaultProps: { elevation: 0 },
+      styleOverrides: { root: { backgroundImage: 'none', border: '1px solid var(--sc-palette-divider)' } },
+    },
     MuiTooltip: {
       defaultProps: { enterDelay: 500, disableInteractive: true },
       styleOverrides: { tooltip: { background: '#1f2b38', color: '#fbf9f4', fontSize: 12, borderRadius: 3 } },
     },
-    MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 28, paddingTop: 3, paddingBottom: 3 } } },
-    MuiInputBase: { styleOverrides: { root: { fontSize: 13 }, input: { fontVariantNumeric: 'tabular-nums' } } },
+    MuiMenuItem: {
+      styleOverrides: { root: { fontSize: 13, minHeight: 28, paddingTop: 3, paddingBottom: 3 } },
+    },
+    MuiInputBase: {
+      styleOverrides: { root: { fontSize: 13 }, input: { fontVariantNumeric: 'tabular-nums' } },
+    },
     MuiDialog: { defaultProps: { transitionDuration: 0 } },
     MuiMenu: { defaultProps: { transitionDuration: 0 } },
     MuiPopover: { defaultProps: { transitionDuration: 0 } },

@@ -31,9 +31,19 @@ export const changeBody = Joi.object({
 
 export const sinceQuery = Joi.object<{ since: number }>({ since: Joi.number().integer().min(0).default(0) });
 
-export const pictureQuery = Joi.object<{ sheet?: string; width?: number; dpi: number; ground: boolean; download: boolean; seq?: number }>({
+export const pictureQuery = Joi.object<{
+  sheet?: string;
+  width?: number;
+  dpi: number;
+  ground: boolean;
+  download: boolean;
+  seq?: number;
+}>({
   sheet: Joi.string().max(200),
-  width: Joi.number().min(1).max(pictureLimit).messages({ 'number.max': `A picture may be at most ${pictureLimit} pixels wide` }),
+  width: Joi.number()
+    .min(1)
+    .max(pictureLimit)
+    .messages({ 'number.max': `A picture may be at most ${pictureLimit} pixels wide` }),
   dpi: Joi.number().min(1).max(10_000).default(96),
   ground: Joi.boolean().default(true),
   download: Joi.boolean().default(false),

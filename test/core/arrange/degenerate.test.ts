@@ -24,7 +24,9 @@ describe('combining degenerate shapes', () => {
         const points = wrongPoints(operation, paths, result, 30);
         // Chords lie within 1e-5 of the size; points merge within 2e-6 of it.
         if (off > truth.around * truth.around * 1e-5 || points > 0)
-          wrong.push(`${operation} ${k}: area off by ${off} of ${truth.area}, ${points} points\n${describeCase(paths)}`);
+          wrong.push(
+            `${operation} ${k}: area off by ${off} of ${truth.area}, ${points} points\n${describeCase(paths)}`,
+          );
       }
     expect(wrong).toEqual([]);
   });

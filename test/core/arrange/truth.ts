@@ -18,11 +18,14 @@ export function polygonArea(operation: Operation, paths: readonly Path[]): { are
     const loops = path.contours.map((c) => {
       const points = [{ X: Math.round((c.xy[0] - box.x0) * k), Y: Math.round((c.xy[1] - box.y0) * k) }];
       for (const s of segmentsOf(c))
-        for (const p of flattenCubic(s, size * 1e-5)) points.push({ X: Math.round((p.x - box.x0) * k), Y: Math.round((p.y - box.y0) * k) });
-      for (let i = 1; i < points.length; i++) around += Math.hypot(points[i].X - points[i - 1].X, points[i].Y - points[i - 1].Y) / k;
+        for (const p of flattenCubic(s, size * 1e-5))
+          points.push({ X: Math.round((p.x - box.x0) * k), Y: Math.round((p.y - box.y0) * k) });
+      for (let i = 1; i < points.length; i++)
+        around += Math.hypot(points[i].X - points[i - 1].X, points[i].Y - points[i - 1].Y) / k;
       return points;
     });
-    const rule = path.fillRule === 'evenodd' ? ClipperLib.PolyFillType.pftEvenOdd : ClipperLib.PolyFillType.pftNonZero;
+    const rule =
+      path.fillRule === 'evenodd' ? ClipperLib.PolyFillType.pftEvenOdd : ClipperLib.PolyFillType.pftNonZero;
     return ClipperLib.Clipper.SimplifyPolygons(loops, rule);
   });
   const types = {
@@ -61,7 +64,12 @@ function expected(operation: Operation, inside: readonly boolean[]): boolean {
  * How many random points a result puts on the wrong side, judged by the winding of the sources.
  * Points nearer than 1e-4 of the size to an outline are passed over.
  */
-export function wrongPoints(operation: Operation, paths: readonly Path[], result: Path, count: number): number {
+export function wrongPoints(
+  operation: Operation,
+  paths: readonly Path[],
+  result: Path,
+  count: number,
+): number {
   const box = paths.map(pathBounds).reduce(joinBounds, null);
   if (!box) return result.contours.length;
   const size = Math.max(box.x1 - box.x0, box.y1 - box.y0);
@@ -72,9 +80,13 @@ export function wrongPoints(operation: Operation, paths: readonly Path[], result
   for (let i = 0; i < count; i++) {
     const x = box.x0 + next() * (box.x1 - box.x0);
     const y = box.y0 + next() * (box.y1 - box.y0);
-    const at = [[0, 0], [gap, gap], [-gap, gap], [gap, -gap], [-gap, -gap]].map(([dx, dy]) =>
-      paths.map((p) => containsPoint(p, { x: x + dx, y: y + dy }, tolerance)),
-    );
+    const at = [
+      [0, 0],
+      [gap, gap],
+      [-gap, gap],
+      [gap, -gap],
+      [-gap, -gap],
+    ].map(([dx, dy]) => paths.map((p) => containsPoint(p, { x: x + dx, y: y + dy }, tolerance)));
     if (at.some((row) => row.some((v, k) => v !== at[0][k]))) continue;
     if (containsPoint(result, { x, y }, tolerance) !== expected(operation, at[0])) wrong++;
   }

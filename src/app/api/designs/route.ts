@@ -7,7 +7,10 @@ import { designFor, purposes } from '@/server/purposes';
 export const dynamic = 'force-dynamic';
 
 export const GET = handle(async ({ db, owner }) =>
-  Response.json({ designs: await listDesigns(db, owner), purposes: purposes.map(({ id, name, sheet }) => ({ id, name, ...sheet })) }),
+  Response.json({
+    designs: await listDesigns(db, owner),
+    purposes: purposes.map(({ id, name, sheet }) => ({ id, name, ...sheet })),
+  }),
 );
 
 export const POST = handle(async ({ db, owner, request }) => {

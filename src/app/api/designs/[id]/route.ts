@@ -6,7 +6,9 @@ export const dynamic = 'force-dynamic';
 
 type Params = { id: string };
 
-export const GET = handle<Params>(async ({ db, owner, params }) => Response.json(await getDesign(db, owner, check(designParams, params).id)));
+export const GET = handle<Params>(async ({ db, owner, params }) =>
+  Response.json(await getDesign(db, owner, check(designParams, params).id)),
+);
 
 export const DELETE = handle<Params>(async ({ db, owner, params }) => {
   await setDeleted(db, owner, check(designParams, params).id, true);

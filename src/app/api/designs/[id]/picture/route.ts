@@ -15,6 +15,7 @@ export const GET = handle<{ id: string }>(async ({ db, owner, params, query }) =
   const headers = new Headers({ 'content-type': 'image/png' });
   // A picture of a known state never changes.
   headers.set('cache-control', order.seq === seq ? 'private, max-age=31536000, immutable' : 'no-store');
-  if (order.download) headers.set('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}.png`);
+  if (order.download)
+    headers.set('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}.png`);
   return new Response(Readable.toWeb(Readable.from(png)) as ReadableStream, { headers });
 });
