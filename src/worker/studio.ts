@@ -10,6 +10,7 @@ import {
   Painter,
   type Part,
   type PatchOperation,
+  type Place,
   renderPixels,
   type Scene,
   type SceneNode,
@@ -257,6 +258,7 @@ export type StudioCommand =
       readonly width?: number;
       readonly height?: number;
     }
+  | { readonly do: 'place'; readonly id: string; readonly change: Partial<Place> }
   | { readonly do: 'turn'; readonly ids: readonly string[]; readonly angle: number };
 
 function runCommand(d: Design, c: StudioCommand): edit.Edited {
@@ -285,6 +287,8 @@ function runCommand(d: Design, c: StudioCommand): edit.Edited {
       return edit.reparentParts(d, sheetId, c.ids, c.parent, c.index);
     case 'resize':
       return edit.resizeParts(d, c.ids, c.width, c.height);
+    case 'place':
+      return { design: edit.placePart(d, c.id, c.change), chosen: [c.id] };
     case 'turn': {
       const b = edit.jointBounds(d, c.ids);
       return b

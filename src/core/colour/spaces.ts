@@ -57,7 +57,8 @@ export function toHsl(c: Triple): Triple {
   const l = (max + min) / 2;
   const d = max - min;
   if (d === 0) return [0, 0, l];
-  const s = d / (1 - Math.abs(2 * l - 1));
+  const room = 1 - Math.abs(2 * l - 1);
+  const s = room > 0 ? Math.min(1, d / room) : 0;
   const [r, g, b] = c;
   const h = max === r ? ((g - b) / d + 6) % 6 : max === g ? (b - r) / d + 2 : (r - g) / d + 4;
   return [60 * h, s, l];

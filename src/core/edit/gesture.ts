@@ -18,6 +18,7 @@ import { evaluatePart } from '../scene/evaluate';
 import { primitives } from '../source';
 import { steps } from '../step';
 import { jointBounds, ownBox } from './pick';
+import { anchorOf } from './place';
 import { type SnapHit, snapAxis, snapTargets } from './snap';
 import { childrenOf, frameOf, parentOf, withChildren, withPart, worldOf } from './tree';
 
@@ -281,9 +282,11 @@ function scale(
 function turn(design: Design, g: Extract<Gesture, { type: 'turn' }>): GestureResult {
   const b = jointBounds(design, g.ids);
   if (!b) return { design, hits: [], readout: '' };
-  const one = g.ids.length === 1 ? worldOf(design, g.ids[0]) : null;
-  // A single part turns about its own origin, several about their common middle.
-  const centre = one ? { x: one[4], y: one[5] } : { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
+  const one = g.ids.length === 1 ? design.parts[g.ids[0]] : null;
+  // A single part turns about its own anchor, several about their common middle.
+  const centre = one
+    ? applyTo(worldOf(design, one.id), anchorOf(design, one))
+    : { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
   const at = (p: Point) => (Math.atan2(p.y - centre.y, p.x - centre.x) * 180) / Math.PI;
   let angle = normalTurn(at(g.to) - at(g.from));
   if (g.straight) angle = Math.round(angle / 15) * 15;
@@ -336,7 +339,8 @@ function dragHandle(
     return done({ ...part, coats }, `${round(share.x * 100, 1)} %, ${round(share.y * 100, 1)} %`);
   }
   if (card.list === 'finishes') {
-    const at = { x: p.x - world[4], y: p.y - world[5] };
+    const centre = applyTo(world, anchorOf(design, part));
+    const at = { x: p.x - centre.x, y: p.y - centre.y };
     let readout = '';
     const list = part.finishes.map((c) => {
       if (c.id !== card.id) return c;

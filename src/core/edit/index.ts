@@ -12,6 +12,7 @@ export {
   turnParts,
 } from './gesture';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
+export { anchorOf, placePart } from './place';
 export { type Report, reportOf, type SheetHandle } from './report';
 export type { SnapHit } from './snap';
 export {

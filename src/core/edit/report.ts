@@ -11,6 +11,7 @@ import { primitives } from '../source';
 import { steps } from '../step';
 import type { CardRef } from './gesture';
 import { sheetBounds } from './pick';
+import { anchorOf, anchorPlace } from './place';
 import { worldOf } from './tree';
 
 /** A grip in sheet units. */
@@ -34,6 +35,8 @@ export interface Report {
   readonly bounds: Bounds | null;
   /** Width and height of a single part's outline in its own axes, its scale included. */
   readonly size: { readonly width: number; readonly height: number } | null;
+  /** Where a single part's anchor stands, in its parent's coordinates. */
+  readonly anchor: Point | null;
   readonly handles: readonly SheetHandle[];
   readonly faults: readonly CardFault[];
 }
@@ -91,7 +94,8 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
   if (card.list === 'finishes') {
     const finish = part.finishes.find((c) => c.id === card.id);
     const handles = (finish && finishes[finish.kind].handles?.(finish.params)) ?? [];
-    return handles.map((h) => place(h, card, [1, 0, 0, 1, m[4], m[5]]));
+    const at = applyTo(m, anchorOf(design, part));
+    return handles.map((h) => place(h, card, [1, 0, 0, 1, at.x, at.y]));
   }
   const i = part.steps.findIndex((c) => c.id === card.id);
   const step = part.steps[i];
@@ -148,6 +152,7 @@ export function reportOf(design: Design, ids: readonly string[], card: CardRef |
     outlines,
     ...boxOf(design, chosen),
     bounds: chosen.map((id) => sheetBounds(design, id)).reduce(joinBounds, null),
+    anchor: one ? anchorPlace(design, one) : null,
     handles: one && card ? handlesOf(design, one, card) : [],
     faults: chosen.flatMap((id) => evaluatePart(design, design.parts[id]).faults),
   };

@@ -205,6 +205,19 @@ export function cubicLength(s: Cubic, t0 = 0, t1 = 1): number {
   return refine(t0, t1, gaussLength(s, t0, t1), 12);
 }
 
+/** The lowest place of a function with one valley between `lo` and `hi` (golden section search). */
+function lowest(f: (t: number) => number, lo: number, hi: number): number {
+  const golden = (Math.sqrt(5) - 1) / 2;
+  let [a, b] = [lo, hi];
+  for (let k = 0; k < 60; k++) {
+    const c = b - golden * (b - a);
+    const d = a + golden * (b - a);
+    if (f(c) < f(d)) b = d;
+    else a = c;
+  }
+  return (a + b) / 2;
+}
+
 /** Nearest point of a cubic: its parameter and distance. */
 export function nearestOnCubic(s: Cubic, p: Point): { t: number; distance: number } {
   const away = (t: number) => {
@@ -218,7 +231,7 @@ export function nearestOnCubic(s: Cubic, p: Point): { t: number; distance: numbe
     const t = l === 0 ? 0 : Math.min(1, Math.max(0, ((p.x - s[0]) * dx + (p.y - s[1]) * dy) / l));
     return { t, distance: away(t) };
   }
-  const n = 24;
+  const n = 64;
   let best = { t: 0, distance: away(0) };
   const samples = Array.from({ length: n + 1 }, (_, i) => away(i / n));
   for (let i = 0; i <= n; i++) {
@@ -226,9 +239,12 @@ export function nearestOnCubic(s: Cubic, p: Point): { t: number; distance: numbe
     const before = samples[i - 1] ?? Number.POSITIVE_INFINITY;
     const after = samples[i + 1] ?? Number.POSITIVE_INFINITY;
     if (here > before || here > after) continue;
-    const t = projectOnCubic(s, p.x, p.y, i / n);
-    const d = Math.min(away(t), here);
-    if (d < best.distance) best = { t: d === here && away(t) > here ? i / n : t, distance: d };
+    let t = projectOnCubic(s, p.x, p.y, i / n);
+    // Where Newton strays from this valley, the valley is searched by halving.
+    if (away(t) > here || Math.abs(t - i / n) > 1 / n)
+      t = lowest(away, Math.max(0, (i - 1) / n), Math.min(1, (i + 1) / n));
+    const d = away(t);
+    if (d < best.distance) best = { t, distance: d };
   }
   return best;
 }

@@ -11,7 +11,8 @@ export const shadowReach = (sigma: number): number => 4 * sigma + 3;
  * sample centres stay on one lattice whatever the tile.
  */
 export function blurResolution(sigma: number): number {
-  if (sigma < 1) return 3;
+  if (sigma < 0.7) return 5;
+  if (sigma < 2) return 3;
   let f = 1;
   while (sigma * f >= 8) f /= 2;
   return f;

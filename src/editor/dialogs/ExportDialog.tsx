@@ -72,7 +72,7 @@ export function ExportDialog() {
     <Dialog open={open} onClose={close} maxWidth="xs" fullWidth aria-labelledby="export-title">
       <DialogTitle id="export-title">Export</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
-        <ChoiceField label="Format" value={format} options={['PNG', 'SVG']} onChange={setFormat} />
+        <ChoiceField label="Format" value={format} options={['PNG', 'SVG']} plain onChange={setFormat} />
         {format === 'PNG' && (
           <>
             <ChoiceField label="Size by" value={way} options={ways} onChange={(v) => setWay(v as Way)} />

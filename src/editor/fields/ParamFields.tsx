@@ -24,9 +24,12 @@ export function ChoiceField({
   label,
   value,
   options,
+  plain,
   onChange,
 }: {
   label: string;
+  /** Shows the options as they are: names of units and formats. */
+  plain?: boolean;
   value: string;
   options: readonly string[];
   onChange(v: string): void;
@@ -48,7 +51,7 @@ export function ChoiceField({
       >
         {options.map((o) => (
           <MenuItem key={o} value={o}>
-            {wordFor(o)}
+            {plain ? o : wordFor(o)}
           </MenuItem>
         ))}
       </Select>

@@ -76,6 +76,7 @@ function SheetFields() {
           label="Unit"
           value={sheet.unit}
           options={Object.keys(units)}
+          plain
           onChange={(v) => isUnit(v) && changeSheet('Unit', (s) => ({ ...s, unit: v }))}
         />
         <SwitchField
@@ -114,21 +115,21 @@ function SheetFields() {
 
 function PlaceFields({ part }: { part: Part }) {
   const size = useEditor((s) => s.report?.size);
-  const place = (change: Partial<Place>) =>
-    changePart('Place', part.id, (p) => ({ ...p, place: { ...p.place, ...change } }));
+  const anchor = useEditor((s) => s.report?.anchor);
+  const place = (change: Partial<Place>) => void run('Place', { do: 'place', id: part.id, change });
   const limit = 1e6;
   return (
     <Section title="Place and size">
       <NumberField
         label="Centre x"
-        value={part.place.x}
+        value={anchor?.x ?? part.place.x}
         min={-limit}
         max={limit}
         onChange={(x) => place({ x })}
       />
       <NumberField
         label="Centre y"
-        value={part.place.y}
+        value={anchor?.y ?? part.place.y}
         min={-limit}
         max={limit}
         onChange={(y) => place({ y })}

@@ -51,7 +51,7 @@ export const theme = createTheme({
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
       defaultProps: { size: 'small', disableElevation: true },
-      styleOverrides: { root: { minWidth: 0, padding: '3px 9px', lineHeight: 1.5 } },
+      styleOverrides: { root: { minWidth: 0, padding: '3px 9px', lineHeight: 1.5, fontSize: 13 } },
     },
     MuiIconButton: {
       defaultProps: { size: 'small' },
@@ -70,6 +70,18 @@ export const theme = createTheme({
     },
     MuiInputBase: {
       styleOverrides: { root: { fontSize: 13 }, input: { fontVariantNumeric: 'tabular-nums' } },
+    },
+    MuiSnackbarContent: {
+      styleOverrides: {
+        root: {
+          fontSize: 13,
+          padding: '2px 14px',
+          borderRadius: 3,
+          minWidth: 0,
+          backgroundColor: '#1f2b38',
+          color: '#fbf9f4',
+        },
+      },
     },
     MuiDialog: { defaultProps: { transitionDuration: 0 } },
     MuiMenu: { defaultProps: { transitionDuration: 0 } },

@@ -1,0 +1,32 @@
+import { type Design, holdsParts, type Part } from '../document/types';
+import { applyTo, type Place, placeMatrix } from '../geometry/matrix';
+import type { Point } from '../geometry/vector';
+import { evaluatePart } from '../scene/evaluate';
+import { withPart } from './tree';
+
+/**
+ * The point of a part, in its own coordinates, that its place is told by and that it turns about:
+ * the origin of a primitive, the middle of what is inside a group, a combination or a drawn path.
+ */
+export function anchorOf(design: Design, part: Part): Point {
+  if (!holdsParts(part.source) && part.source.kind !== 'path') return { x: 0, y: 0 };
+  const b = evaluatePart(design, part).stages[0];
+  return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : { x: 0, y: 0 };
+}
+
+/** Where a part's anchor stands in its parent's coordinates. */
+export const anchorPlace = (design: Design, part: Part): Point =>
+  applyTo(placeMatrix(part.place), anchorOf(design, part));
+
+/** Gives a part another turn, skew or scale about its anchor, or puts the anchor at x or y. */
+export function placePart(design: Design, id: string, change: Partial<Place>): Design {
+  const part = design.parts[id];
+  if (!part) return design;
+  const anchor = anchorOf(design, part);
+  const at = applyTo(placeMatrix(part.place), anchor);
+  const place = { ...part.place, ...change, x: part.place.x, y: part.place.y };
+  const moved = applyTo(placeMatrix(place), anchor);
+  const x = (change.x ?? at.x) - moved.x + place.x;
+  const y = (change.y ?? at.y) - moved.y + place.y;
+  return withPart(design, { ...part, place: { ...place, x, y } });
+}
