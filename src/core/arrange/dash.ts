@@ -34,14 +34,18 @@ function stretch(cubics: readonly Cubic[], lengths: readonly number[], from: num
   return out;
 }
 
+/** Dashes a contour may have; a finer pattern than that is drawn whole. */
+const dashLimit = 4000;
+
 function dashContour(c: Contour, pattern: readonly number[], offset: number): Contour[] {
   const cubics = segmentsOf(c);
   const lengths = cubics.map((s) => cubicLength(s));
   const total = lengths.reduce((a, b) => a + b, 0);
   const period = pattern.reduce((a, b) => a + b, 0);
+  if (total / period > dashLimit) return [c];
   const out: Contour[] = [];
   let at = -(((offset % period) + period) % period);
-  for (let k = 0; at < total && out.length < 100_000; k++) {
+  for (let k = 0; at < total; k++) {
     const end = at + pattern[k % pattern.length];
     if (k % 2 === 0 && end > 0 && end > at) {
       const piece = stretch(cubics, lengths, Math.max(0, at), Math.min(total, end));
@@ -54,7 +58,8 @@ function dashContour(c: Contour, pattern: readonly number[], offset: number): Co
 
 /**
  * A path's outline as dashes (SVG 2, stroke-dasharray): open contours for the even entries of
- * the pattern, which repeats; an odd pattern is doubled. A pattern without length leaves the path whole.
+ * the pattern, which repeats; an odd pattern is doubled. A pattern without length leaves the path whole, as does one of
+ * more than 4,000 dashes a contour.
  */
 export function dashPath(path: Path, pattern: readonly number[], offset = 0): Path {
   const usable = pattern.every((v) => v >= 0 && Number.isFinite(v)) && pattern.some((v) => v > 0);

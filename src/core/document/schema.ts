@@ -79,14 +79,18 @@ const paint = Joi.object({ kind: Joi.valid(...paintKinds).required() })
     }).unknown(false),
   });
 
-const coat = (kind: keyof typeof coatFields) =>
+const coatForm = (kind: keyof typeof coatFields) =>
   Joi.object({
     id: id.required(),
     kind: Joi.valid(kind).required(),
     on: Joi.boolean().required(),
     paint: paint.required(),
     ...fieldsSchema(coatFields[kind]),
-  });
+  }).unknown(false);
+
+const coat = Joi.object({ kind: Joi.valid('fill', 'stroke').required() })
+  .unknown()
+  .when('.kind', { is: 'fill', then: coatForm('fill'), otherwise: coatForm('stroke') });
 
 const contour = Joi.object({
   closed: Joi.boolean().required(),
@@ -139,7 +143,7 @@ const part = Joi.object({
   source: source.required(),
   children: Joi.array().items(id).unique().required(),
   steps: Joi.array().items(cardSchema(steps)).max(200).required(),
-  coats: Joi.array().items(coat('fill'), coat('stroke')).max(200).required(),
+  coats: Joi.array().items(coat).max(200).required(),
   finishes: Joi.array().items(cardSchema(finishes)).max(100).required(),
 });
 

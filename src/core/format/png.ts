@@ -44,7 +44,7 @@ export function tagPng(png: Uint8Array, dpi: number): Uint8Array<ArrayBuffer> {
   const ppm = pixelsPerMetre(dpi);
   const four = [ppm >>> 24, (ppm >>> 16) & 255, (ppm >>> 8) & 255, ppm & 255];
   const parts: Uint8Array[] = [png.subarray(0, 33), chunk('sRGB', [0]), chunk('pHYs', [...four, ...four, 1])];
-  const dropped = new Set(['sRGB', 'pHYs', 'gAMA', 'cHRM', 'iCCP']);
+  const dropped = new Set(['sRGB', 'pHYs', 'gAMA', 'cHRM', 'iCCP', 'eXIf']);
   for (let at = 33; at + 12 <= png.length; ) {
     const length = view.getUint32(at);
     const end = at + 12 + length;

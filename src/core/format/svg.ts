@@ -1,7 +1,9 @@
 import { formatHex, type Rgba } from '../colour/colour';
 import { type ColourStop, colourAlong } from '../colour/gradient';
 import { isIdentity, type Matrix } from '../geometry/matrix';
+import { joinBounds } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
+import { nodeBounds } from '../scene/damage';
 import type { GradientPaint, Scene, SceneNode, ScenePaint, ShadowNode } from '../scene/types';
 
 const num = (v: number): string => String(Number(v.toPrecision(12)));
@@ -30,8 +32,6 @@ class SvgWriter {
   readonly defs: string[] = [];
   private readonly known = new Map<unknown, string>();
   private next = 0;
-
-  constructor(private readonly scene: Scene) {}
 
   private id(prefix: string): string {
     return `${prefix}${++this.next}`;
@@ -63,12 +63,12 @@ class SvgWriter {
   }
 
   /** The filter of a shadow works in the sheet's own coordinates: the drawing stands in a group without a matrix. */
-  private shadowFilter(node: ShadowNode): string {
+  private shadowFilter(node: ShadowNode, toSheet: Matrix): string {
     const id = this.id('s');
     const [r, g, b, a] = node.colour;
-    const { width: w, height: h } = this.scene;
-    const reach = 4 * node.sigma + Math.abs(node.dx) + Math.abs(node.dy);
-    const box = `x="${num(-w - reach)}" y="${num(-h - reach)}" width="${num(3 * w + 2 * reach)}" height="${num(3 * h + 2 * reach)}"`;
+    const source = node.children.map((c) => nodeBounds(c, toSheet)).reduce(joinBounds, null);
+    const all = joinBounds(source, nodeBounds(node, toSheet)) ?? { x0: 0, y0: 0, x1: 0, y1: 0 };
+    const box = `x="${num(all.x0)}" y="${num(all.y0)}" width="${num(all.x1 - all.x0)}" height="${num(all.y1 - all.y0)}"`;
     this.defs.push(
       `<filter id="${id}" filterUnits="userSpaceOnUse" ${box} color-interpolation-filters="sRGB"><feOffset in="SourceAlpha" dx="${num(node.dx)}" dy="${num(node.dy)}"/><feGaussianBlur stdDeviation="${num(node.sigma)}" result="b"/><feFlood flood-color="${formatHex([r, g, b, 1])}" flood-opacity="${num(a)}"/><feComposite operator="in" in2="b"/></filter>`,
     );
@@ -95,7 +95,7 @@ class SvgWriter {
     }
     if (node.type === 'shadow') {
       const inner = this.nodes(node.children, toSheet);
-      const filter = this.shadowFilter(node);
+      const filter = this.shadowFilter(node, toSheet);
       // The offset is in sheet units whatever turns the part: go back to the sheet, filter, and in again.
       const [a, b, c, d, e, f] = toSheet;
       const det = a * d - b * c;
@@ -134,7 +134,7 @@ class SvgWriter {
 
 /** A scene as an SVG 1.1 picture with CSS blend modes: vectors, gradients, and shadows as filters. */
 export function sceneToSvg(scene: Scene, title: string, ground = true): string {
-  const writer = new SvgWriter(scene);
+  const writer = new SvgWriter();
   const { width: w, height: h } = scene;
   const body = writer.nodes(scene.nodes, [1, 0, 0, 1, 0, 0]);
   const colour: Rgba | null = ground ? scene.ground : null;

@@ -3,29 +3,36 @@ import { describe, expect, it } from 'vitest';
 import { combine } from '@/core/arrange/combine';
 import { offsetPath, strokeOutline } from '@/core/arrange/offset';
 import { cubicPoint } from '@/core/geometry/cubic';
-import { containsPoint, nearestOnPath, pathArea, pathLength } from '@/core/geometry/measure';
 import { rotation } from '@/core/geometry/matrix';
+import { containsPoint, nearestOnPath, pathArea, pathLength } from '@/core/geometry/measure';
 import { pathBounds, segmentAt, segmentCount, transformPath } from '@/core/geometry/path';
 import { blob, circle, moved, numbers, polygon, rect, regular, ring } from '../shapes';
 
-const nodes = (p: { contours: readonly { xy: readonly number[] }[] }) => p.contours.map((c) => (c.xy.length - 2) / 6);
+const nodes = (p: { contours: readonly { xy: readonly number[] }[] }) =>
+  p.contours.map((c) => (c.xy.length - 2) / 6);
 
 describe('combining', () => {
   it('gives the handbook area of a lens of two circles', () => {
     // 2r²·acos(d/2r) − d/2·√(4r² − d²); circles of four cubics are 2.7e-4 r off at most.
     const [r, d] = [100, 100];
     const lens = 2 * r * r * Math.acos(d / (2 * r)) - (d / 2) * Math.sqrt(4 * r * r - d * d);
-    expect(Math.abs(pathArea(combine('intersect', [circle(0, 0, r), circle(d, 0, r)])) / lens - 1)).toBeLessThan(6e-4);
+    expect(
+      Math.abs(pathArea(combine('intersect', [circle(0, 0, r), circle(d, 0, r)])) / lens - 1),
+    ).toBeLessThan(6e-4);
   });
 
   it('keeps |A| + |B| = |A ∪ B| + |A ∩ B| and |A ⊕ B| = |A ∪ B| − |A ∩ B| for random blobs', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1e6 }), (seed) => {
         const next = numbers(seed);
-        const [a, b] = [blob(next, 0, 0, 80), blob(next, 60 * next(), 60 * next(), 70)].map((p) => combine('union', [p]));
+        const [a, b] = [blob(next, 0, 0, 80), blob(next, 60 * next(), 60 * next(), 70)].map((p) =>
+          combine('union', [p]),
+        );
         const area = (op: 'union' | 'intersect' | 'subtract' | 'exclude') => pathArea(combine(op, [a, b]));
         const scale = pathArea(a) + pathArea(b);
-        expect(Math.abs(pathArea(a) + pathArea(b) - area('union') - area('intersect'))).toBeLessThan(1e-6 * scale);
+        expect(Math.abs(pathArea(a) + pathArea(b) - area('union') - area('intersect'))).toBeLessThan(
+          1e-6 * scale,
+        );
         expect(Math.abs(area('exclude') - area('union') + area('intersect'))).toBeLessThan(1e-6 * scale);
         expect(Math.abs(area('subtract') + area('intersect') - pathArea(a))).toBeLessThan(1e-6 * scale);
       }),
@@ -41,7 +48,9 @@ describe('combining', () => {
       const turned = combine('subtract', [transformPath(a, m), transformPath(b, m)]);
       expect(Math.abs(pathArea(turned) / area - 1)).toBeLessThan(1e-6);
     }
-    expect(Math.abs(pathArea(combine('subtract', [moved(a, 1e4, 1e4), moved(b, 1e4, 1e4)])) / area - 1)).toBeLessThan(1e-6);
+    expect(
+      Math.abs(pathArea(combine('subtract', [moved(a, 1e4, 1e4), moved(b, 1e4, 1e4)])) / area - 1),
+    ).toBeLessThan(1e-6);
   });
 
   it('keeps arcs as they were, with the fewest nodes', () => {
@@ -77,7 +86,8 @@ describe('combining', () => {
     const [a, b] = [circle(0, 0, 100), circle(90, 30, 80)];
     const cutOut = combine('subtract', [a, b]);
     const overlap = combine('intersect', [a, b]);
-    const ends = (p: typeof a) => p.contours.flatMap((c) => c.xy.flatMap((v, i) => (i % 6 === 0 ? [`${v} ${c.xy[i + 1]}`] : [])));
+    const ends = (p: typeof a) =>
+      p.contours.flatMap((c) => c.xy.flatMap((v, i) => (i % 6 === 0 ? [`${v} ${c.xy[i + 1]}`] : [])));
     const shared = ends(cutOut).filter((e) => ends(overlap).includes(e));
     expect(new Set(shared).size).toBeGreaterThanOrEqual(3);
   });
@@ -127,7 +137,10 @@ describe('offsetting', () => {
   it('joins corners as asked: miter, bevel and round', () => {
     const square = rect(0, 0, 100, 100);
     expect(pathArea(offsetPath(square, 10, { join: 'miter', miterLimit: 4 }))).toBeCloseTo(120 * 120, 6);
-    expect(pathArea(offsetPath(square, 10, { join: 'bevel', miterLimit: 4 }))).toBeCloseTo(120 * 120 - 4 * 50, 6);
+    expect(pathArea(offsetPath(square, 10, { join: 'bevel', miterLimit: 4 }))).toBeCloseTo(
+      120 * 120 - 4 * 50,
+      6,
+    );
     // A miter beyond its limit becomes a bevel (SVG 2, stroke-miterlimit).
     const spike = polygon([0, 0], [200, 10], [0, 20]);
     const long = pathBounds(offsetPath(spike, 5, { join: 'miter', miterLimit: 100 }));
@@ -171,5 +184,8 @@ describe('offsetting', () => {
 });
 
 it('treats a ring with a hole as even-odd says', () => {
-  expect(pathArea(combine('union', [ring(0, 0, 50, 30)]))).toBeCloseTo(pathArea(circle(0, 0, 50)) - pathArea(circle(0, 0, 30)), 6);
+  expect(pathArea(combine('union', [ring(0, 0, 50, 30)]))).toBeCloseTo(
+    pathArea(circle(0, 0, 50)) - pathArea(circle(0, 0, 30)),
+    6,
+  );
 });

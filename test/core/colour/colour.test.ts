@@ -4,7 +4,16 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { formatHex, isHex, parseHex } from '@/core/colour/colour';
 import { colourAlong, gradientTable } from '@/core/colour/gradient';
-import { contrast, fromHsl, fromLinear, fromOklab, toHsl, toLinear, toOklab, type Triple } from '@/core/colour/spaces';
+import {
+  contrast,
+  fromHsl,
+  fromLinear,
+  fromOklab,
+  type Triple,
+  toHsl,
+  toLinear,
+  toOklab,
+} from '@/core/colour/spaces';
 
 const channel = fc.double({ min: 0, max: 1, noNaN: true });
 const colour = fc.tuple(channel, channel, channel);
@@ -26,7 +35,12 @@ describe('colour spaces', () => {
         close(toOklab([r, g, b]), [o.l, o.a, o.b], 1e-4);
         close(toOklab([r, g, b]), new Color('srgb', [r, g, b]).to('oklab').coords as number[], 1e-4);
         const h = hsl(c);
-        if ((h.s ?? 0) > 1e-3) close(toHsl([r, g, b]), [h.h ?? 0, h.s, h.l], 1e-3);
+        // Near grey and near white its saturation runs to infinity.
+        if (Math.max(r, g, b) - Math.min(r, g, b) > 1e-3) {
+          const [hue, ...rest] = toHsl([r, g, b]);
+          close(rest, [h.s, h.l], 1e-3);
+          expect(Math.abs(Math.sin(((hue - (h.h ?? 0)) * Math.PI) / 360))).toBeLessThan(1e-5);
+        }
       }),
     );
   });

@@ -41,9 +41,15 @@ describe('cubics', () => {
 
   it('agrees with bezier-js on length, bounds, curvature and the nearest point', () => {
     const next = numbers(3);
+    let compared = 0;
     for (const s of randomCubics(200)) {
       const b = reference(s);
-      expect(Math.abs(cubicLength(s) - b.length()) / b.length()).toBeLessThan(1e-4);
+      // Its fixed quadrature is coarse near cusps: compared where its halves add up to its whole.
+      const halves = b.split(0, 0.5).length() + b.split(0.5, 1).length();
+      if (Math.abs(halves - b.length()) < 1e-8 * halves) {
+        expect(Math.abs(cubicLength(s) - b.length()) / b.length()).toBeLessThan(1e-6);
+        compared++;
+      }
       const box = pathBounds(pathOf([contourOf([s], false)]));
       const ref = b.bbox();
       expect(box?.x0).toBeCloseTo(ref.x.min, 6);
@@ -51,12 +57,16 @@ describe('cubics', () => {
       expect(box?.y0).toBeCloseTo(ref.y.min, 6);
       expect(box?.y1).toBeCloseTo(ref.y.max, 6);
       const t = next();
-      expect(cubicCurvature(s, t)).toBeCloseTo(b.curvature(t).k, 6);
+      expect(cubicCurvature(s, t)).toBeCloseTo(
+        (b as unknown as { curvature(t: number): { k: number } }).curvature(t).k,
+        6,
+      );
       const p = { x: next() * 200 - 100, y: next() * 200 - 100 };
       // The distance to the point it returns: its own field is off where that is an end.
       const q = b.project(p);
       expect(nearestOnCubic(s, p).distance).toBeLessThanOrEqual(Math.hypot(q.x - p.x, q.y - p.y) + 1e-6);
     }
+    expect(compared).toBeGreaterThan(50);
   });
 
   it('measures length to 1e-6 against very fine chords', () => {

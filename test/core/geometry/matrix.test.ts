@@ -9,7 +9,14 @@ const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('matrices and places', () => {
   it('takes a place apart and puts it together again', () => {
-    const place = fc.record({ x: n(-1e4, 1e4), y: n(-1e4, 1e4), turn: n(-179, 179), skew: n(-70, 70), scaleX: n(0.1, 10), scaleY: n(-10, -0.1) });
+    const place = fc.record({
+      x: n(-1e4, 1e4),
+      y: n(-1e4, 1e4),
+      turn: n(-179, 179),
+      skew: n(-70, 70),
+      scaleX: n(0.1, 10),
+      scaleY: n(-10, -0.1),
+    });
     fc.assert(
       fc.property(place, (p) => {
         const m = placeMatrix(p);

@@ -24,7 +24,16 @@ function referenceCubics(d: string): Cubic[] {
       if (s[0] === 'C') out.push([x, y, ...v] as unknown as Cubic);
       if (s[0] === 'Q') {
         const [qx, qy, ex, ey] = v;
-        out.push([x, y, x + ((qx - x) * 2) / 3, y + ((qy - y) * 2) / 3, ex + ((qx - ex) * 2) / 3, ey + ((qy - ey) * 2) / 3, ex, ey]);
+        out.push([
+          x,
+          y,
+          x + ((qx - x) * 2) / 3,
+          y + ((qy - y) * 2) / 3,
+          ex + ((qx - ex) * 2) / 3,
+          ey + ((qy - ey) * 2) / 3,
+          ex,
+          ey,
+        ]);
       }
     });
   return out;
@@ -33,7 +42,9 @@ function referenceCubics(d: string): Cubic[] {
 const texts = (folder: string): string[] =>
   readdirSync(folder)
     .filter((f) => f.endsWith('.svg'))
-    .flatMap((f) => [...readFileSync(path.join(folder, f), 'utf8').matchAll(/<path[^>]* d="([^"]+)"/g)].map((m) => m[1]));
+    .flatMap((f) =>
+      [...readFileSync(path.join(folder, f), 'utf8').matchAll(/<path[^>]* d="([^"]+)"/g)].map((m) => m[1]),
+    );
 
 /** Greatest difference between our cubics and the reference's; closing lines are ours alone. */
 function difference(d: string): number {
@@ -96,7 +107,10 @@ describe('SVG path text', () => {
   });
 
   it('never fails in any other way, whatever the text', () => {
-    const letters = fc.string({ unit: fc.constantFrom(...'MmLlHhVvCcSsQqTtAaZz0123456789.-+eE, \n'), maxLength: 60 });
+    const letters = fc.string({
+      unit: fc.constantFrom(...'MmLlHhVvCcSsQqTtAaZz0123456789.-+eE, \n'),
+      maxLength: 60,
+    });
     fc.assert(
       fc.property(letters, (text) => {
         try {

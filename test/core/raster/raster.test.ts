@@ -6,14 +6,45 @@ import { makeKernels } from '@/core/raster/kernels';
 import { Painter, tileSize } from '@/core/raster/painter';
 import { renderPixels } from '@/core/raster/render';
 import { blurResolution } from '@/core/raster/shadow';
-import { type BlendMode, blendModes, type GroupNode, type Scene, type SceneNode, type ScenePaint, type ShapeNode } from '@/core/scene/types';
+import {
+  type BlendMode,
+  blendModes,
+  type GroupNode,
+  type Scene,
+  type SceneNode,
+  type ScenePaint,
+  type ShapeNode,
+} from '@/core/scene/types';
 import { circle, numbers, pentagram, polygon, rect, regular, ring } from '../shapes';
 import { compositeReference, type Pixel, supersample } from './reference';
 
-const solid = (r: number, g: number, b: number, a = 1): ScenePaint => ({ kind: 'solid', colour: [r, g, b, a] });
-const shape = (path: Path, paint: ScenePaint, values: Partial<ShapeNode> = {}): ShapeNode => ({ type: 'shape', path, paint, opacity: 1, blend: 'normal', ...values });
-const group = (children: SceneNode[], values: Partial<GroupNode> = {}): GroupNode => ({ type: 'group', children, matrix: [1, 0, 0, 1, 0, 0], opacity: 1, blend: 'normal', isolated: true, ...values });
-const scene = (nodes: SceneNode[], width = 64, height = 64, ground: Scene['ground'] = [1, 1, 1, 1]): Scene => ({ width, height, ground, nodes });
+const solid = (r: number, g: number, b: number, a = 1): ScenePaint => ({
+  kind: 'solid',
+  colour: [r, g, b, a],
+});
+const shape = (path: Path, paint: ScenePaint, values: Partial<ShapeNode> = {}): ShapeNode => ({
+  type: 'shape',
+  path,
+  paint,
+  opacity: 1,
+  blend: 'normal',
+  ...values,
+});
+const group = (children: SceneNode[], values: Partial<GroupNode> = {}): GroupNode => ({
+  type: 'group',
+  children,
+  matrix: [1, 0, 0, 1, 0, 0],
+  opacity: 1,
+  blend: 'normal',
+  isolated: true,
+  ...values,
+});
+const scene = (
+  nodes: SceneNode[],
+  width = 64,
+  height = 64,
+  ground: Scene['ground'] = [1, 1, 1, 1],
+): Scene => ({ width, height, ground, nodes });
 
 const painter = new Painter();
 
@@ -29,7 +60,8 @@ function draw(s: Scene, scale = 1, tile = tileSize): Float32Array {
       painter.scale = scale;
       painter.drawTile(s, [scale, 0, 0, scale, 0, 0], x, y, w, h);
       const px = painter.pixels();
-      for (let r = 0; r < h; r++) out.set(px.subarray(4 * tileSize * r, 4 * (tileSize * r + w)), 4 * ((y + r) * wide + x));
+      for (let r = 0; r < h; r++)
+        out.set(px.subarray(4 * tileSize * r, 4 * (tileSize * r + w)), 4 * ((y + r) * wide + x));
     }
   return out;
 }
@@ -83,12 +115,67 @@ describe('coverage', () => {
     ['circle', scene([shape(circle(31.3, 32.7, 24), solid(0.1, 0.2, 0.3))])],
     ['ring, even-odd', scene([shape(ring(32, 32, 28, 20.5), solid(0, 0, 0))])],
     ['self-overlapping star', scene([shape(pentagram(32, 32, 30, 'evenodd'), solid(0.7, 0, 0))])],
-    ['thin turned bars', scene([0, 17, 41, 63].map((a) => shape(transformPath(rect(-30, -0.6, 60, 1.2), [Math.cos(a), Math.sin(a), -Math.sin(a), Math.cos(a), 32, 32]), solid(0, 0, 0.4))))],
-    ['gradients', scene([shape(circle(30, 30, 26), gradient), shape(rect(10.25, 20.5, 40, 20), { ...gradient, kind: 'radial' })])],
-    ['a group at half opacity', scene([shape(rect(0, 0, 40, 64), solid(0.9, 0.7, 0.1)), group([shape(circle(28, 32, 20), solid(0.1, 0.1, 0.8)), shape(circle(40, 32, 18), solid(0.8, 0.1, 0.1))], { opacity: 0.5 })])],
-    ['a clipped group', scene([group([shape(rect(0, 0, 64, 32), solid(0.2, 0.6, 0.3)), shape(rect(0, 32, 64, 32), solid(0.8, 0.3, 0.1))], { clip: regular(5, 32, 32, 28) })])],
-    ['blend modes in a group that is not isolated', scene([shape(rect(0, 0, 64, 40), solid(0.9, 0.6, 0.2)), group([shape(circle(32, 38, 22), solid(0.4, 0.7, 0.9), { blend: 'multiply' })], { isolated: false, opacity: 0.7 })])],
-    ['a group that multiplies', scene([shape(circle(24, 32, 20), solid(0.9, 0.6, 0.2)), group([shape(circle(40, 32, 20), solid(0.3, 0.6, 0.9))], { blend: 'multiply' })])],
+    [
+      'thin turned bars',
+      scene(
+        [0, 17, 41, 63].map((a) =>
+          shape(
+            transformPath(rect(-30, -0.6, 60, 1.2), [
+              Math.cos(a),
+              Math.sin(a),
+              -Math.sin(a),
+              Math.cos(a),
+              32,
+              32,
+            ]),
+            solid(0, 0, 0.4),
+          ),
+        ),
+      ),
+    ],
+    [
+      'gradients',
+      scene([
+        shape(circle(30, 30, 26), gradient),
+        shape(rect(10.25, 20.5, 40, 20), { ...gradient, kind: 'radial' }),
+      ]),
+    ],
+    [
+      'a group at half opacity',
+      scene([
+        shape(rect(0, 0, 40, 64), solid(0.9, 0.7, 0.1)),
+        group(
+          [shape(circle(28, 32, 20), solid(0.1, 0.1, 0.8)), shape(circle(40, 32, 18), solid(0.8, 0.1, 0.1))],
+          { opacity: 0.5 },
+        ),
+      ]),
+    ],
+    [
+      'a clipped group',
+      scene([
+        group(
+          [shape(rect(0, 0, 64, 32), solid(0.2, 0.6, 0.3)), shape(rect(0, 32, 64, 32), solid(0.8, 0.3, 0.1))],
+          { clip: regular(5, 32, 32, 28) },
+        ),
+      ]),
+    ],
+    [
+      'blend modes in a group that is not isolated',
+      scene([
+        shape(rect(0, 0, 64, 40), solid(0.9, 0.6, 0.2)),
+        group([shape(circle(32, 38, 22), solid(0.4, 0.7, 0.9), { blend: 'multiply' })], {
+          isolated: false,
+          opacity: 0.7,
+        }),
+      ]),
+    ],
+    [
+      'a group that multiplies',
+      scene([
+        shape(circle(24, 32, 20), solid(0.9, 0.6, 0.2)),
+        group([shape(circle(40, 32, 20), solid(0.3, 0.6, 0.9))], { blend: 'multiply' }),
+      ]),
+    ],
     ['no ground', scene([shape(circle(32, 32, 20), solid(0.5, 0.2, 0.1, 0.6))], 64, 64, null)],
   ];
 
@@ -102,7 +189,9 @@ describe('seams', () => {
   function leak(nodes: SceneNode[], colour: Pixel, box: readonly [number, number, number, number]): number {
     const px = draw(scene(nodes, 64, 64, [1, 1, 1, 1]));
     let worst = 0;
-    for (let y = box[1]; y < box[3]; y++) for (let x = box[0]; x < box[2]; x++) for (let k = 0; k < 4; k++) worst = Math.max(worst, Math.abs(px[4 * (64 * y + x) + k] - colour[k]));
+    for (let y = box[1]; y < box[3]; y++)
+      for (let x = box[0]; x < box[2]; x++)
+        for (let k = 0; k < 4; k++) worst = Math.max(worst, Math.abs(px[4 * (64 * y + x) + k] - colour[k]));
     return worst * 255;
   }
   const paint = solid(0.2, 0.3, 0.6);
@@ -112,13 +201,22 @@ describe('seams', () => {
     for (let a = 0; a < 180; a += 7) {
       const turn = rotation(a, 32.3, 31.6);
       const halves = [rect(-60, -60, 92.3, 190), rect(32.3, -60, 92, 190)].map((p) => transformPath(p, turn));
-      expect(leak(halves.map((p) => shape(p, paint)), flat, [4, 4, 60, 60])).toBeLessThan(0.05);
+      expect(
+        leak(
+          halves.map((p) => shape(p, paint)),
+          flat,
+          [4, 4, 60, 60],
+        ),
+      ).toBeLessThan(0.05);
     }
   });
 
   it('leave nothing in a fan round one point, in either order, at any opacity, in groups', () => {
     const fan = Array.from({ length: 11 }, (_, i) => {
-      const at = (k: number): [number, number] => [32 + 90 * Math.cos((k * 2 * Math.PI) / 11), 32 + 90 * Math.sin((k * 2 * Math.PI) / 11)];
+      const at = (k: number): [number, number] => [
+        32 + 90 * Math.cos((k * 2 * Math.PI) / 11),
+        32 + 90 * Math.sin((k * 2 * Math.PI) / 11),
+      ];
       return polygon([32, 32], at(i), at((i + 1) % 11));
     });
     const nodes = fan.map((p) => shape(p, paint));
@@ -126,7 +224,13 @@ describe('seams', () => {
     expect(leak([...nodes].reverse(), flat, [0, 0, 64, 64])).toBeLessThan(0.05);
     const half: Pixel = [0.6, 0.65, 0.8, 1];
     expect(leak([group(nodes, { opacity: 0.5 })], half, [0, 0, 64, 64])).toBeLessThan(0.05);
-    expect(leak(fan.map((p) => shape(p, paint, { opacity: 0.5 })), half, [0, 0, 64, 64])).toBeLessThan(0.05);
+    expect(
+      leak(
+        fan.map((p) => shape(p, paint, { opacity: 0.5 })),
+        half,
+        [0, 0, 64, 64],
+      ),
+    ).toBeLessThan(0.05);
   });
 
   it('leave nothing between the two sides of a curved cut by the boolean engine', () => {
@@ -134,7 +238,13 @@ describe('seams', () => {
     const knife = circle(20, 30, 26.7);
     const sides = [combine('subtract', [all, knife]), combine('intersect', [all, knife])];
     for (const blend of ['normal', 'multiply'] as BlendMode[])
-      expect(leak(sides.map((p) => shape(p, paint, { blend })), flat, [0, 0, 64, 64])).toBeLessThan(0.05);
+      expect(
+        leak(
+          sides.map((p) => shape(p, paint, { blend })),
+          flat,
+          [0, 0, 64, 64],
+        ),
+      ).toBeLessThan(0.05);
   });
 
   it('let no fringe of a lower colour out from under the same outline', () => {
@@ -150,8 +260,23 @@ describe('tiles', () => {
     const s = scene(
       [
         shape(circle(80.3, 70.1, 60), gradient),
-        { type: 'shadow', children: [shape(regular(7, 90, 80, 40), solid(0, 0, 0))], dx: 6, dy: 9, sigma: 11, colour: [0, 0, 0.2, 1], opacity: 0.7, blend: 'normal' },
-        group([shape(regular(7, 90, 80, 40), solid(0.8, 0.7, 0.2)), shape(circle(120, 90, 33), gradient, { blend: 'screen' })], { opacity: 0.8 }),
+        {
+          type: 'shadow',
+          children: [shape(regular(7, 90, 80, 40), solid(0, 0, 0))],
+          dx: 6,
+          dy: 9,
+          sigma: 11,
+          colour: [0, 0, 0.2, 1],
+          opacity: 0.7,
+          blend: 'normal',
+        },
+        group(
+          [
+            shape(regular(7, 90, 80, 40), solid(0.8, 0.7, 0.2)),
+            shape(circle(120, 90, 33), gradient, { blend: 'screen' }),
+          ],
+          { opacity: 0.8 },
+        ),
       ],
       170,
       150,
@@ -161,7 +286,11 @@ describe('tiles', () => {
   });
 
   it('draw the same picture twice and do not grow from tile to tile', () => {
-    const s = scene([group([shape(circle(30, 30, 25), gradient), shape(circle(40, 30, 20), solid(0, 0, 0, 0.5))], { opacity: 0.5 })]);
+    const s = scene([
+      group([shape(circle(30, 30, 25), gradient), shape(circle(40, 30, 20), solid(0, 0, 0, 0.5))], {
+        opacity: 0.5,
+      }),
+    ]);
     const first = draw(s);
     const size = painter.kernels.memory.buffer.byteLength;
     for (let i = 0; i < 200; i++) draw(s);
@@ -175,30 +304,69 @@ describe('soft shadows', () => {
   function erf(x: number): number {
     const z = Math.abs(x);
     const t = 1 / (1 + 0.5 * z);
-    const r = t * Math.exp(-z * z - 1.26551223 + t * (1.00002368 + t * (0.37409196 + t * (0.09678418 + t * (-0.18628806 + t * (0.27886807 + t * (-1.13520398 + t * (1.48851587 + t * (-0.82215223 + t * 0.17087277)))))))));
+    const r =
+      t *
+      Math.exp(
+        -z * z -
+          1.26551223 +
+          t *
+            (1.00002368 +
+              t *
+                (0.37409196 +
+                  t *
+                    (0.09678418 +
+                      t *
+                        (-0.18628806 +
+                          t *
+                            (0.27886807 +
+                              t * (-1.13520398 + t * (1.48851587 + t * (-0.82215223 + t * 0.17087277)))))))),
+      );
     return x >= 0 ? 1 - r : r - 1;
   }
 
-  it.each([0.5, 0.8, 1, 1.7, 3, 5, 8, 9.3, 16, 30, 55, 80])('follow the erf profile of a half-plane at σ = %s', (sigma) => {
-    // The half-plane reaches 6σ beyond the picture on three sides; its edge stands at x = 100.3.
-    const far = 7 * sigma + 200;
-    const s: Scene = {
-      width: 200,
-      height: 4,
-      ground: null,
-      nodes: [{ type: 'shadow', children: [shape(rect(100.3, -far, far + 200, 2 * far), solid(1, 1, 1))], dx: 0, dy: 0, sigma, colour: [1, 1, 1, 1], opacity: 1, blend: 'normal' }],
-    };
-    const px = draw(s);
-    let worst = 0;
-    for (let x = 0; x < 200; x++) {
-      const truth = 0.5 * (1 + erf((x + 0.5 - 100.3) / (sigma * Math.SQRT2)));
-      worst = Math.max(worst, Math.abs(px[4 * (200 + x) + 3] - truth));
-    }
-    expect(worst * 255).toBeLessThan(0.5);
-  });
+  it.each([0.5, 0.8, 1, 1.7, 3, 5, 8, 9.3, 16, 30, 55, 80])(
+    'follow the erf profile of a half-plane at σ = %s',
+    (sigma) => {
+      // The half-plane reaches 6σ beyond the picture on three sides; its edge stands at x = 100.3.
+      const far = 7 * sigma + 200;
+      const s: Scene = {
+        width: 200,
+        height: 4,
+        ground: null,
+        nodes: [
+          {
+            type: 'shadow',
+            children: [shape(rect(100.3, -far, far + 200, 2 * far), solid(1, 1, 1))],
+            dx: 0,
+            dy: 0,
+            sigma,
+            colour: [1, 1, 1, 1],
+            opacity: 1,
+            blend: 'normal',
+          },
+        ],
+      };
+      const px = draw(s);
+      let worst = 0;
+      for (let x = 0; x < 200; x++) {
+        const truth = 0.5 * (1 + erf((x + 0.5 - 100.3) / (sigma * Math.SQRT2)));
+        worst = Math.max(worst, Math.abs(px[4 * (200 + x) + 3] - truth));
+      }
+      expect(worst * 255).toBeLessThan(0.5);
+    },
+  );
 
   it('are shifted in sheet units whatever turns the part, and bounded by nothing but their reach', () => {
-    const node: SceneNode = { type: 'shadow', children: [shape(rect(-5, -5, 10, 10), solid(0, 0, 0))], dx: 20, dy: 0, sigma: 2, colour: [0, 0, 0, 1], opacity: 1, blend: 'normal' };
+    const node: SceneNode = {
+      type: 'shadow',
+      children: [shape(rect(-5, -5, 10, 10), solid(0, 0, 0))],
+      dx: 20,
+      dy: 0,
+      sigma: 2,
+      colour: [0, 0, 0, 1],
+      opacity: 1,
+      blend: 'normal',
+    };
     const px = draw(scene([group([node], { matrix: [0, 1, -1, 0, 30, 32], isolated: false })], 64, 64, null));
     const alpha = (x: number, y: number) => px[4 * (64 * y + x) + 3];
     expect(alpha(50, 32)).toBeGreaterThan(0.9);
@@ -211,7 +379,10 @@ describe('soft shadows', () => {
 });
 
 it('draws a scene to RGBA bytes of a size, with straight alpha', () => {
-  const p = renderPixels(scene([shape(transformPath(rect(0, 0, 32, 64), translation(0, 0)), solid(1, 0.5, 0, 0.5))], 64, 64, null), 128);
+  const p = renderPixels(
+    scene([shape(transformPath(rect(0, 0, 32, 64), translation(0, 0)), solid(1, 0.5, 0, 0.5))], 64, 64, null),
+    128,
+  );
   expect([p.width, p.height, p.data.length]).toEqual([128, 128, 128 * 128 * 4]);
   expect([...p.data.slice(0, 4)]).toEqual([255, 128, 0, 128]);
   expect([...p.data.slice(4 * 100, 4 * 101)]).toEqual([0, 0, 0, 0]);

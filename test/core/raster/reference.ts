@@ -122,12 +122,21 @@ function drawRow(nodes: readonly SceneNode[], matrix: Matrix, row: Row, y: numbe
       continue;
     }
     const inner = multiply(matrix, n.matrix);
-    const start = n.isolated || n.blend !== 'normal' ? row.map((): Pixel => [0, 0, 0, 0]) : row.map((p) => [...p] as Pixel);
+    const start =
+      n.isolated || n.blend !== 'normal'
+        ? row.map((): Pixel => [0, 0, 0, 0])
+        : row.map((p) => [...p] as Pixel);
     drawRow(n.children, inner, start, y, step);
-    const clipped = n.clip ? ((list) => (i: number) => inside(list, (i + 0.5) * step, n.clip?.fillRule ?? 'nonzero'))(crossings(n.clip, inner, y)) : () => true;
+    const clipped = n.clip
+      ? (
+          (list) => (i: number) =>
+            inside(list, (i + 0.5) * step, n.clip?.fillRule ?? 'nonzero')
+        )(crossings(n.clip, inner, y))
+      : () => true;
     for (let i = 0; i < row.length; i++) {
       if (!clipped(i)) continue;
-      if (n.isolated || n.blend !== 'normal') row[i] = compositeReference(n.blend, start[i].map((v) => v * n.opacity) as Pixel, row[i]);
+      if (n.isolated || n.blend !== 'normal')
+        row[i] = compositeReference(n.blend, start[i].map((v) => v * n.opacity) as Pixel, row[i]);
       else row[i] = row[i].map((v, k) => v + (start[i][k] - v) * n.opacity) as Pixel;
     }
   }
@@ -140,7 +149,12 @@ export function supersample(scene: Scene, scale: number, samples = 32): Float64A
   const out = new Float64Array(4 * wide * high);
   const g = scene.ground ?? [0, 0, 0, 0];
   for (let sy = 0; sy < high * samples; sy++) {
-    const row: Row = Array.from({ length: wide * samples }, () => [g[0] * g[3], g[1] * g[3], g[2] * g[3], g[3]]);
+    const row: Row = Array.from({ length: wide * samples }, () => [
+      g[0] * g[3],
+      g[1] * g[3],
+      g[2] * g[3],
+      g[3],
+    ]);
     drawRow(scene.nodes, [scale, 0, 0, scale, 0, 0], row, (sy + 0.5) / samples, 1 / samples);
     const base = 4 * wide * Math.floor(sy / samples);
     row.forEach((p, i) => {

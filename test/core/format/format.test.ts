@@ -1,0 +1,120 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { Resvg } from '@resvg/resvg-js';
+import { PNG } from 'pngjs';
+import sharp from 'sharp';
+import { beforeAll, describe, expect, it } from 'vitest';
+import {
+  evaluate,
+  type Picture,
+  PngError,
+  pixelsPerMetre,
+  renderPixels,
+  type Scene,
+  sceneToSvg,
+  tagPng,
+} from '@/core';
+import { pngStream } from '@/server/png-stream';
+import { demoDesigns } from '../../../demo';
+
+async function encode(p: Picture, dpi: number, rows = 16): Promise<Buffer> {
+  const bands = function* () {
+    for (let y = 0; y < p.height; y += rows) {
+      const n = Math.min(rows, p.height - y);
+      yield { rows: n, data: p.data.subarray(4 * p.width * y, 4 * p.width * (y + n)) };
+    }
+  };
+  const out: Buffer[] = [];
+  for await (const b of pngStream(p.width, p.height, dpi, bands())) out.push(b);
+  return Buffer.concat(out);
+}
+
+function noise(width: number, height: number): Picture {
+  const data = new Uint8ClampedArray(4 * width * height);
+  for (let i = 0; i < data.length; i++) data[i] = (i * 2654435761) >>> 24;
+  return { width, height, data };
+}
+
+describe('PNG', () => {
+  // PNG 3rd edition, 11.3.4.3: pixels a metre; 96 dpi is 3780, 300 dpi 11811.
+  it('holds its physical size', () => {
+    expect(pixelsPerMetre(96)).toBe(3780);
+    expect(pixelsPerMetre(300)).toBe(11811);
+  });
+
+  it('comes back bit for bit by pngjs and by sharp, at any dpi', async () => {
+    const picture = noise(61, 47);
+    for (const dpi of [72, 96, 300]) {
+      const bytes = await encode(picture, dpi);
+      expect(new Uint8ClampedArray(PNG.sync.read(bytes).data)).toEqual(picture.data);
+      const { data } = await sharp(bytes).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+      expect(new Uint8ClampedArray(data)).toEqual(picture.data);
+      expect((await sharp(bytes).metadata()).density).toBe(dpi);
+    }
+  });
+
+  it('made elsewhere takes the dpi and colour space that are written in', async () => {
+    const plain = await sharp(Buffer.from(noise(8, 8).data), { raw: { width: 8, height: 8, channels: 4 } })
+      .png()
+      .withMetadata({ density: 72 })
+      .toBuffer();
+    const tagged = tagPng(plain, 300);
+    expect((await sharp(tagged).metadata()).density).toBe(300);
+    expect(Buffer.from(tagged).includes('sRGB')).toBe(true);
+    expect([...Buffer.from(tagged).toString('latin1').matchAll(/pHYs/g)]).toHaveLength(1);
+    expect(() => tagPng(new Uint8Array(50), 96)).toThrow(PngError);
+    for (let cut = 34; cut < plain.length; cut += 13) {
+      try {
+        tagPng(plain.subarray(0, cut), 96);
+      } catch (e) {
+        expect(e).toBeInstanceOf(PngError);
+      }
+    }
+  });
+});
+
+describe('whole pictures', () => {
+  const width = 400;
+  const folder = mkdtempSync(path.join(tmpdir(), 'compass-'));
+  const scenes: [string, Scene][] = Object.entries(demoDesigns).map(([name, make]) => {
+    const d = make();
+    return [name, evaluate(d, d.sheets[0].id)];
+  });
+
+  /** Root mean square difference of two opaque pictures, of 255. */
+  function rms(a: Uint8ClampedArray | Uint8Array, b: Uint8ClampedArray | Uint8Array): number {
+    let sum = 0;
+    for (let i = 0; i < a.length; i++) sum += (a[i] - b[i]) ** 2;
+    return Math.sqrt(sum / a.length);
+  }
+
+  beforeAll(() => {
+    for (const [name, scene] of scenes)
+      writeFileSync(path.join(folder, `${name}.svg`), sceneToSvg(scene, name));
+  });
+
+  /** A picture drawn four times as large, averaged: the others let a pale line through where pieces abut. */
+  const averaged = async (input: Buffer): Promise<Uint8Array> => {
+    const large = await sharp(input).ensureAlpha().raw().toBuffer();
+    const sums = new Float64Array(4 * width * width);
+    for (let y = 0; y < 4 * width; y++)
+      for (let i = 0; i < 16 * width; i++)
+        sums[4 * (width * (y >> 2) + (i >> 4)) + (i & 3)] += large[16 * width * y + i] / 16;
+    return Uint8Array.from(sums, Math.round);
+  };
+
+  it.each(scenes)('%s: our raster against our SVG drawn by resvg', async (name, scene) => {
+    const theirs = new Resvg(sceneToSvg(scene, name), {
+      fitTo: { mode: 'width', value: 4 * width },
+    }).render();
+    expect(rms(await averaged(theirs.asPng()), renderPixels(scene, width).data)).toBeLessThan(2);
+  });
+
+  it.each(scenes)('%s: our raster against our SVG drawn by librsvg', async (name, scene) => {
+    const file = path.join(folder, `${name}.svg`);
+    const png = execFileSync('rsvg-convert', ['-w', String(4 * width), file], { maxBuffer: 1 << 26 });
+    expect(rms(await averaged(png), renderPixels(scene, width).data)).toBeLessThan(2);
+  });
+});

@@ -1,0 +1,62 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { readColour } from '@/editor/fields/ColourField';
+import { ExpressionError, evaluateExpression } from '@/editor/fields/expression';
+import { wordFor } from '@/editor/fields/words';
+import { contourNumbers } from '@/editor/sheet/draft';
+
+describe('number fields', () => {
+  it('take units and sums', () => {
+    expect(evaluateExpression('1920/2-8')).toBe(952);
+    expect(evaluateExpression(' 2 * (3 + 4) ')).toBe(14);
+    expect(evaluateExpression('25.4mm')).toBeCloseTo(96, 9);
+    expect(evaluateExpression('1in + 3pt')).toBeCloseTo(100, 9);
+    expect(evaluateExpression('−5')).toBe(-5);
+    expect(evaluateExpression('1,5')).toBe(1.5);
+    expect(evaluateExpression('--4')).toBe(4);
+  });
+
+  it('say in words why something is no number', () => {
+    const why = (t: string) => {
+      try {
+        return String(evaluateExpression(t));
+      } catch (e) {
+        if (e instanceof ExpressionError) return e.message;
+        throw e;
+      }
+    };
+    expect(why('')).toMatch(/Type a number/);
+    expect(why('12 bananas')).toMatch(/not a unit/);
+    expect(why('3/0')).toMatch(/divided by zero/);
+    expect(why('(1+2')).toMatch(/bracket/);
+    expect(why('NaN')).toMatch(/not a number/);
+    expect(why('1e999')).toMatch(/too large/);
+    fc.assert(fc.property(fc.string({ maxLength: 12 }), (t) => why(t).length > 0));
+  });
+});
+
+it('colour fields take hex with or without its sign, and RGB numbers', () => {
+  expect(readColour('9A6B1F')).toBe('#9a6b1f');
+  expect(readColour('rgb(154, 107, 31)')).toBe('#9a6b1f');
+  expect(readColour('154 107 31')).toBe('#9a6b1f');
+  expect(readColour('brown-ish')).toBeNull();
+});
+
+it('field and kind names become words', () => {
+  expect([wordFor('round-corners'), wordFor('bottomLeft'), wordFor('blend')]).toEqual([
+    'Round corners',
+    'Bottom left',
+    'Blend mode',
+  ]);
+});
+
+it('a drawn path closes on its first node, handles mirrored', () => {
+  const xy = contourNumbers(
+    [
+      { x: 0, y: 0, out: { x: 10, y: 0 } },
+      { x: 50, y: 50, out: null },
+    ],
+    true,
+  );
+  expect(xy).toEqual([0, 0, 10, 0, 50, 50, 50, 50, 50, 50, -10, 0, 0, 0]);
+});

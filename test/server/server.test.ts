@@ -1,0 +1,195 @@
+import fc from 'fast-check';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { GET as getChanges, POST as postChange } from '@/app/api/designs/[id]/changes/route';
+import { POST as postDuplicate } from '@/app/api/designs/[id]/duplicate/route';
+import { GET as getPicture } from '@/app/api/designs/[id]/picture/route';
+import { POST as postRestore } from '@/app/api/designs/[id]/restore/route';
+import { GET as getOne, DELETE as removeDesign } from '@/app/api/designs/[id]/route';
+import { GET as getList, POST as postDesign } from '@/app/api/designs/route';
+import { type Design, makeCoat, makePart, makeSource, type PatchOperation } from '@/core';
+import { connect, type Database, database } from '@/server/database';
+import { getDesign } from '@/server/designs';
+import { migrate } from '@/server/migrations';
+
+type Entry = { id: string; name: string; seq: number };
+
+const url = (path: string) => `http://127.0.0.1/api/${path}`;
+const body = (data: unknown): Request =>
+  new Request(url('designs'), { method: 'POST', body: JSON.stringify(data) });
+const at = (id: string) => ({ params: Promise.resolve({ id }) });
+const none = { params: Promise.resolve({}) };
+const json = async <T>(r: Response): Promise<T> => (await r.json()) as T;
+
+async function create(name = 'Test'): Promise<Entry> {
+  return json<Entry>(await postDesign(body({ purpose: 'mark', name }), none));
+}
+
+let counter = 0;
+const change = (base: number, patch: PatchOperation[], extra: object = {}) => ({
+  changeId: `change-${process.pid}-${++counter}`,
+  clientId: 'window-a',
+  base,
+  role: 'do',
+  label: 'Test',
+  patch,
+  inverse: [],
+  ...extra,
+});
+
+const send = (id: string, data: unknown) => postChange(body(data), at(id));
+
+function addDisc(id: string, width = 100): PatchOperation[] {
+  const part = { ...makePart(makeSource('ellipse', { width }), { id, name: id, coats: [makeCoat('fill')] }) };
+  return [
+    { op: 'add', path: `/parts/${id}`, value: part },
+    { op: 'add', path: '/sheets/0/parts/-', value: id },
+  ];
+}
+
+let db: Database;
+
+beforeAll(async () => {
+  if (!process.env.DATABASE_URL)
+    throw new Error('The server tests need PostgreSQL: run them with “npm test”.');
+  db = connect(process.env.DATABASE_URL);
+  await migrate(db);
+});
+
+afterAll(async () => {
+  await db.destroy();
+  await database().destroy();
+});
+
+describe('designs', () => {
+  it('are created for a purpose with a guide through the exact middle, listed, copied, deleted and brought back', async () => {
+    const made = await create('Lantern mark');
+    const { document } = await json<{ document: Design }>(await getOne(new Request(url('x')), at(made.id)));
+    expect(document.sheets[0]).toMatchObject({ width: 2000, height: 2000 });
+    expect(document.sheets[0].guides.map((g) => g.at)).toEqual([1000, 1000]);
+    const copy = await postDuplicate(new Request(url('x'), { method: 'POST' }), at(made.id));
+    expect(copy.status).toBe(201);
+    expect((await json<Entry>(copy)).name).toBe('Lantern mark copy');
+    const names = async () =>
+      (await json<{ designs: Entry[] }>(await getList(new Request(url('designs')), none))).designs.map(
+        (d) => d.id,
+      );
+    expect(await names()).toContain(made.id);
+    expect((await removeDesign(new Request(url('x')), at(made.id))).status).toBe(204);
+    expect(await names()).not.toContain(made.id);
+    expect((await getOne(new Request(url('x')), at(made.id))).status).toBe(404);
+    expect((await postRestore(new Request(url('x'), { method: 'POST' }), at(made.id))).status).toBe(204);
+    expect(await names()).toContain(made.id);
+  });
+
+  it('are refused in words when they are not sound', async () => {
+    expect((await postDesign(body({}), none)).status).toBe(400);
+    expect((await postDesign(body({ purpose: 'billboard' }), none)).status).toBe(400);
+    const r = await postDesign(body({ document: { format: 'silent-compass/design', version: 7 } }), none);
+    expect(r.status).toBe(422);
+    expect((await json<{ message: string }>(r)).message).toMatch(/version 7/);
+    const notJson = await postDesign(new Request(url('designs'), { method: 'POST', body: '{{' }), none);
+    expect(notJson.status).toBe(400);
+    expect((await getOne(new Request(url('x')), at('no-id'))).status).toBe(400);
+    expect((await getOne(new Request(url('x')), at('00000000-0000-4000-8000-000000000000'))).status).toBe(
+      404,
+    );
+  });
+});
+
+describe('changes', () => {
+  it('are kept in order, applied, and given back since any point', async () => {
+    const { id } = await create();
+    for (let i = 0; i < 5; i++)
+      expect(await json(await send(id, change(i, addDisc(`d${i}`))))).toMatchObject({ seq: i + 1 });
+    const { changes } = await json<{ changes: { seq: number }[] }>(
+      await getChanges(new Request(url('x?since=3')), at(id)),
+    );
+    expect(changes.map((c) => c.seq)).toEqual([4, 5]);
+    expect(Object.keys((await getDesign(db, 'local', id)).document.parts)).toHaveLength(5);
+  });
+
+  it('sent twice are taken once', async () => {
+    const { id } = await create();
+    const c = change(0, addDisc('a'));
+    expect(await json(await send(id, c))).toMatchObject({ seq: 1 });
+    expect(await json(await send(id, c))).toMatchObject({ seq: 1, since: [] });
+    expect((await getDesign(db, 'local', id)).seq).toBe(1);
+  });
+
+  it('of two windows merge where they touch different things, and the later is told where they do not', async () => {
+    const { id } = await create();
+    await send(id, change(0, [...addDisc('a'), ...addDisc('b')]));
+    const first = await send(id, change(1, [{ op: 'replace', path: '/parts/a/place/x', value: 10 }]));
+    expect(first.status).toBe(200);
+    const other = await send(
+      id,
+      change(1, [{ op: 'replace', path: '/parts/b/place/x', value: 20 }], { clientId: 'window-b' }),
+    );
+    const merged = await json<{ seq: number; since: unknown[] }>(other);
+    expect([merged.seq, merged.since.length]).toEqual([3, 1]);
+    const clash = await send(
+      id,
+      change(1, [{ op: 'replace', path: '/parts/a/place', value: {} }], { clientId: 'window-b' }),
+    );
+    expect(clash.status).toBe(409);
+    const { document } = await getDesign(db, 'local', id);
+    expect([document.parts.a.place.x, document.parts.b.place.x]).toEqual([10, 20]);
+  });
+
+  it('that would break the design are refused whole, with the part and field named', async () => {
+    const { id } = await create();
+    await send(id, change(0, addDisc('a')));
+    const r = await send(id, change(1, [{ op: 'replace', path: '/parts/a/source/width', value: -1 }]));
+    expect(r.status).toBe(422);
+    expect((await json<{ message: string }>(r)).message).toMatch(/Part “a”.*width/);
+    expect((await send(id, change(1, [{ op: 'remove', path: '/parts/zzz' }]))).status).toBe(409);
+    expect((await send(id, change(9, addDisc('b')))).status).toBe(409);
+    expect((await send(id, { patch: 'x' })).status).toBe(400);
+    expect((await getDesign(db, 'local', id)).seq).toBe(1);
+  });
+
+  it('sent by many at once are all kept, none twice', async () => {
+    const { id } = await create();
+    const all = await Promise.all(
+      Array.from({ length: 20 }, (_, i) =>
+        send(
+          id,
+          change(0, [
+            { op: 'add', path: `/parts/p${i}`, value: makePart(makeSource('ellipse'), { id: `p${i}` }) },
+            { op: 'add', path: '/sheets/0/parts/-', value: `p${i}` },
+          ]),
+        ),
+      ),
+    );
+    const ok = all.filter((r) => r.status === 200).length;
+    const told = all.filter((r) => r.status === 409).length;
+    expect(ok + told).toBe(20);
+    expect((await getDesign(db, 'local', id)).seq).toBe(ok);
+  });
+
+  it('never make the server fail, whatever is sent', async () => {
+    const { id } = await create();
+    await fc.assert(
+      fc.asyncProperty(fc.anything(), async (junk) => {
+        const r = await send(id, { ...change(0, []), patch: [junk] });
+        expect(r.status).toBeLessThan(500);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('pictures', () => {
+  it('have the size and dpi asked for, and say why where they cannot be drawn', async () => {
+    const { id } = await create();
+    await send(id, change(0, addDisc('a', 2000)));
+    const picture = (query: string) => getPicture(new Request(url(`designs/${id}/picture?${query}`)), at(id));
+    const bytes = Buffer.from(await (await picture('width=300&dpi=300')).arrayBuffer());
+    const meta = await sharp(bytes).metadata();
+    expect(meta).toMatchObject({ width: 300, height: 300, density: 300, format: 'png' });
+    expect((await picture('width=0')).status).toBe(400);
+    expect((await picture('width=99999999')).status).toBe(400);
+    expect((await picture('width=100&sheet=Nowhere')).status).toBe(400);
+  });
+});
