@@ -32,44 +32,53 @@ export function convolve(from: usize, to: usize, w: i32, rows: i32, step: i32, t
   return t * t * (-0.5 + 0.5 * t);
 }
 
-@inline function planeRow(at: usize, t: f32): f32 {
-  return cubicWeight(0, t) * load<f32>(at) + cubicWeight(1, t) * load<f32>(at, 4) + cubicWeight(2, t) * load<f32>(at, 8) + cubicWeight(3, t) * load<f32>(at, 12);
-}
-
-/** A plane's value at column and row (in its own samples, the first at 0). */
-@inline function planeAt(plane: usize, stride: i32, px: f64, py: f64): f32 {
-  const ix = <i32>Math.floor(px);
-  const iy = <i32>Math.floor(py);
-  const tx = <f32>(px - <f64>ix);
-  const ty = <f32>(py - <f64>iy);
-  let at = plane + (<usize>((iy - 1) * stride + ix - 1) << 2);
-  if (tx == 0 && ty == 0) return load<f32>(plane + (<usize>(iy * stride + ix) << 2));
-  let sum: f32 = 0;
-  for (let k = 0; k < 4; k++, at += <usize>stride << 2) sum += cubicWeight(k, ty) * planeRow(at, tx);
-  return sum;
+/**
+ * Stretches rows of a plane to 256 columns: column x reads the plane at startX + x·step. `rows` rows
+ * from `firstRow` on go to `out`, 256 f32 each; columns outside [x0, x1) are left alone.
+ */
+function stretchRows(plane: usize, stride: i32, startX: f64, step: f64, x0: i32, x1: i32, firstRow: i32, rows: i32, out: usize): void {
+  for (let x = x0; x < x1; x++) {
+    const p = startX + <f64>x * step;
+    const i = <i32>Math.floor(p);
+    const t = <f32>(p - <f64>i);
+    const w0 = cubicWeight(0, t), w1 = cubicWeight(1, t), w2 = cubicWeight(2, t), w3 = cubicWeight(3, t);
+    let from = plane + (<usize>(firstRow * stride + i - 1) << 2);
+    let to = out + (<usize>x << 2);
+    for (let r = 0; r < rows; r++, from += <usize>stride << 2, to += 1024)
+      store<f32>(to, w0 * load<f32>(from) + w1 * load<f32>(from, 4) + w2 * load<f32>(from, 8) + w3 * load<f32>(from, 12));
+  }
 }
 
 /**
  * Composites one colour, times a plane's values, onto pixels [x0, x1) × [y0, y1) of a layer.
- * Pixel (x, y) reads the plane at (startX + x·step, startY + y·step).
+ * Pixel (x, y) reads the plane at (startX + x·step, startY + y·step); `scratch` holds stretched rows.
  */
 export function layPlane(
   layer: i32, x0: i32, y0: i32, x1: i32, y1: i32, plane: usize, stride: i32, startX: f64, startY: f64, step: f64,
-  r: f32, g: f32, b: f32, a: f32, blend: i32,
+  scratch: usize, r: f32, g: f32, b: f32, a: f32, blend: i32,
 ): void {
+  if (x1 <= x0 || y1 <= y0) return;
   const colour = f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(f32x4.splat(a), 0, r), 1, g), 2, b);
+  const firstRow = <i32>Math.floor(startY + <f64>y0 * step) - 1;
+  const lastRow = <i32>Math.floor(startY + <f64>(y1 - 1) * step) + 2;
+  stretchRows(plane, stride, startX, step, x0, x1, firstRow, lastRow - firstRow + 1, scratch);
   for (let y = y0; y < y1; y++) {
     growBox(layer, x0, y, x1);
-    for (let x = x0; x < x1; x++) {
-      let v = planeAt(plane, stride, startX + <f64>x * step, startY + <f64>y * step);
+    const p = startY + <f64>y * step;
+    const i = <i32>Math.floor(p);
+    const t = <f32>(p - <f64>i);
+    const w0 = cubicWeight(0, t), w1 = cubicWeight(1, t), w2 = cubicWeight(2, t), w3 = cubicWeight(3, t);
+    let row = scratch + <usize>(i - 1 - firstRow) * 1024 + (<usize>x0 << 2);
+    for (let x = x0; x < x1; x++, row += 4) {
+      let v: f32 = w0 * load<f32>(row) + w1 * load<f32>(row, 1024) + w2 * load<f32>(row, 2048) + w3 * load<f32>(row, 3072);
       if (v <= 1e-6) continue;
       if (v > 1) v = 1;
       const s = f32x4.mul(colour, f32x4.splat(v));
       const o = <usize>(y * 256 + x);
       const listed = (load<u64>(bits(layer) + (<usize>y << 5) + (<usize>(x >> 6) << 3)) >> (x & 63)) & 1;
       if (!listed) {
-        const p = colours(layer) + (o << 4);
-        v128.store(p, composite(blend, s, v128.load(p)));
+        const q = colours(layer) + (o << 4);
+        v128.store(q, composite(blend, s, v128.load(q)));
       } else
         for (let f = load<u32>(heads(layer) + (o << 2)); f; f = fragmentNext(fragment(f))) {
           const q = fragment(f);

@@ -57,6 +57,7 @@ export interface Kernels {
     startX: number,
     startY: number,
     step: number,
+    scratch: number,
     r: number,
     g: number,
     b: number,

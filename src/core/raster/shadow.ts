@@ -14,7 +14,7 @@ export function blurResolution(sigma: number): number {
   if (sigma < 0.7) return 5;
   if (sigma < 2) return 3;
   let f = 1;
-  while (sigma * f >= 8) f /= 2;
+  while (sigma * f >= 5) f /= 2;
   return f;
 }
 
@@ -90,6 +90,7 @@ export function drawShadow(painter: Painter, node: ShadowNode, matrix: Matrix, l
     (tx + 0.5) * f - 0.5 - p0,
     (ty + 0.5) * f - 0.5 - q0,
     f,
+    planeB,
     r * a,
     g * a,
     bl * a,

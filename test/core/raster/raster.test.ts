@@ -374,7 +374,7 @@ describe('soft shadows', () => {
   });
 
   it('use fewer samples the softer they are', () => {
-    expect([0.5, 1, 7.9, 8, 16, 100].map(blurResolution)).toEqual([5, 3, 1, 0.5, 0.25, 1 / 16]);
+    expect([0.5, 1, 4.9, 5, 16, 100].map(blurResolution)).toEqual([5, 3, 1, 0.5, 0.25, 1 / 32]);
   });
 });
 
