@@ -60,7 +60,7 @@ export function NumberField({
   const onKeyDown = (e: KeyboardEvent<HTMLInputElement | HTMLTextAreaElement>) => {
     e.stopPropagation();
     if (e.key === 'Enter') {
-      if (take(e.currentTarget.value)) e.currentTarget.select();
+      if (take(e.currentTarget.value)) e.currentTarget.blur();
     } else if (e.key === 'Escape') {
       setText(null);
       setFault('');
@@ -118,7 +118,7 @@ export function NumberField({
       >
         {label}
       </Box>
-      <Tooltip open={Boolean(fault)} title={fault} placement="left" arrow>
+      <Tooltip describeChild open={Boolean(fault)} title={fault} placement="left" arrow>
         <InputBase
           id={id}
           value={text ?? shown(value)}

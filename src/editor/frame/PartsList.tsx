@@ -243,13 +243,13 @@ export function PartsList() {
           sx={{ flex: 1 }}
         />
       </Box>
-      <Box
-        role={rows.length ? 'tree' : undefined}
-        aria-label={rows.length ? 'Parts of the sheet' : undefined}
-        aria-multiselectable={rows.length ? true : undefined}
-        sx={{ flex: 1, overflowY: 'auto', py: 1 }}
-      >
-        <DndContext id="parts" sensors={sensors} onDragEnd={onDragEnd}>
+      <DndContext id="parts" sensors={sensors} onDragEnd={onDragEnd}>
+        <Box
+          role={rows.length ? 'tree' : undefined}
+          aria-label={rows.length ? 'Parts of the sheet' : undefined}
+          aria-multiselectable={rows.length ? true : undefined}
+          sx={{ flex: 1, overflowY: 'auto', py: 1 }}
+        >
           {rows.map((row) => (
             <Row
               key={row.part.id}
@@ -265,15 +265,15 @@ export function PartsList() {
               onPick={(e) => pick(e, row.part.id)}
             />
           ))}
-        </DndContext>
-        {!rows.length && (
-          <Box sx={{ color: 'text.secondary', px: 3, py: 2 }}>
-            {search
-              ? 'No part has this in its name.'
-              : 'Nothing drawn yet. Take a tool from the tray and drag on the sheet.'}
-          </Box>
-        )}
-      </Box>
+          {!rows.length && (
+            <Box sx={{ color: 'text.secondary', px: 3, py: 2 }}>
+              {search
+                ? 'No part has this in its name.'
+                : 'Nothing drawn yet. Take a tool from the tray and drag on the sheet.'}
+            </Box>
+          )}
+        </Box>
+      </DndContext>
     </Box>
   );
 }

@@ -37,7 +37,7 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
       aria-label={title}
       sx={{ px: 3, py: 2.5, borderBottom: 1, borderColor: 'divider', display: 'grid', gap: 1 }}
     >
-      <Typography component="h3" sx={{ fontSize: 12, fontWeight: 600, color: 'text.secondary', mb: 0.5 }}>
+      <Typography component="h2" sx={{ fontSize: 12, fontWeight: 600, color: 'text.secondary', mb: 0.5 }}>
         {title}
       </Typography>
       {children}
@@ -118,6 +118,8 @@ function PlaceFields({ part }: { part: Part }) {
   const anchor = useEditor((s) => s.report?.anchor);
   const place = (change: Partial<Place>) => void run('Place', { do: 'place', id: part.id, change });
   const limit = 1e6;
+  // A circle's or a rectangle's own numbers are its size until steps change the outline.
+  const sizedBySource = 'width' in part.source && !part.steps.length;
   return (
     <Section title="Place and size">
       <NumberField
@@ -134,7 +136,7 @@ function PlaceFields({ part }: { part: Part }) {
         max={limit}
         onChange={(y) => place({ y })}
       />
-      {size && (
+      {size && !sizedBySource && (
         <>
           <NumberField
             label="Width"

@@ -1,0 +1,139 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** The editor as its user meets it. Places are sheet units. */
+export class Editor {
+  constructor(readonly page: Page) {
+    page.on('pageerror', (e) => {
+      throw e;
+    });
+  }
+
+  get sheet(): Locator {
+    return this.page.getByTestId('sheet');
+  }
+
+  async openDemo(name: string): Promise<void> {
+    await this.page.goto('/');
+    await this.page
+      .getByRole('link', { name: `Open ${name}` })
+      .first()
+      .click();
+    await this.ready();
+  }
+
+  async blank(purpose: string): Promise<void> {
+    await this.page.goto('/');
+    await this.page.getByRole('button', { name: new RegExp(`^${purpose}`) }).click();
+    await this.ready();
+  }
+
+  async ready(): Promise<void> {
+    await this.page.waitForFunction(() => 'compassSettled' in window);
+    await this.settled();
+  }
+
+  /** Waits until every tile in sight is fresh and painted. */
+  async settled(): Promise<void> {
+    await this.page.waitForTimeout(120);
+    await this.page.evaluate(async () => {
+      await (window as unknown as { compassSettled(): Promise<void> }).compassSettled();
+      await new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)));
+    });
+  }
+
+  async saved(): Promise<void> {
+    await expect(this.page.getByTestId('save-state')).toHaveText('saved');
+  }
+
+  /** Page position of a place on the sheet, read off the canvas's frame and the zoom shown. */
+  async at(x: number, y: number): Promise<[number, number]> {
+    const box = await this.sheet.boundingBox();
+    const frame = await this.page.locator('[data-testid=sheet] svg > rect').first().boundingBox();
+    if (!box || !frame) throw new Error('The sheet is not shown.');
+    const { width } = await this.sheetSize();
+    const zoom = (frame.width - 1) / width;
+    return [frame.x + 0.5 + x * zoom, frame.y + 0.5 + y * zoom];
+  }
+
+  private size = { width: 2000, height: 2000 };
+
+  async sheetSize(): Promise<{ width: number; height: number }> {
+    return this.size;
+  }
+
+  async drag(
+    from: readonly [number, number],
+    to: readonly [number, number],
+    keys: string[] = [],
+  ): Promise<void> {
+    const [a, b] = [await this.at(...from), await this.at(...to)];
+    await this.page.mouse.move(...a);
+    for (const k of keys) await this.page.keyboard.down(k);
+    await this.page.mouse.down();
+    await this.page.waitForTimeout(60);
+    for (let i = 1; i <= 6; i++)
+      await this.page.mouse.move(a[0] + ((b[0] - a[0]) * i) / 6, a[1] + ((b[1] - a[1]) * i) / 6);
+    await this.page.waitForTimeout(60);
+    await this.page.mouse.up();
+    for (const k of keys) await this.page.keyboard.up(k);
+    await this.settled();
+  }
+
+  async click(x: number, y: number): Promise<void> {
+    await this.page.mouse.click(...(await this.at(x, y)));
+    await this.page.waitForTimeout(420);
+  }
+
+  field(name: string): Locator {
+    return this.page.getByTestId('card-panel').getByLabel(name, { exact: true });
+  }
+
+  async type(name: string, value: string): Promise<void> {
+    await this.field(name).fill(value);
+    await this.field(name).press('Enter');
+    await this.settled();
+  }
+
+  part(name: string): Locator {
+    return this.page.getByRole('treeitem', { name, exact: true });
+  }
+
+  async choose(name: string): Promise<void> {
+    await this.part(name).click();
+    await this.page.waitForTimeout(80);
+  }
+
+  card(name: string): Locator {
+    return this.page.getByTestId('bench').getByRole('button', { name, exact: true });
+  }
+
+  tool(name: string): Locator {
+    return this.page
+      .getByRole('toolbar', { name: 'Tray' })
+      .getByRole('button', { name: new RegExp(`^${name}\\b`) });
+  }
+
+  async stage(name: string): Promise<void> {
+    await this.page
+      .getByRole('navigation', { name: 'Stages' })
+      .getByRole('button', { name: new RegExp(name) })
+      .click();
+  }
+
+  /** Colour the screen shows at a place of the sheet, from the canvas itself. */
+  async pixel(x: number, y: number): Promise<[number, number, number]> {
+    const [px, py] = await this.at(x, y);
+    return this.page.evaluate(
+      ([cx, cy]) => {
+        const canvas = document.querySelector<HTMLCanvasElement>('[data-testid=sheet-canvas]');
+        const box = canvas?.getBoundingClientRect();
+        const d =
+          box &&
+          canvas?.getContext('2d')?.getImageData(Math.floor(cx - box.left), Math.floor(cy - box.top), 1, 1)
+            .data;
+        return d ? [d[0], d[1], d[2]] : [0, 0, 0];
+      },
+      [px, py] as const,
+    ) as Promise<[number, number, number]>;
+  }
+}

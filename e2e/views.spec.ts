@@ -1,0 +1,96 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { Editor } from './editor';
+
+async function clean(page: Page, view: string): Promise<void> {
+  // A tooltip left open by the pointer belongs to no region.
+  await page.mouse.move(2, 400);
+  await page.waitForTimeout(250);
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(
+    violations.map((v) => `${view}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3)}`),
+  ).toEqual([]);
+}
+
+test('no main view has a fault that axe finds, by day and by night', async ({ page }) => {
+  const e = new Editor(page);
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Open Moon-phase badge' }).first()).toBeVisible();
+  await clean(page, 'designs');
+  await e.openDemo('Moon-phase badge');
+  await clean(page, 'editor');
+  await e.choose('Rim');
+  for (const stage of ['Combine', 'Repeat', 'Colour', 'Depth']) {
+    await e.stage(stage);
+    await page.waitForTimeout(150);
+    await clean(page, stage);
+  }
+  await page.getByRole('button', { name: 'Switch to night' }).click();
+  await clean(page, 'night');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await clean(page, 'keys');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Export', exact: true }).click();
+  await clean(page, 'export');
+});
+
+test('at 1280 × 800 the sheet keeps 760 × 540, and nothing overflows at 1024 × 700', async ({ page }) => {
+  const e = new Editor(page);
+  await e.openDemo('Comet swoosh');
+  const box = await e.sheet.boundingBox();
+  expect(box?.width).toBeGreaterThanOrEqual(760);
+  expect(box?.height).toBeGreaterThanOrEqual(540);
+  await page.setViewportSize({ width: 1024, height: 700 });
+  await e.settled();
+  const over = await page.evaluate(() => [
+    document.documentElement.scrollWidth,
+    document.documentElement.scrollHeight,
+  ]);
+  expect(over[0]).toBeLessThanOrEqual(1024);
+  expect(over[1]).toBeLessThanOrEqual(700);
+});
+
+test('every command can be found by word and run from the keyboard', async ({ page }) => {
+  const e = new Editor(page);
+  await e.openDemo('Comet swoosh');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Find a command' }).fill('outline');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-testid=sheet-canvas]')).toHaveCSS('opacity', '0');
+  await page.keyboard.press('o');
+  await expect(page.locator('[data-testid=sheet-canvas]')).toHaveCSS('opacity', '1');
+  await page.keyboard.press(']');
+  await page.keyboard.press('.');
+  await page.keyboard.press('Shift+z');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog').getByText('Bring to the front')).toHaveCount(0);
+  await expect(page.getByRole('dialog').getByText('Choose all')).toBeVisible();
+});
+
+test('a broken design file is refused in words', async ({ page }) => {
+  await page.goto('/');
+  const file = page.locator('input[type=file]');
+  await file.setInputFiles({
+    name: 'a.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{ nonsense'),
+  });
+  await expect(page.getByText('“a.json” is not a design file')).toBeVisible();
+  const wrong = JSON.stringify({ format: 'silent-compass/design', version: 12 });
+  await file.setInputFiles({ name: 'b.json', mimeType: 'application/json', buffer: Buffer.from(wrong) });
+  await expect(page.getByText('has version 12; this program reads version 1')).toBeVisible();
+});
+
+test('designs are copied, deleted and brought back from the list', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Duplicate Comet swoosh', exact: true }).click();
+  const copy = page.getByRole('link', { name: 'Open Comet swoosh copy' });
+  await expect(copy).toBeVisible();
+  await page.getByRole('button', { name: 'Delete Comet swoosh copy' }).click();
+  await expect(copy).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(copy).toBeVisible();
+  await page.getByRole('button', { name: 'Delete Comet swoosh copy' }).click();
+  await expect(copy).toHaveCount(0);
+});

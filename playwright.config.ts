@@ -1,0 +1,26 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  workers: 1,
+  retries: 0,
+  reporter: [['list']],
+  outputDir: 'test-results',
+  use: {
+    baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:3210',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-first-run',
+      ],
+    },
+  },
+});
