@@ -63,7 +63,7 @@ function Grid() {
   return <path d={d} stroke={brass} strokeOpacity={0.22} fill="none" />;
 }
 
-function Guides({ pointer }: { pointer: Pointer }) {
+function Guides() {
   const view = useEditor((s) => s.view);
   const size = useEditor((s) => s.viewSize);
   const sheet = useEditor((s) => s.design?.sheets.find((h) => h.id === s.sheetId));
@@ -77,13 +77,6 @@ function Guides({ pointer }: { pointer: Pointer }) {
         return (
           <g key={g.id}>
             <line {...line} stroke={brass} strokeOpacity={0.55} strokeDasharray="6 4" />
-            <line
-              {...line}
-              stroke="transparent"
-              strokeWidth={7}
-              style={{ cursor: g.axis === 'x' ? 'col-resize' : 'row-resize', pointerEvents: 'stroke' }}
-              onPointerDown={(e) => pointer.guide(e, g.id)}
-            />
           </g>
         );
       })}
@@ -341,7 +334,7 @@ export function Overlay({ pointer }: { pointer: Pointer }) {
         />
       )}
       <Grid />
-      <Guides pointer={pointer} />
+      <Guides />
       <Outlines />
       <ChosenBox pointer={pointer} />
       <CardHandles pointer={pointer} />

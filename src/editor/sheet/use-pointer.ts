@@ -1,7 +1,7 @@
 'use client';
 
 import { type PointerEvent as ReactPointerEvent, type RefObject, useRef, useState } from 'react';
-import { applyPatch, makeCoat, makeId, makePart, makeSource, type Point } from '@/core';
+import { applyPatch, type Guide, makeCoat, makeId, makePart, makeSource, type Point } from '@/core';
 import { childrenOf, freeName, type SheetHandle, withChildren, withPart } from '@/core/edit';
 import { drawNames } from '../frame/tools';
 import { changeSheet, choose, commit, enter } from '../state/actions';
@@ -30,7 +30,6 @@ export interface Pointer {
   turn(e: Press): void;
   scale(e: Press, side: readonly [number, number]): void;
   handle(e: Press, h: SheetHandle): void;
-  guide(e: Press, id: string): void;
 }
 
 const resumed = new WeakSet<Press>();
@@ -162,6 +161,38 @@ export function usePointer(frame: RefObject<HTMLDivElement | null>): Pointer {
     });
   };
 
+  /** The guide near a place of the view; parts come first, so it is asked only where there is none. */
+  const guideNear = (p: Point): Guide | undefined => {
+    const { design, sheetId, view } = get();
+    const sheet = design?.sheets.find((s) => s.id === sheetId);
+    return sheet?.guides.find(
+      (g) => Math.abs((g.axis === 'x' ? p.x - view.x : p.y - view.y) - g.at * view.zoom) <= reach,
+    );
+  };
+
+  const startGuide = (e: Press, guide: Guide) => {
+    let at = guide.at;
+    hold(e, {
+      move(_, p) {
+        const q = onSheet(p);
+        at = Math.round(guide.axis === 'x' ? q.x : q.y);
+        set({ hits: [{ ...guide, what: 'guide', from: -1e5, to: 1e5, at, shift: 0 }], readout: String(at) });
+      },
+      up(_, p) {
+        set({ hits: [], readout: '' });
+        const out = p.x < 0 || p.y < 0;
+        if (out || at !== guide.at)
+          changeSheet(out ? 'Remove guide' : 'Move guide', (s) => ({
+            ...s,
+            guides: out
+              ? s.guides.filter((g) => g.id !== guide.id)
+              : s.guides.map((g) => (g.id === guide.id ? { ...g, at } : g)),
+          }));
+      },
+      cancel: () => set({ hits: [], readout: '' }),
+    });
+  };
+
   const startPick = (e: Press) => {
     const from = inView(e);
     const at = onSheet(from);
@@ -193,7 +224,9 @@ export function usePointer(frame: RefObject<HTMLDivElement | null>): Pointer {
           enter(under ?? ids[0]);
           return;
         }
-        if (!ids.length) startMarquee(press, from);
+        const guide = ids.length ? undefined : guideNear(from);
+        if (guide) startGuide(press, guide);
+        else if (!ids.length) startMarquee(press, from);
         else if (shift) {
           const id = ids[0];
           choose(chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id]);
@@ -413,32 +446,5 @@ export function usePointer(frame: RefObject<HTMLDivElement | null>): Pointer {
         handle: h.id,
         to,
       })),
-    guide(e, id) {
-      e.stopPropagation();
-      const sheet = get().design?.sheets.find((s) => s.id === get().sheetId);
-      const guide = sheet?.guides.find((g) => g.id === id);
-      if (!guide) return;
-      let at = guide.at;
-      hold(e, {
-        move(_, p) {
-          const q = onSheet(p);
-          at = Math.round(guide.axis === 'x' ? q.x : q.y);
-          set({
-            hits: [{ ...guide, what: 'guide', from: -1e5, to: 1e5, at, shift: 0 }],
-            readout: String(at),
-          });
-        },
-        up(_, p) {
-          set({ hits: [], readout: '' });
-          const out = p.x < 0 || p.y < 0;
-          changeSheet(out ? 'Remove guide' : 'Move guide', (s) => ({
-            ...s,
-            guides: out
-              ? s.guides.filter((g) => g.id !== id)
-              : s.guides.map((g) => (g.id === id ? { ...g, at } : g)),
-          }));
-        },
-      });
-    },
   };
 }
