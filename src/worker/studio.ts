@@ -11,7 +11,8 @@ import {
   type Part,
   type PatchOperation,
   type Place,
-  renderPixels,
+  pictureSize,
+  renderBands,
   type Scene,
   type SceneNode,
   sceneToSvg,
@@ -44,6 +45,7 @@ let sheetId = '';
 let version = 0;
 let scene: Scene | null = null;
 let thumbPainter: Painter | null = null;
+let bands: ReturnType<typeof renderBands> | null = null;
 
 function must(): Design {
   if (!design) throw new Error('No design is open.');
@@ -221,10 +223,23 @@ const studio = {
     return sceneToSvg(evaluate(must(), sheetId), must().name, ground);
   },
 
-  pixels(width: number, ground: boolean) {
-    const s = evaluate(must(), sheetId);
-    const picture = renderPixels(ground ? s : { ...s, ground: null }, width);
-    return transfer(picture, [picture.data.buffer]);
+  /** Begins a picture of the sheet as it is now; `pictureBand` draws it piece by piece. */
+  beginPicture(width: number, ground: boolean): { width: number; height: number } {
+    const whole = evaluate(must(), sheetId);
+    const drawn = ground ? whole : { ...whole, ground: null };
+    const scale = width / drawn.width;
+    bands = renderBands(drawn, scale);
+    return pictureSize(drawn, scale);
+  },
+
+  /** The next rows of the picture, or null when it is done. In between, the studio answers as usual. */
+  pictureBand() {
+    const next = bands?.next();
+    if (!next || next.done) {
+      bands = null;
+      return null;
+    }
+    return transfer(next.value, [next.value.data.buffer]);
   },
 };
 

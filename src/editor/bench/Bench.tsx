@@ -15,13 +15,14 @@ import IconButton from '@mui/material/IconButton';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Tooltip from '@mui/material/Tooltip';
-import { ArrowRight, Copy, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
+import { ArrowRight, ClipboardCopy, CopyPlus, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { finishKinds, type Part, stepKinds } from '@/core';
 import type { CardRef } from '@/core/edit';
 import { wordFor } from '../fields/words';
 import { addCoat, addFinish, addStep, freshCopy } from '../frame/tools';
 import { changePart, chooseCard, sameCard } from '../state/actions';
+import { copyCard } from '../state/clipboard';
 import { useChosenPart, useEditor } from '../state/store';
 import { LivePicture } from './LivePicture';
 
@@ -67,7 +68,15 @@ function CardButtons({ part, card }: { part: Part; card: Exclude<CardRef, { list
             edit('Duplicate card', (l) => l.flatMap((c) => (c.id === card.id ? [c, freshCopy(c)] : [c])))
           }
         >
-          <Copy size={13} />
+          <CopyPlus size={13} />
+        </IconButton>
+      </Tooltip>
+      <Tooltip title="Copy, to paste onto other parts">
+        <IconButton
+          aria-label={`Copy ${title} for other parts`}
+          onClick={() => void copyCard(part, card.list, card.id)}
+        >
+          <ClipboardCopy size={13} />
         </IconButton>
       </Tooltip>
       <Tooltip title="Remove">

@@ -31,6 +31,7 @@ export function ExportDialog() {
   const [inches, setInches] = useState(4);
   const [ground, setGround] = useState(true);
   const [busy, setBusy] = useState(false);
+  const [done, setDone] = useState(0);
   const [fault, setFault] = useState('');
   const stop = useRef<AbortController | null>(null);
   if (!design || !sheet) return null;
@@ -51,6 +52,7 @@ export function ExportDialog() {
   const start = async () => {
     setFault('');
     setBusy(true);
+    setDone(0);
     stop.current = new AbortController();
     try {
       if (format === 'SVG') await exportSvg(design.name, ground);
@@ -58,6 +60,7 @@ export function ExportDialog() {
         await exportPng(
           { designId, sheetId: sheet.id, name: design.name, width: pixels, height, dpi: density, ground },
           stop.current.signal,
+          setDone,
         );
       if (!stop.current.signal.aborted) {
         set({ dialog: 'none', notice: `“${design.name}” was exported.` });
@@ -116,7 +119,13 @@ export function ExportDialog() {
           </>
         )}
         <SwitchField label="With the sheet’s ground" value={ground} onChange={setGround} />
-        {busy && <LinearProgress aria-label="Drawing" />}
+        {busy && (
+          <LinearProgress
+            aria-label="Drawing"
+            variant={done > 0 ? 'determinate' : 'indeterminate'}
+            value={100 * done}
+          />
+        )}
         {fault && (
           <Box role="alert" sx={{ color: 'error.main' }}>
             {fault}

@@ -23,20 +23,26 @@ function save(blob: Blob, name: string): void {
   setTimeout(() => URL.revokeObjectURL(url), 60_000);
 }
 
-/** A PNG of the sheet: drawn by a worker of this window where it is not too large, else by the server. */
-export async function exportPng(order: ExportOrder, signal: AbortSignal): Promise<void> {
+/**
+ * A PNG of the sheet: drawn by a worker of this window where it is not too large, else by the server.
+ * `onProgress` is told the share that is drawn, 0–1, where it is known.
+ */
+export async function exportPng(
+  order: ExportOrder,
+  signal: AbortSignal,
+  onProgress: (share: number) => void,
+): Promise<void> {
   const { designId, sheetId, name, width, height, dpi, ground } = order;
   if (width * height <= browserLimit) {
-    const picture = await studioEngine().studio.pixels(width, ground);
-    if (signal.aborted) return;
-    const canvas = new OffscreenCanvas(picture.width, picture.height);
-    canvas
-      .getContext('2d')
-      ?.putImageData(
-        new ImageData(picture.data as Uint8ClampedArray<ArrayBuffer>, picture.width, picture.height),
-        0,
-        0,
-      );
+    const { studio } = studioEngine();
+    const size = await studio.beginPicture(width, ground);
+    const canvas = new OffscreenCanvas(size.width, size.height);
+    const context = canvas.getContext('2d');
+    for (let band = await studio.pictureBand(); band; band = await studio.pictureBand()) {
+      if (signal.aborted) return;
+      context?.putImageData(new ImageData(band.data, size.width, band.rows), 0, band.y);
+      onProgress((band.y + band.rows) / size.height);
+    }
     const blob = await canvas.convertToBlob({ type: 'image/png' });
     const tagged = tagPng(new Uint8Array(await blob.arrayBuffer()), dpi);
     if (!signal.aborted) save(new Blob([tagged], { type: 'image/png' }), `${name}.png`);

@@ -2,18 +2,8 @@ import type { Order } from '@/core/edit';
 import { childrenOf } from '@/core/edit';
 import { cancelPointer, finishDraft } from '../sheet/use-pointer';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
-import {
-  changeChosen,
-  choose,
-  clipboardText,
-  leave,
-  pasteText,
-  redo,
-  run,
-  undo,
-  walkCards,
-  walkParts,
-} from '../state/actions';
+import { changeChosen, choose, leave, redo, run, undo, walkCards, walkParts } from '../state/actions';
+import { copyParts, paste } from '../state/clipboard';
 import { get, say, set } from '../state/store';
 import { homeRow, openStage, stages } from './tools';
 
@@ -41,42 +31,17 @@ const order = (how: Order, word: string): Command => ({
 
 const nudge = (dx: number, dy: number) => chosenOr((ids) => void run('Nudge', { do: 'nudge', ids, dx, dy }));
 
-async function copy(): Promise<void> {
-  const text = clipboardText();
-  if (!text) {
-    say('Choose a part first.');
-    return;
-  }
-  try {
-    await navigator.clipboard.writeText(text);
-    say('Copied.');
-  } catch {
-    say('The browser does not let this page use the clipboard.');
-  }
-}
-
-async function paste(): Promise<void> {
-  let text: string;
-  try {
-    text = await navigator.clipboard.readText();
-  } catch {
-    say('The browser does not let this page read the clipboard.');
-    return;
-  }
-  await pasteText(text);
-}
-
 /** Every command by word; tools and stages are added to them. */
 export const commands: readonly Command[] = [
   { id: 'undo', word: 'Undo', keys: 'Ctrl Z', group: 'Edit', act: undo },
   { id: 'redo', word: 'Redo', keys: 'Ctrl Shift Z', group: 'Edit', act: redo },
-  { id: 'copy', word: 'Copy', keys: 'Ctrl C', group: 'Edit', act: () => void copy() },
+  { id: 'copy', word: 'Copy', keys: 'Ctrl C', group: 'Edit', act: () => void copyParts() },
   {
     id: 'cut',
     word: 'Cut',
     keys: 'Ctrl X',
     group: 'Edit',
-    act: () => void copy().then(() => run('Cut', { do: 'remove', ids: get().chosen })),
+    act: () => void copyParts().then(() => run('Cut', { do: 'remove', ids: get().chosen })),
   },
   { id: 'paste', word: 'Paste', keys: 'Ctrl V', group: 'Edit', act: () => void paste() },
   {

@@ -239,31 +239,6 @@ export function walkCards(by: 1 | -1): void {
   chooseCard(cards[(at + by + cards.length) % cards.length]);
 }
 
-/** Chosen parts with all inside them, as text for the clipboard. */
-export function clipboardText(): string {
-  const { design, chosen } = get();
-  if (!design || !chosen.length) return '';
-  const parts: Record<string, Part> = {};
-  const take = (id: string) => {
-    parts[id] = design.parts[id];
-    design.parts[id].children.forEach(take);
-  };
-  chosen.forEach(take);
-  return JSON.stringify({ format: 'silent-compass/parts', top: chosen, parts });
-}
-
-/** Pastes parts from clipboard text; anything else is refused in words. */
-export async function pasteText(text: string): Promise<void> {
-  try {
-    const data = JSON.parse(text) as { format?: string; top: string[]; parts: Record<string, Part> };
-    if (data.format !== 'silent-compass/parts') throw new SyntaxError('other');
-    await run('Paste', { do: 'paste', parent: get().scope, parts: data.parts, top: data.top });
-  } catch (e) {
-    if (!(e instanceof SyntaxError)) throw e;
-    say('The clipboard holds no parts.');
-  }
-}
-
 /** Starts over from what is stored, giving up what was not sent. */
 export async function takeTheirs(): Promise<void> {
   sync.drop();
