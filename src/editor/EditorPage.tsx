@@ -106,7 +106,11 @@ export function EditorPage({ id }: { id: string }) {
   }, [id]);
 
   useEffect(() => {
-    if (state === 'open') Object.assign(window, { compassSettled: () => studioEngine().board.settled() });
+    if (state === 'open')
+      Object.assign(window, {
+        compassSettled: () => studioEngine().board.settled(),
+        compassFresh: () => studioEngine().board.fresh(),
+      });
   }, [state]);
 
   if (typeof state === 'object')

@@ -19,7 +19,7 @@ import { primitives } from '../source';
 import { steps } from '../step';
 import { jointBounds, ownBox } from './pick';
 import { anchorOf } from './place';
-import { type SnapHit, snapAxis, snapTargets } from './snap';
+import { nodesOf, nodeTargets, type SnapHit, snapAxis, snapNodes, snapTargets } from './snap';
 import { childrenOf, frameOf, parentOf, withChildren, withPart, worldOf } from './tree';
 
 /** Which card of a part a handle belongs to. */
@@ -192,6 +192,20 @@ export function scaleParts(
   return out;
 }
 
+/** Snaps of moved nodes onto nodes that stay. */
+function movedNodeHits(
+  design: Design,
+  sheetId: string,
+  ids: readonly string[],
+  dx: number,
+  dy: number,
+  reach: number,
+): SnapHit[] {
+  const moved = ids.flatMap((id) => nodesOf(design, id)).slice(0, 200);
+  const places = moved.map((p) => ({ x: p.x + dx, y: p.y + dy }));
+  return snapNodes(nodeTargets(design, sheetId, parentOf(design, ids[0]), ids), places, reach / 2);
+}
+
 function move(
   design: Design,
   sheetId: string,
@@ -212,6 +226,15 @@ function move(
       g.straight && dx === 0 ? null : snapAxis(design, sheetId, targets, 'x', places(b.x0, b.x1, dx), reach);
     const hy =
       g.straight && dy === 0 ? null : snapAxis(design, sheetId, targets, 'y', places(b.y0, b.y1, dy), reach);
+    const nodes = g.straight || (hx && hy) ? [] : movedNodeHits(design, sheetId, g.ids, dx, dy, reach);
+    if (nodes.length) {
+      const [nx, ny] = nodes;
+      return {
+        design: moveParts(design, g.ids, dx + nx.shift, dy + ny.shift),
+        hits: nodes,
+        readout: `${round(dx + nx.shift)}, ${round(dy + ny.shift)}`,
+      };
+    }
     if (hx) dx += hx.shift;
     if (hy) dy += hy.shift;
     const moved = { x0: b.x0 + dx, x1: b.x1 + dx, y0: b.y0 + dy, y1: b.y1 + dy };
@@ -230,6 +253,8 @@ function snapPoint(
   reach: number,
 ): { p: Point; hits: SnapHit[] } {
   if (!(reach > 0)) return { p, hits: [] };
+  const node = snapNodes(nodeTargets(design, sheetId, parent, skip), [p], reach);
+  if (node.length) return { p: { x: p.x + node[0].shift, y: p.y + node[1].shift }, hits: node };
   const targets = snapTargets(design, sheetId, parent, skip);
   const hx = snapAxis(design, sheetId, targets, 'x', [p.x], reach);
   const hy = snapAxis(design, sheetId, targets, 'y', [p.y], reach);

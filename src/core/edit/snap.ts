@@ -1,7 +1,10 @@
 import type { Design } from '../document/types';
 import type { Bounds } from '../geometry/path';
+import { transformPath } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+import { evaluatePart } from '../scene/evaluate';
 import { sheetBounds } from './pick';
-import { childrenOf, sheetOf } from './tree';
+import { childrenOf, sheetOf, worldOf } from './tree';
 
 /** A line that something can snap to, and what it is called. */
 export interface SnapTarget {
@@ -102,4 +105,64 @@ export function snapAxis(
     if (t) consider(t, p);
   }
   return best;
+}
+
+/** A node that a point can snap to. */
+export interface NodeTarget extends Point {
+  readonly what: string;
+}
+
+/** Most nodes of one part that are looked at; beyond that its box serves. */
+const nodeLimit = 400;
+
+/** Nodes of a part's outline on the sheet. */
+export function nodesOf(design: Design, id: string): Point[] {
+  const m = worldOf(design, id);
+  const out: Point[] = [];
+  for (const path of evaluatePart(design, design.parts[id]).outline)
+    for (const c of transformPath(path, m).contours) {
+      const last = c.closed ? c.xy.length - 2 : c.xy.length;
+      for (let i = 0; i < last; i += 6) {
+        if (out.length >= nodeLimit) return [];
+        out.push({ x: c.xy[i], y: c.xy[i + 1] });
+      }
+    }
+  return out;
+}
+
+/** Nodes of the parts of one level that are not being moved. */
+export function nodeTargets(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  moving: readonly string[],
+): NodeTarget[] {
+  const skip = new Set(moving);
+  return childrenOf(design, sheetId, parent).flatMap((id) => {
+    const part = design.parts[id];
+    if (!part || part.hidden || skip.has(id)) return [];
+    return nodesOf(design, id).map((p) => ({ ...p, what: `node of ${part.name}` }));
+  });
+}
+
+/** The shortest shift that lays one of `places` on a node, or null where none is within reach. */
+export function snapNodes(
+  targets: readonly NodeTarget[],
+  places: readonly Point[],
+  reach: number,
+): SnapHit[] {
+  let best: { target: NodeTarget; dx: number; dy: number; d: number } | null = null;
+  for (const t of targets)
+    for (const p of places) {
+      const dx = t.x - p.x;
+      const dy = t.y - p.y;
+      const d = Math.hypot(dx, dy);
+      if (d <= reach && (!best || d < best.d)) best = { target: t, dx, dy, d };
+    }
+  if (!best) return [];
+  const { target, dx, dy } = best;
+  return [
+    { axis: 'x', at: target.x, what: target.what, from: target.y - reach, to: target.y + reach, shift: dx },
+    { axis: 'y', at: target.y, what: target.what, from: target.x - reach, to: target.x + reach, shift: dy },
+  ];
 }

@@ -98,6 +98,13 @@ export class TileBoard {
     return new Promise((resolve) => this.idle.push(resolve));
   }
 
+  /** Resolves when what is on the canvas is a newer scene than now, all of it. */
+  async fresh(): Promise<void> {
+    const before = this.version;
+    while (this.version === before) await new Promise((resolve) => setTimeout(resolve, 1));
+    await this.settled();
+  }
+
   private visible(): { i: number; j: number }[] {
     const out: { i: number; j: number }[] = [];
     if (!this.scale) return out;

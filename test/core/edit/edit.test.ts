@@ -63,6 +63,38 @@ describe('gestures', () => {
     expect(free.design.parts.a.place).toMatchObject({ x: 497, y: 103 });
   });
 
+  it('snap a moved corner onto another part’s corner, and a drawn one too, in words', () => {
+    const box = (id: string, x: number, y: number) =>
+      makePart(makeSource('rectangle', { width: 80, height: 40 }), {
+        id,
+        name: id,
+        coats: [makeCoat('fill')],
+        place: { ...origin, x, y },
+      });
+    const d = designOf(box('p', 200, 200), box('q', 700, 640));
+    // Corner (160, 180) of p to corner (740, 660) of q, missed by a little.
+    const r = applyGesture(d, 's', { type: 'move', ids: ['p'], dx: 581, dy: 479, straight: false }, 6);
+    expect(r.design.parts.p.place).toMatchObject({ x: 780, y: 680 });
+    const line = applyGesture(
+      d,
+      's',
+      {
+        type: 'draw',
+        id: 'n',
+        kind: 'line',
+        name: 'n',
+        parent: null,
+        from: { x: 161, y: 181 },
+        to: { x: 661, y: 619 },
+        keepShape: false,
+        fromCentre: false,
+      },
+      6,
+    );
+    expect(line.design.parts.n.source).toMatchObject({ x2: 250, y2: 220 });
+    expect(line.hits[0].what).toBe('node of q');
+  });
+
   it('scale a circle by its numbers, so that its size stays exact and its other side stays put', () => {
     const r = applyGesture(
       three(),
