@@ -172,7 +172,7 @@ test('the demo badge: move anything and everything follows; screen and export at
   await page.getByTestId('zoom').click();
   await page.getByRole('menuitem', { name: '100 %', exact: true }).click();
   await e.settled();
-  const shown = await page.evaluate(() => {
+  const shown = await page.evaluate(async () => {
     const canvas = document.querySelector<HTMLCanvasElement>('[data-testid=sheet-canvas]');
     const frame = document.querySelector('[data-testid=sheet] svg > rect')?.getBoundingClientRect();
     const box = canvas?.getBoundingClientRect();
@@ -180,7 +180,11 @@ test('the demo badge: move anything and everything follows; screen and export at
     const context = canvas.getContext('2d');
     const data = context?.getImageData(0, 0, canvas.width, canvas.height).data;
     return {
-      data: Array.from(data ?? []),
+      data: await new Promise<string>((resolve) => {
+        const reader = new FileReader();
+        reader.onload = () => resolve(String(reader.result).split(',')[1]);
+        reader.readAsDataURL(new Blob([data ?? new Uint8ClampedArray()]));
+      }),
       width: canvas.width,
       height: canvas.height,
       x: Math.round(frame.x + 0.5 - box.x),
@@ -195,12 +199,13 @@ test('the demo badge: move anything and everything follows; screen and export at
   ]);
   const png = PNG.sync.read(readFileSync(await download.path()));
   expect(png.width).toBe(2000);
+  const bytes = Buffer.from(shown.data, 'base64');
   let different = 0;
   for (let y = 0; y < shown.height; y++)
     for (let x = 0; x < shown.width; x++) {
       const a = 4 * (y * shown.width + x);
       const b = 4 * ((y - shown.y) * 2000 + x - shown.x);
-      for (let k = 0; k < 3; k++) if (shown.data[a + k] !== png.data[b + k]) different++;
+      for (let k = 0; k < 3; k++) if (bytes[a + k] !== png.data[b + k]) different++;
     }
   expect(different).toBe(0);
 });

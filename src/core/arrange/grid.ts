@@ -47,6 +47,40 @@ export class PointHash {
   }
 }
 
+/** Finds the point at an exact integer place. */
+export class IntegerHash {
+  private readonly table: Int32Array;
+  private readonly mask: number;
+
+  constructor(
+    private readonly xs: Float64Array,
+    private readonly ys: Float64Array,
+  ) {
+    let size = 64;
+    while (size < 2 * xs.length) size *= 2;
+    this.table = new Int32Array(size).fill(-1);
+    this.mask = size - 1;
+    for (let v = 0; v < xs.length; v++) {
+      let k = this.slot(xs[v], ys[v]);
+      while (this.table[k] >= 0) k = (k + 1) & this.mask;
+      this.table[k] = v;
+    }
+  }
+
+  private slot(x: number, y: number): number {
+    return (Math.imul(x | 0, 0x9e3779b1) ^ Math.imul(y | 0, 0x85ebca6b)) & this.mask;
+  }
+
+  /** Index of the point at (x, y), or −1. */
+  find(x: number, y: number): number {
+    for (let k = this.slot(x, y); this.table[k] >= 0; k = (k + 1) & this.mask) {
+      const v = this.table[k];
+      if (this.xs[v] === x && this.ys[v] === y) return v;
+    }
+    return -1;
+  }
+}
+
 /** Straight chords in a uniform grid; asks which chords pass near a point. */
 export class ChordGrid {
   private readonly starts: Int32Array;

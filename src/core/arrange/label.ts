@@ -1,5 +1,5 @@
 import type { Loop } from './clipper';
-import type { Workspace } from './workspace';
+import { nearest, type Workspace } from './workspace';
 
 /** A stretch of one curve along a loop: parameters and, where they are known, vertices at both ends. */
 export interface Run {
@@ -24,7 +24,7 @@ interface Candidate {
 }
 
 /** How near a curve must pass, in integer steps: rounding first, then ever looser. */
-const nearness = [4, 64, 2048];
+const nearness = [nearest, 64, 2048];
 
 function candidatesOf(w: Workspace, loop: Loop): Candidate[][] {
   const n = loop.length / 2;
@@ -42,7 +42,8 @@ function candidatesOf(w: Workspace, loop: Loop): Candidate[][] {
       for (const a of starts)
         for (const b of ends) {
           if (a.curve !== b.curve || a.t === b.t) continue;
-          if (!w.passes(a.curve, (a.t + b.t) / 2, mx, my, near)) continue;
+          const neighbours = a.index >= 0 && b.index >= 0 && Math.abs(a.index - b.index) === 1;
+          if (!neighbours && !w.passes(a.curve, (a.t + b.t) / 2, mx, my, near)) continue;
           list.push({ curve: a.curve, t0: a.t, t1: b.t, v0: a.vertex, v1: b.vertex });
         }
       if (list.length) break;
@@ -75,20 +76,18 @@ export function labelLoop(w: Workspace, loop: Loop): Run[] {
       done++;
       continue;
     }
-    let alive = candidates[from].map((c) => ({ run: { ...c }, last: c }));
+    let alive = candidates[from].map((first) => ({ first, last: first }));
     let length = 1;
     while (done + length < n) {
       const next = candidates[(start + done + length) % n];
-      const still: typeof alive = [];
-      for (const a of alive) {
-        const b = next.find((c) => continues(a.last, c));
-        if (b) still.push({ run: { ...a.run, t1: b.t1, v1: b.v1 }, last: b });
-      }
+      const still = alive.filter((a) => next.some((c) => continues(a.last, c)));
       if (!still.length) break;
+      for (const a of still) a.last = next.find((c) => continues(a.last, c)) as Candidate;
       alive = still;
       length++;
     }
-    runs.push({ ...alive[0].run, from, to: (from + length) % n });
+    const { first, last } = alive[0];
+    runs.push({ ...first, t1: last.t1, v1: last.v1, from, to: (from + length) % n });
     done += length;
   }
   return runs;

@@ -2,7 +2,7 @@ import { type Cubic, cubicPoint, isLine, projectOnCubic, splitCubic } from '../g
 import { chordCount } from '../geometry/flatten';
 import { type EdgeOrigin, type Path, pathBounds, segmentAt, segmentCount } from '../geometry/path';
 import type { Loop } from './clipper';
-import { ChordGrid, footOnChord, PointHash } from './grid';
+import { ChordGrid, footOnChord, IntegerHash, PointHash } from './grid';
 
 /** How fine the topology is worked out; both are fractions of the drawing's size. */
 export interface Fineness {
@@ -14,6 +14,9 @@ export interface Fineness {
 
 export const coarse: Fineness = { flat: 2e-5, join: 2e-6 };
 export const fine: Fineness = { flat: 2e-6, join: 4e-7 };
+
+/** How near a curve passes a point it was cut at: rounding alone. */
+export const nearest = 4;
 
 /** Half the side of the integer square the topology is computed in. */
 const half = 2 ** 30;
@@ -37,6 +40,8 @@ export interface Through {
   readonly curve: number;
   readonly t: number;
   readonly vertex: number;
+  /** Place of the vertex in its curve's list, or −1 between vertices. */
+  readonly index: number;
 }
 
 export interface Workspace {
@@ -53,7 +58,7 @@ export interface Workspace {
   /** Sheet length of one integer step. */
   readonly step: number;
   /** All curves within `near` integer steps of an integer point. */
-  through(x: number, y: number, near: number): Through[];
+  through(x: number, y: number, near: number): readonly Through[];
   /** Whether a curve comes within `near` steps of an integer point close to parameter `t`. */
   passes(curve: number, t: number, x: number, y: number, near: number): boolean;
 }
@@ -254,18 +259,14 @@ export function prepare(paths: readonly Path[], fineness: Fineness): Workspace |
       .filter((loop) => loop.length >= 6),
   );
 
-  // Which curves meet at a vertex, and which pass between vertices.
-  const meeting = new Map<number, Through[]>();
-  const key = (x: number, y: number) => x * 2 ** 32 + y;
+  // Which curves meet at a vertex. Vertices lie thousands of integer steps apart, so a place has one.
+  const meeting: Through[][] = Array.from({ length: xs.length }, () => []);
   curves.forEach((c, curve) => {
-    c.vs.forEach((v, i) => {
-      const k = key(ix[v], iy[v]);
-      const entry = { curve, t: c.ts[i], vertex: v };
-      const list = meeting.get(k);
-      if (list) list.push(entry);
-      else meeting.set(k, [entry]);
+    c.vs.forEach((vertex, index) => {
+      meeting[vertex].push({ curve, t: c.ts[index], vertex, index });
     });
   });
+  const vertexAt = new IntegerHash(ix, iy);
   const second = chordsOf(curves, ix, iy);
   const lookup = new ChordGrid(second.chords, -half, -half, 2 * half, 2100);
   const foot = { u: 0, d2: 0 };
@@ -281,8 +282,10 @@ export function prepare(paths: readonly Path[], fineness: Fineness): Workspace |
     step: 1 / scale,
     toSheet: (x, y) => ({ x: x / scale + cx, y: y / scale + cy }),
     through(x, y, near) {
-      const exact = meeting.get(key(x, y));
-      const out: Through[] = exact ? exact.slice() : [];
+      const vertex = vertexAt.find(x, y);
+      // Every curve that passes this near a vertex has it for its own.
+      if (vertex >= 0 && near <= nearest) return meeting[vertex];
+      const out: Through[] = vertex >= 0 ? meeting[vertex].slice() : [];
       const held = out.length;
       lookup.near(x, y, (e) => {
         const curve = second.owner[e];
@@ -293,7 +296,7 @@ export function prepare(paths: readonly Path[], fineness: Fineness): Workspace |
         if (foot.d2 > near * near) return;
         const c = curves[curve];
         const i = second.index[e];
-        out.push({ curve, t: c.ts[i] + foot.u * (c.ts[i + 1] - c.ts[i]), vertex: -1 });
+        out.push({ curve, t: c.ts[i] + foot.u * (c.ts[i + 1] - c.ts[i]), vertex: -1, index: -1 });
       });
       return out;
     },
