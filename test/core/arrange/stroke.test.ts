@@ -1,0 +1,90 @@
+import { describe, expect, it } from 'vitest';
+import { combine } from '@/core/arrange/combine';
+import { dashPath } from '@/core/arrange/dash';
+import { strokeArea } from '@/core/arrange/offset';
+import type { StrokeStyle } from '@/core/arrange/outline';
+import { pathArea, pathLength } from '@/core/geometry/measure';
+import { pathOf, polygonContour, reverseContour } from '@/core/geometry/path';
+import { parsePath } from '@/core/geometry/svg-path';
+import { circle, rect } from '../shapes';
+
+const style: StrokeStyle = { width: 10, cap: 'butt', join: 'miter', miterLimit: 4 };
+const line = pathOf([
+  polygonContour(
+    [
+      { x: 0, y: 0 },
+      { x: 100, y: 0 },
+    ],
+    false,
+  ),
+]);
+/** Area covered, overlaps counted once. */
+const covered = (...args: Parameters<typeof strokeArea>) => pathArea(combine('union', [strokeArea(...args)]));
+
+describe('strokes', () => {
+  it('end as their caps say: length × width, and half a disc or half a width more at each end', () => {
+    expect(covered(line, style)).toBeCloseTo(1000, 9);
+    expect(covered(line, { ...style, cap: 'square' })).toBeCloseTo(1100, 9);
+    expect(Math.abs(covered(line, { ...style, cap: 'round' }) / (1000 + Math.PI * 25) - 1)).toBeLessThan(
+      1e-4,
+    );
+  });
+
+  it('join as SVG says: miters to their limit, bevels, arcs', () => {
+    const corner = parsePath('M0 0L100 0L100 100');
+    expect(covered(corner, style)).toBeCloseTo(2000, 6);
+    expect(covered(corner, { ...style, join: 'bevel' })).toBeCloseTo(2000 - 12.5, 6);
+    expect(covered(corner, { ...style, join: 'round' })).toBeCloseTo(2000 - 25 + (Math.PI * 25) / 4, 1);
+    expect(covered(corner, { ...style, miterLimit: 1.2 })).toBeCloseTo(2000 - 12.5, 6);
+  });
+
+  it('follow a circle as a ring, whichever way it runs', () => {
+    const disc = circle(0, 0, 50);
+    const back = { ...disc, contours: disc.contours.map(reverseContour) };
+    const ring = pathArea(circle(0, 0, 55)) - pathArea(circle(0, 0, 45));
+    expect(covered(disc, style)).toBeCloseTo(ring, 6);
+    expect(covered(back, style)).toBeCloseTo(ring, 6);
+  });
+
+  it('cover all of a shape that is narrower than they are wide', () => {
+    expect(covered(rect(0, 0, 10, 10), { ...style, width: 40 })).toBeCloseTo(50 * 50, 6);
+  });
+
+  it('of no length show as dots where their caps do', () => {
+    const dot = pathOf([
+      polygonContour(
+        [
+          { x: 5, y: 5 },
+          { x: 5, y: 5 },
+        ],
+        false,
+      ),
+    ]);
+    expect(strokeArea(dot, style).contours).toEqual([]);
+    expect(covered(dot, { ...style, cap: 'square' })).toBeCloseTo(100, 9);
+    expect(strokeArea(line, { ...style, width: 0 }).contours).toEqual([]);
+  });
+});
+
+describe('dashes', () => {
+  it('have the lengths of their pattern, and an odd pattern is doubled (SVG 2, stroke-dasharray)', () => {
+    const lengths = (pattern: number[], offset = 0) =>
+      dashPath(line, pattern, offset).contours.map((c) => Math.round(c.xy[c.xy.length - 2] - c.xy[0]));
+    expect(lengths([30, 10])).toEqual([30, 30, 20]);
+    expect(lengths([20])).toEqual([20, 20, 20]);
+    expect(lengths([30, 10], 10)).toEqual([20, 30, 30]);
+    expect(lengths([30, 10], -10)).toEqual([30, 30, 10]);
+  });
+
+  it('on a curve are measured along it', () => {
+    const dashed = dashPath(circle(0, 0, 50), [7, 3]);
+    expect(pathLength(dashed) / pathLength(circle(0, 0, 50))).toBeCloseTo(0.7, 1);
+    expect(pathLength({ ...dashed, contours: [dashed.contours[3]] })).toBeCloseTo(7, 4);
+  });
+
+  it('without length, or too fine to be told apart, leave the path whole', () => {
+    expect(dashPath(line, [0, 0])).toBe(line);
+    expect(dashPath(line, [Number.NaN, 1])).toBe(line);
+    expect(dashPath(line, [1e-6, 1e-6]).contours).toEqual(line.contours);
+  });
+});
