@@ -1,3 +1,13 @@
+/** A rectangle of one tile to be drawn, in the tile's own pixels. */
+export interface TileArea {
+  readonly i: number;
+  readonly j: number;
+  readonly x: number;
+  readonly y: number;
+  readonly wide: number;
+  readonly high: number;
+}
+
 /** What the window asks of a raster worker. */
 export type RasterOrder =
   | { readonly type: 'port'; readonly port: MessagePort }
@@ -7,7 +17,7 @@ export type RasterOrder =
       /** The tiles are drawn once the worker has this version of the scene. */
       readonly version: number;
       readonly scale: number;
-      readonly list: readonly { readonly i: number; readonly j: number }[];
+      readonly list: readonly TileArea[];
     };
 
 /** What a raster worker answers. */
@@ -17,8 +27,7 @@ export type RasterAnswer =
       readonly order: number;
       readonly version: number;
       readonly scale: number;
-      readonly i: number;
-      readonly j: number;
+      readonly area: TileArea;
       readonly bitmap: ImageBitmap;
     }
   | { readonly type: 'done'; readonly order: number; readonly version: number }

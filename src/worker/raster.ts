@@ -1,31 +1,26 @@
 /** Draws tiles. The studio sends scenes over a port of its own; the window asks for tiles. */
 import { Painter, type Scene, tileSize } from '@/core';
 import { SceneDecoder, type WireScene } from '@/core/live';
-import type { RasterAnswer, RasterOrder } from './messages';
+import type { RasterAnswer, RasterOrder, TileArea } from './messages';
 
 const decoder = new SceneDecoder();
 let painter: Painter | null = null;
 let version = -1;
 let scene: Scene | null = null;
 let waiting: Extract<RasterOrder, { type: 'tiles' }> | null = null;
-let queue: {
-  scale: number;
-  list: readonly { i: number; j: number }[];
-  at: number;
-  order: number;
-  version: number;
-} | null = null;
+let queue: { scale: number; list: readonly TileArea[]; at: number; order: number; version: number } | null =
+  null;
 
-const canvas = new OffscreenCanvas(tileSize, tileSize);
-const context = canvas.getContext('2d');
+const whole = new OffscreenCanvas(tileSize, tileSize);
 
 const answer = (a: RasterAnswer, transfer: Transferable[] = []) => self.postMessage(a, { transfer });
 
-function drawOne(s: Scene, scale: number, i: number, j: number): ImageBitmap {
+function drawOne(s: Scene, scale: number, { i, j, x, y, wide, high }: TileArea): ImageBitmap {
   painter ??= new Painter();
   painter.scale = scale;
-  painter.drawTile(s, [scale, 0, 0, scale, 0, 0], i * tileSize, j * tileSize, tileSize, tileSize);
-  context?.putImageData(new ImageData(painter.bytes(), tileSize, tileSize), 0, 0);
+  painter.drawTile(s, [scale, 0, 0, scale, 0, 0], i * tileSize + x, j * tileSize + y, wide, high);
+  const canvas = wide === tileSize && high === tileSize ? whole : new OffscreenCanvas(wide, high);
+  canvas.getContext('2d')?.putImageData(new ImageData(painter.bytes(), wide, high), 0, 0);
   return canvas.transferToImageBitmap();
 }
 
@@ -41,10 +36,8 @@ turn.port1.onmessage = () => {
     return;
   }
   try {
-    const bitmap = drawOne(scene, q.scale, t.i, t.j);
-    answer({ type: 'tile', order: q.order, version: q.version, scale: q.scale, i: t.i, j: t.j, bitmap }, [
-      bitmap,
-    ]);
+    const bitmap = drawOne(scene, q.scale, t);
+    answer({ type: 'tile', order: q.order, version: q.version, scale: q.scale, area: t, bitmap }, [bitmap]);
   } catch (e) {
     answer({ type: 'failed', message: (e as Error).message });
   }

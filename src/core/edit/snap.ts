@@ -36,8 +36,28 @@ function boxTargets(b: Bounds, name: string): SnapTarget[] {
   ];
 }
 
+/**
+ * Remembers what a design gives for some arguments. A drag asks again and again of the very
+ * design it began with.
+ */
+function remember<T>(
+  work: (design: Design, sheetId: string, parent: string | null, moving: readonly string[]) => T,
+) {
+  const known = new WeakMap<Design, { key: string; value: T }>();
+  return (design: Design, sheetId: string, parent: string | null, moving: readonly string[]): T => {
+    const key = JSON.stringify([sheetId, parent, moving]);
+    const found = known.get(design);
+    if (found?.key === key) return found.value;
+    const value = work(design, sheetId, parent, moving);
+    known.set(design, { key, value });
+    return value;
+  };
+}
+
 /** All that parts of one level can snap to: the sheet, its guides, and the parts not being moved. */
-export function snapTargets(
+export const snapTargets = remember(allTargets);
+
+function allTargets(
   design: Design,
   sheetId: string,
   parent: string | null,
@@ -131,7 +151,9 @@ export function nodesOf(design: Design, id: string): Point[] {
 }
 
 /** Nodes of the parts of one level that are not being moved. */
-export function nodeTargets(
+export const nodeTargets = remember(allNodes);
+
+function allNodes(
   design: Design,
   sheetId: string,
   parent: string | null,

@@ -16,7 +16,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Tooltip from '@mui/material/Tooltip';
 import { ArrowRight, ClipboardCopy, CopyPlus, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { finishKinds, type Part, stepKinds } from '@/core';
 import type { CardRef } from '@/core/edit';
 import { wordFor } from '../fields/words';
@@ -275,6 +275,33 @@ const divider = (
   />
 );
 
+/** The cards of a recipe; moving the part about changes none of them. */
+const Recipe = memo(
+  function RecipeCards({ part }: { part: Part }) {
+    return (
+      <>
+        <CardView part={part} card={{ list: 'source' }} />
+        <ArrowRight size={14} aria-hidden style={{ flexShrink: 0 }} />
+        <Row part={part} list="steps" />
+        {part.source.kind !== 'group' && (
+          <>
+            {divider}
+            <Row part={part} list="coats" />
+          </>
+        )}
+        {divider}
+        <Row part={part} list="finishes" />
+      </>
+    );
+  },
+  ({ part: a }, { part: b }) =>
+    a.id === b.id &&
+    a.source === b.source &&
+    a.steps === b.steps &&
+    a.coats === b.coats &&
+    a.finishes === b.finishes,
+);
+
 /** The recipe of the chosen part as a row of cards, in the order of evaluation. */
 export function Bench() {
   const part = useChosenPart();
@@ -304,21 +331,7 @@ export function Bench() {
             : 'Choose a part, and its recipe lies here: source, steps, coats and finishes.'}
         </Box>
       )}
-      {part && (
-        <>
-          <CardView part={part} card={{ list: 'source' }} />
-          <ArrowRight size={14} aria-hidden style={{ flexShrink: 0 }} />
-          <Row part={part} list="steps" />
-          {part.source.kind !== 'group' && (
-            <>
-              {divider}
-              <Row part={part} list="coats" />
-            </>
-          )}
-          {divider}
-          <Row part={part} list="finishes" />
-        </>
-      )}
+      {part && <Recipe part={part} />}
     </Box>
   );
 }

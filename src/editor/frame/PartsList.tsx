@@ -14,7 +14,7 @@ import IconButton from '@mui/material/IconButton';
 import InputBase from '@mui/material/InputBase';
 import Tooltip from '@mui/material/Tooltip';
 import { ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen, Search } from 'lucide-react';
-import { type MouseEvent, useMemo, useState } from 'react';
+import { type MouseEvent, memo, useMemo, useRef, useState } from 'react';
 import type { Design, Part } from '@/core';
 import { childrenOf, parentOf } from '@/core/edit';
 import { LivePicture } from '../bench/LivePicture';
@@ -78,17 +78,14 @@ function Name({ part }: { part: Part }) {
   );
 }
 
-function Row({
-  row,
-  open,
-  onToggle,
-  onPick,
-}: {
+interface RowProps {
   row: RowData;
   open: boolean;
   onToggle(): void;
   onPick(e: MouseEvent): void;
-}) {
+}
+
+function PartRow({ row, open, onToggle, onPick }: RowProps) {
   const { part, depth } = row;
   const chosen = useEditor((s) => s.chosen.includes(part.id));
   const drag = useDraggable({ id: part.id });
@@ -170,6 +167,12 @@ function Row({
   );
 }
 
+/** While one part is dragged, the rows of the others stay as they are. */
+const Row = memo(
+  PartRow,
+  (a, b) => a.row.part === b.row.part && a.row.depth === b.row.depth && a.open === b.open,
+);
+
 /** The parts of the sheet as a tree with live pictures; dragging reorders and nests. */
 export function PartsList() {
   const design = useEditor((s) => s.design);
@@ -182,7 +185,11 @@ export function PartsList() {
     [design, sheetId, open, search],
   );
 
+  const latest = useRef(rows);
+  latest.current = rows;
+
   const pick = (e: MouseEvent, id: string) => {
+    const rows = latest.current;
     const { chosen } = get();
     if (e.shiftKey && chosen.length) {
       const a = rows.findIndex((r) => r.part.id === chosen[chosen.length - 1]);

@@ -1,5 +1,5 @@
 import type { Bounds } from '@/core';
-import type { RasterAnswer, RasterOrder } from '@/worker/messages';
+import type { RasterAnswer, RasterOrder, TileArea } from '@/worker/messages';
 
 /** Side of a tile, device pixels; the raster workers draw no other size. */
 const side = 256;
@@ -8,8 +8,14 @@ interface Tile {
   readonly i: number;
   readonly j: number;
   readonly scale: number;
-  bitmap: ImageBitmap;
-  version: number;
+  readonly canvas: OffscreenCanvas;
+}
+
+/** A piece of a tile that has arrived. */
+interface Piece {
+  readonly area: TileArea;
+  readonly scale: number;
+  readonly bitmap: ImageBitmap;
 }
 
 interface Order {
@@ -17,11 +23,27 @@ interface Order {
   readonly version: number;
   readonly scale: number;
   readonly whole: boolean;
-  readonly held: Tile[];
+  readonly list: readonly TileArea[];
+  readonly held: Piece[];
   open: number;
 }
 
 const key = (i: number, j: number) => `${i} ${j}`;
+
+const wholeTile = (i: number, j: number): TileArea => ({ i, j, x: 0, y: 0, wide: side, high: side });
+
+function joinAreas(a: TileArea | undefined, b: TileArea): TileArea {
+  if (!a) return b;
+  const x = Math.min(a.x, b.x);
+  const y = Math.min(a.y, b.y);
+  return {
+    ...b,
+    x,
+    y,
+    wide: Math.max(a.x + a.wide, b.x + b.wide) - x,
+    high: Math.max(a.y + a.high, b.y + b.high) - y,
+  };
+}
 
 /**
  * Keeps the tiles of the sheet view: which are fresh, which have to be drawn again, and puts them on
@@ -31,7 +53,8 @@ export class TileBoard {
   private tiles = new Map<string, Tile>();
   /** Tiles of the scale before, shown until fresh ones cover them. */
   private older: Tile[] = [];
-  private stale = new Set<string>();
+  /** What of each tile has to be drawn again. */
+  private stale = new Map<string, TileArea>();
   private scale = 0;
   private x = 0;
   private y = 0;
@@ -60,7 +83,6 @@ export class TileBoard {
   setView(scale: number, x: number, y: number, wide: number, high: number): void {
     if (scale !== this.scale) {
       if (this.tiles.size) {
-        for (const t of this.older) t.bitmap.close();
         this.older = [...this.tiles.values()];
       }
       this.tiles = new Map();
@@ -80,14 +102,10 @@ export class TileBoard {
     this.version = version;
     if (damage === null) return;
     this.holdNext = whole;
-    for (const t of this.tiles.values()) {
-      const hit =
-        damage === 'all' ||
-        (damage.x1 * this.scale >= t.i * side - 1 &&
-          damage.x0 * this.scale <= (t.i + 1) * side + 1 &&
-          damage.y1 * this.scale >= t.j * side - 1 &&
-          damage.y0 * this.scale <= (t.j + 1) * side + 1);
-      if (hit) this.stale.add(key(t.i, t.j));
+    // Tiles on their way were drawn before this change as well.
+    for (const t of [...this.tiles.values(), ...(this.order?.list ?? [])]) {
+      const area = damage === 'all' ? wholeTile(t.i, t.j) : this.areaOf(t, damage);
+      if (area) this.stale.set(key(t.i, t.j), joinAreas(this.stale.get(key(t.i, t.j)), area));
     }
     this.ask();
   }
@@ -115,8 +133,20 @@ export class TileBoard {
     return out;
   }
 
-  private missing(): { i: number; j: number }[] {
-    return this.visible().filter(({ i, j }) => !this.tiles.has(key(i, j)) || this.stale.has(key(i, j)));
+  /** The pixels of a tile that damage reaches, one more on each side, or null where it does not. */
+  private areaOf(t: { i: number; j: number }, damage: Bounds): TileArea | null {
+    const clamp = (v: number) => Math.min(side, Math.max(0, v));
+    const x = clamp(Math.floor(damage.x0 * this.scale) - t.i * side - 1);
+    const y = clamp(Math.floor(damage.y0 * this.scale) - t.j * side - 1);
+    const wide = clamp(Math.ceil(damage.x1 * this.scale) - t.i * side + 1) - x;
+    const high = clamp(Math.ceil(damage.y1 * this.scale) - t.j * side + 1) - y;
+    return wide > 0 && high > 0 ? { i: t.i, j: t.j, x, y, wide, high } : null;
+  }
+
+  private missing(): TileArea[] {
+    return this.visible()
+      .map(({ i, j }) => (this.tiles.has(key(i, j)) ? this.stale.get(key(i, j)) : wholeTile(i, j)))
+      .filter((a) => a !== undefined);
   }
 
   /** Orders what is missing, once the order before is done. */
@@ -140,6 +170,7 @@ export class TileBoard {
       version: this.version,
       scale: this.scale,
       whole: this.holdNext,
+      list,
       held: [],
       open: shares.filter((s) => s.length).length,
     };
@@ -167,10 +198,9 @@ export class TileBoard {
       return;
     }
     if (a.type === 'tile') {
-      const tile: Tile = { i: a.i, j: a.j, scale: a.scale, bitmap: a.bitmap, version: a.version };
-      if (order.whole) order.held.push(tile);
+      if (order.whole) order.held.push(a);
       else {
-        this.put(tile);
+        this.put(a);
         this.paint();
       }
       return;
@@ -182,18 +212,23 @@ export class TileBoard {
     this.ask();
   }
 
-  private put(t: Tile): void {
-    if (t.scale !== this.scale) {
-      t.bitmap.close();
-      return;
+  private put({ area, scale, bitmap }: Piece): void {
+    if (scale === this.scale) {
+      const k = key(area.i, area.j);
+      let tile = this.tiles.get(k);
+      if (!tile) {
+        tile = { i: area.i, j: area.j, scale, canvas: new OffscreenCanvas(side, side) };
+        this.tiles.set(k, tile);
+      }
+      const context = tile.canvas.getContext('2d');
+      context?.clearRect(area.x, area.y, area.wide, area.high);
+      context?.drawImage(bitmap, area.x, area.y);
     }
-    this.tiles.get(key(t.i, t.j))?.bitmap.close();
-    this.tiles.set(key(t.i, t.j), t);
+    bitmap.close();
   }
 
   /** Lets go of old-scale tiles, and of tiles far out of sight. */
   private forget(): void {
-    for (const t of this.older) t.bitmap.close();
     if (this.older.length) {
       this.older = [];
       this.paint();
@@ -201,11 +236,9 @@ export class TileBoard {
     const limit = Math.max(200, 4 * this.visible().length);
     if (this.tiles.size <= limit) return;
     const seen = new Set(this.visible().map(({ i, j }) => key(i, j)));
-    for (const [k, t] of this.tiles) {
+    for (const k of this.tiles.keys()) {
       if (this.tiles.size <= limit) break;
-      if (seen.has(k)) continue;
-      t.bitmap.close();
-      this.tiles.delete(k);
+      if (!seen.has(k)) this.tiles.delete(k);
     }
   }
 
@@ -230,14 +263,14 @@ export class TileBoard {
     context.imageSmoothingEnabled = true;
     for (const t of this.older) {
       const k = this.scale / t.scale;
-      context.drawImage(t.bitmap, this.x + t.i * side * k, this.y + t.j * side * k, side * k, side * k);
+      context.drawImage(t.canvas, this.x + t.i * side * k, this.y + t.j * side * k, side * k, side * k);
     }
     for (const t of this.tiles.values()) {
       const x = this.x + t.i * side;
       const y = this.y + t.j * side;
       if (x >= canvas.width || y >= canvas.height || x + side <= 0 || y + side <= 0) continue;
       if (this.older.length) context.clearRect(x, y, side, side);
-      context.drawImage(t.bitmap, x, y);
+      context.drawImage(t.canvas, x, y);
     }
   }
 }
