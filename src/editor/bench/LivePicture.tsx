@@ -37,11 +37,14 @@ export function LivePicture({ part, card, size }: { part: string; card?: CardRef
     let live = true;
     const pixels = size * Math.min(2, window.devicePixelRatio || 1);
     const ref = key ? (JSON.parse(key) as CardRef) : null;
-    const { studio } = studioEngine();
-    const wanted = ref ? studio.cardPicture(part, ref, pixels) : studio.partPicture(part, pixels);
-    void wanted.then((bitmap) => {
+    const { studio, board } = studioEngine();
+    const draw = async () => {
+      // The sheet comes first.
+      await board.settled();
+      if (!live) return;
+      const bitmap = await (ref ? studio.cardPicture(part, ref, pixels) : studio.partPicture(part, pixels));
       const el = canvas.current;
-      const context = el?.getContext('2d');
+      const context = el?.getContext('2d', { willReadFrequently: true });
       if (!live || !el || !context) {
         bitmap?.close();
         return;
@@ -50,7 +53,8 @@ export function LivePicture({ part, card, size }: { part: string; card?: CardRef
       el.height = pixels;
       if (bitmap) el.style.background = drawClearly(context, bitmap);
       bitmap?.close();
-    });
+    };
+    void draw();
     return () => {
       live = false;
     };

@@ -10,7 +10,7 @@ import {
 } from '@/core';
 import { type CardRef, childrenOf, parentOf, withPart } from '@/core/edit';
 import type { StudioCommand } from '@/worker/studio';
-import { api, type Change } from './api';
+import { ApiError, api, type Change, type StoredChange } from './api';
 import { get, say, set } from './store';
 import { choice, hasEngine, showFrame, startEngine, studioEngine } from './studio';
 import { clientId, sync } from './sync';
@@ -37,13 +37,35 @@ function historyOf(changes: readonly Change[]): { undo: Change[]; redo: Change[]
       if (was) undo.push(was);
     }
   }
-  return { undo: undo.slice(-500), redo };
+  return { undo: undo.slice(-historyLength), redo };
+}
+
+/** Changes of the past that can still be undone. */
+const historyLength = 500;
+
+/** Brings back what can be undone; what was done meanwhile comes after it. */
+async function loadHistory(id: string, seq: number, recovered: readonly Change[]): Promise<void> {
+  let changes: readonly StoredChange[];
+  try {
+    ({ changes } = await api.changes(id, Math.max(0, seq - historyLength)));
+  } catch (e) {
+    if (!(e instanceof ApiError)) throw e;
+    say('What was done in earlier visits could not be loaded, so it cannot be undone here.');
+    return;
+  }
+  const past = historyOf([...changes.filter((c) => c.seq <= seq), ...recovered]);
+  set((s) =>
+    s.designId === id
+      ? { undo: [...past.undo, ...s.undo], redo: s.undo.length || s.redo.length ? s.redo : past.redo }
+      : {},
+  );
 }
 
 /** Opens a design in the editor. */
 export async function openDesign(id: string): Promise<void> {
-  const [stored, past] = await Promise.all([api.get(id), api.changes(id, 0)]);
+  // The workers load while the design is on its way.
   if (!hasEngine()) startEngine();
+  const stored = await api.get(id);
   const { design, recovered } = sync.begin(id, stored.document, stored.seq, takeForeign);
   const sheetId = design.sheets[0].id;
   set({
@@ -56,10 +78,12 @@ export async function openDesign(id: string): Promise<void> {
     tool: 'pick',
     save: recovered.length ? 'saving' : 'saved',
     saveMessage: '',
-    ...historyOf([...past.changes, ...recovered]),
+    undo: [],
+    redo: [],
   });
   studioEngine().board.onFailure = say;
   showFrame(await studioEngine().studio.open(design, sheetId, choice()), false);
+  await loadHistory(id, stored.seq, recovered);
 }
 
 function keepChoiceSound(design: Design): void {
@@ -99,7 +123,7 @@ export function commit(label: string, next: Design, known = false): void {
     patch,
     inverse: diffJson(next, before),
   };
-  set((s) => ({ design: next, undo: [...s.undo, change].slice(-500), redo: [] }));
+  set((s) => ({ design: next, undo: [...s.undo, change].slice(-historyLength), redo: [] }));
   keepChoiceSound(next);
   sync.add(change);
   if (!known) void send(patch);
