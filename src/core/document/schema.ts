@@ -169,7 +169,7 @@ const design = Joi.object({
   version: Joi.valid(formatVersion).required(),
   name: Joi.string().trim().min(1).max(200).required(),
   sheets: Joi.array().items(sheet).min(1).max(200).required(),
-  parts: Joi.object().pattern(id, part).required(),
+  parts: Joi.object().pattern(id, part.required()).required(),
 });
 
 /** A place in a design by the names of its parts and sheets rather than by keys. */

@@ -3,8 +3,8 @@ import { makeCoat, makeId, makePart } from '../document/create';
 import type { Design, Part } from '../document/types';
 import { invert, matrixPlace, multiply, origin, placeMatrix } from '../geometry/matrix';
 import type { Bounds } from '../geometry/path';
-import { moveParts, scaleOwn, scaleParts } from './gesture';
 import { jointBounds, ownBox, sheetBounds } from './pick';
+import { moveParts, scaleOwn, scaleParts } from './transform';
 import { childrenOf, familyOf, frameOf, parentOf, topmost, withChildren, withPart } from './tree';
 
 /** What a command leaves: the design, and what is chosen after it. */

@@ -3,15 +3,7 @@ import type { Gradient } from '../coat/types';
 import { makeCoat, makePart, makeSource } from '../document/create';
 import { type Design, holdsParts, type Part } from '../document/types';
 import { finishes } from '../finish';
-import {
-  applyTo,
-  invert,
-  type Matrix,
-  matrixPlace,
-  multiply,
-  placeMatrix,
-  rotation,
-} from '../geometry/matrix';
+import { applyTo, invert, placeMatrix } from '../geometry/matrix';
 import type { Bounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { evaluatePart } from '../scene/evaluate';
@@ -20,6 +12,7 @@ import { steps } from '../step';
 import { jointBounds, ownBox } from './pick';
 import { anchorOf } from './place';
 import { nodesOf, nodeTargets, type SnapHit, snapAxis, snapNodes, snapTargets } from './snap';
+import { moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './transform';
 import { childrenOf, frameOf, parentOf, withChildren, withPart, worldOf } from './tree';
 
 /** Which card of a part a handle belongs to. */
@@ -78,119 +71,6 @@ export interface GestureResult {
 }
 
 const round = (v: number, places = 2): string => String(Number(v.toFixed(places)));
-
-/** Moves parts by a shift on the sheet, each within its own parent. */
-export function moveParts(design: Design, ids: readonly string[], dx: number, dy: number): Design {
-  let out = design;
-  for (const id of ids) {
-    const part = out.parts[id];
-    const back = invert(frameOf(out, parentOf(out, id)));
-    if (!part || !back) continue;
-    const { place } = part;
-    out = withPart(out, {
-      ...part,
-      place: { ...place, x: place.x + back[0] * dx + back[2] * dy, y: place.y + back[1] * dx + back[3] * dy },
-    });
-  }
-  return out;
-}
-
-/** Applies an affine map of the sheet to a part. */
-function mapPart(design: Design, id: string, map: Matrix): Design {
-  const part = design.parts[id];
-  const frame = frameOf(design, parentOf(design, id));
-  const back = invert(frame);
-  if (!part || !back) return design;
-  const local = multiply(back, multiply(map, multiply(frame, placeMatrix(part.place))));
-  return withPart(design, { ...part, place: matrixPlace(local) });
-}
-
-/** Turns parts about a point of the sheet by degrees; the turn field keeps its exact number. */
-export function turnParts(design: Design, ids: readonly string[], angle: number, centre: Point): Design {
-  let out = design;
-  for (const id of ids) {
-    const before = out.parts[id]?.place;
-    out = mapPart(out, id, rotation(angle, centre.x, centre.y));
-    const part = out.parts[id];
-    // A turn leaves scale and skew as they were: no rounding creeps in.
-    if (before && part && !parentOf(out, id))
-      out = withPart(out, {
-        ...part,
-        place: { ...before, x: part.place.x, y: part.place.y, turn: normalTurn(before.turn + angle) },
-      });
-  }
-  return out;
-}
-
-/** An angle brought into −180 … 180. */
-export const normalTurn = (angle: number): number => {
-  const a = (((angle % 360) + 540) % 360) - 180;
-  return Object.is(a, -0) ? 0 : Number(a.toFixed(9));
-};
-
-/** Scales a part in its own axes by factors about a point of its own coordinates. */
-export function scaleOwn(design: Design, id: string, sx: number, sy: number, about: Point): Design {
-  const part = design.parts[id];
-  if (!part) return design;
-  const matrix = placeMatrix(part.place);
-  const anchor = applyTo(matrix, about);
-  let next: Part;
-  const fitSource = holdsParts(part.source) ? undefined : primitives[part.source.kind].fit;
-  if (fitSource && !part.steps.some((s) => s.on) && !holdsParts(part.source)) {
-    const { kind, ...params } = part.source;
-    const b = evaluatePart(design, part).stages[0] as Bounds;
-    const fitted = fitSource(params, Math.abs(sx) * (b.x1 - b.x0), Math.abs(sy) * (b.y1 - b.y0));
-    next = {
-      ...part,
-      source: { kind, ...fitted } as Part['source'],
-      place: {
-        ...part.place,
-        scaleX: part.place.scaleX * (sx < 0 ? -1 : 1),
-        scaleY: part.place.scaleY * (sy < 0 ? -1 : 1),
-      },
-    };
-  } else
-    next = {
-      ...part,
-      place: {
-        ...part.place,
-        scaleX: part.place.scaleX * sx || 1e-6,
-        scaleY: part.place.scaleY * sy || 1e-6,
-      },
-    };
-  const resized = next.source !== part.source;
-  const at = applyTo(
-    placeMatrix(next.place),
-    resized ? { x: about.x * Math.abs(sx), y: about.y * Math.abs(sy) } : about,
-  );
-  next = {
-    ...next,
-    place: { ...next.place, x: next.place.x + anchor.x - at.x, y: next.place.y + anchor.y - at.y },
-  };
-  return withPart(design, next);
-}
-
-/** Scales parts by factors along the sheet's axes about a point. */
-export function scaleParts(
-  design: Design,
-  ids: readonly string[],
-  sx: number,
-  sy: number,
-  about: Point,
-): Design {
-  let out = design;
-  for (const id of ids) {
-    const part = out.parts[id];
-    if (!part) continue;
-    const upright = !parentOf(out, id) && part.place.turn % 90 === 0 && part.place.skew === 0;
-    if (upright) {
-      const swap = Math.abs(part.place.turn % 180) === 90;
-      const own = invert(worldOf(out, id));
-      if (own) out = scaleOwn(out, id, swap ? sy : sx, swap ? sx : sy, applyTo(own, about));
-    } else out = mapPart(out, id, [sx, 0, 0, sy, about.x * (1 - sx), about.y * (1 - sy)]);
-  }
-  return out;
-}
 
 /** Snaps of moved nodes onto nodes that stay. */
 function movedNodeHits(

@@ -1,20 +1,11 @@
 /** What the editor asks of the core: picking, snapping, gestures and commands, all pure. */
 export * from './arrange-parts';
-export {
-  applyGesture,
-  type CardRef,
-  type Gesture,
-  type GestureResult,
-  moveParts,
-  normalTurn,
-  scaleOwn,
-  scaleParts,
-  turnParts,
-} from './gesture';
+export { applyGesture, type CardRef, type Gesture, type GestureResult } from './gesture';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
 export { anchorOf, placePart } from './place';
 export { type Report, reportOf, type SheetHandle } from './report';
 export type { SnapHit } from './snap';
+export { moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './transform';
 export {
   ancestorsOf,
   childrenOf,

@@ -11,6 +11,8 @@ export interface SourceDefinition<P extends object> {
   outline(params: P): Path;
   /** The parameters that fill a box of a size, for drawing by dragging. */
   fit?(params: P, width: number, height: number): P;
+  /** The parameters of the outline scaled along its axes, or null where they cannot say it. */
+  resize?(params: P, sx: number, sy: number): P | null;
   handles?(params: P): Handle[];
   drag?(params: P, handle: string, to: Point): DragResult<P>;
 }

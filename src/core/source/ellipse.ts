@@ -24,4 +24,5 @@ export const ellipse = defineSource({
     return pathOf([contourOf(cubics, true)]);
   },
   fit: (p, width, height) => ({ ...p, width, height }),
+  resize: (p, sx, sy) => ({ ...p, width: p.width * sx, height: p.height * sy }),
 });

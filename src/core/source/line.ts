@@ -17,6 +17,7 @@ export const line = defineSource({
         false,
       ),
     ]),
+  resize: (p, sx, sy) => ({ x1: p.x1 * sx, y1: p.y1 * sy, x2: p.x2 * sx, y2: p.y2 * sy }),
   handles: (p) => [
     { id: 'start', x: p.x1, y: p.y1 },
     { id: 'end', x: p.x2, y: p.y2 },

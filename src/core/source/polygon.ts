@@ -7,6 +7,10 @@ const corner = (r: number, i: number, n: number) => {
   return { x: r * Math.cos(a), y: r * Math.sin(a) };
 };
 
+/** A radius grows only by the same factor both ways. */
+const evenly = <P extends { radius: number }>(p: P, sx: number, sy: number): P | null =>
+  Math.abs(sx - sy) < 1e-9 * sx ? { ...p, radius: p.radius * sx } : null;
+
 /** A regular polygon with a corner at the top. */
 export const polygon = defineSource({
   kind: 'polygon',
@@ -15,6 +19,7 @@ export const polygon = defineSource({
   outline: ({ radius, sides }) =>
     pathOf([polygonContour(Array.from({ length: sides }, (_, i) => corner(radius, i, sides)))]),
   fit: (p, width, height) => ({ ...p, radius: Math.max(width, height) / 2 }),
+  resize: evenly,
   handles: ({ radius }) => [{ id: 'radius', x: 0, y: -radius, from: { x: 0, y: 0 } }],
   drag: (_, __, to) => ({ params: { radius: Math.hypot(to.x, to.y) } }),
 });
@@ -31,6 +36,7 @@ export const star = defineSource({
       ),
     ]),
   fit: (p, width, height) => ({ ...p, radius: Math.max(width, height) / 2 }),
+  resize: evenly,
   handles: ({ radius, inner, points }) => {
     const low = corner(radius * inner, 1, 2 * points);
     return [

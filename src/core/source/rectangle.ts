@@ -79,6 +79,7 @@ export const rectangle = defineSource<Rectangle>({
     return pathOf([contourOf(cubics, true)]);
   },
   fit: (p, width, height) => ({ ...p, width, height }),
+  resize: (p, sx, sy) => ({ ...p, width: p.width * sx, height: p.height * sy }),
   handles(p) {
     return corners.map((id) => {
       const [sx, sy] = signs[id];

@@ -108,6 +108,28 @@ describe('gestures', () => {
     expect(b?.x0).toBeCloseTo(50, 9);
   });
 
+  it('scale a polygon by its radius, and by its place where the factors differ', () => {
+    const five = makePart(makeSource('polygon', { radius: 100, sides: 5 }), {
+      id: 'f',
+      name: 'f',
+      coats: [makeCoat('fill')],
+      place: { ...origin, x: 300, y: 300 },
+    });
+    const d = designOf(five);
+    const b = sheetBounds(d, 'f');
+    if (!b) throw new Error('A polygon has bounds.');
+    const to = { x: b.x0 + 2 * (b.x1 - b.x0), y: b.y0 + 2 * (b.y1 - b.y0) };
+    const g = { type: 'scale', ids: ['f'], side: [1, 1], to, keepShape: true, fromCentre: false } as const;
+    const twice = applyGesture(d, 's', g, 0).design;
+    expect(twice.parts.f.source).toMatchObject({ radius: 200 });
+    expect(sheetBounds(twice, 'f')?.x0).toBeCloseTo(b.x0, 6);
+    expect(sheetBounds(twice, 'f')?.y1).toBeCloseTo(to.y, 6);
+    const wide = resizeParts(d, ['f'], 500).design;
+    expect(wide.parts.f.source).toMatchObject({ radius: 100 });
+    const w = sheetBounds(wide, 'f');
+    expect((w?.x1 ?? 0) - (w?.x0 ?? 0)).toBeCloseTo(500, 6);
+  });
+
   it('turn parts about their middle by exact steps', () => {
     const r = applyGesture(
       three(),
