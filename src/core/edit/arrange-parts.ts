@@ -187,12 +187,17 @@ export function copyFamily(parts: Readonly<Record<string, Part>>, id: string): P
   ];
 }
 
+/** A copied family whose first part has a name no part has yet. */
+function renamed(design: Design, [top, ...inside]: Part[]): Part[] {
+  return [{ ...top, name: freeName(design, top.name.replace(/ \d+$/, '')) }, ...inside];
+}
+
 /** Copies parts in place, each right above its original. */
 export function duplicateParts(design: Design, sheetId: string, ids: readonly string[]): Edited {
   let out = design;
   const chosen: string[] = [];
   for (const id of topmost(design, ids)) {
-    const family = copyFamily(out.parts, id);
+    const family = renamed(out, copyFamily(out.parts, id));
     const parent = parentOf(out, id);
     const level = childrenOf(out, sheetId, parent);
     const at = level.indexOf(id) + 1;
@@ -215,7 +220,7 @@ export function pasteParts(
   const chosen: string[] = [];
   for (const id of top) {
     if (!parts[id]) continue;
-    const family = copyFamily(parts, id);
+    const family = renamed(out, copyFamily(parts, id));
     for (const p of family) out = withPart(out, p);
     chosen.push(family[0].id);
   }

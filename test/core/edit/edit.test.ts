@@ -242,6 +242,7 @@ describe('commands', () => {
     const two = duplicateParts(g.design, 's', g.chosen);
     sound(two.design);
     expect(Object.keys(two.design.parts)).toHaveLength(7);
+    expect(two.design.parts[two.chosen[0]].name).toBe('Group 2');
     const gone = removeParts(two.design, 's', two.chosen);
     sound(gone.design);
     expect(Object.keys(gone.design.parts).sort()).toEqual(Object.keys(g.design.parts).sort());
