@@ -1,7 +1,7 @@
 import type { Operation } from '../arrange/combine';
 import { makeCoat, makeId, makePart } from '../document/create';
 import type { Design, Part } from '../document/types';
-import { invert, matrixPlace, multiply, origin, placeMatrix } from '../geometry/matrix';
+import { invert, matrixPlace, multiply, placeMatrix } from '../geometry/matrix';
 import type { Bounds } from '../geometry/path';
 import { jointBounds, ownBox, sheetBounds } from './pick';
 import { moveParts, scaleOwn, scaleParts } from './transform';
@@ -338,25 +338,6 @@ export function freeName(design: Design, base: string): string {
   const taken = new Set(Object.values(design.parts).map((p) => p.name));
   if (!taken.has(base)) return base;
   for (let i = 2; ; i++) if (!taken.has(`${base} ${i}`)) return `${base} ${i}`;
-}
-
-/** A part put on the sheet's own level on top, at a place. */
-export function addPart(
-  design: Design,
-  sheetId: string,
-  parent: string | null,
-  part: Part,
-  x: number,
-  y: number,
-): Edited {
-  const placed = { ...part, place: { ...origin, ...part.place, x, y } };
-  return {
-    design: withChildren(withPart(design, placed), sheetId, parent, [
-      ...childrenOf(design, sheetId, parent),
-      placed.id,
-    ]),
-    chosen: [placed.id],
-  };
 }
 
 /** Gives parts a width or a height on the sheet (one part: in its own axes) about their middle. */
