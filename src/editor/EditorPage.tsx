@@ -4,23 +4,46 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Snackbar from '@mui/material/Snackbar';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { Bench } from './bench/Bench';
-import { CommandSearch } from './dialogs/CommandSearch';
-import { ExportDialog } from './dialogs/ExportDialog';
-import { KeysSheet } from './dialogs/KeysSheet';
 import { Header } from './frame/Header';
 import { PartsList } from './frame/PartsList';
 import { Tray } from './frame/Tray';
 import { useKeys } from './frame/use-keys';
 import { CardPanel } from './panel/CardPanel';
 import { SheetView } from './sheet/SheetView';
-import { keepAsCopy, openDesign, takeTheirs } from './state/actions';
+import { keepAsCopy, loadAhead, openDesign, takeTheirs } from './state/actions';
 import { ApiError } from './state/api';
 import { set, useEditor } from './state/store';
 import { studioEngine } from './state/studio';
 import { sync } from './state/sync';
+
+// The design is on its way while the page is still being brought to life.
+if (typeof window !== 'undefined') {
+  const id = /^\/designs\/([\w-]+)$/.exec(window.location.pathname)?.[1];
+  if (id) loadAhead(id);
+}
+
+// Dialogs come once the sheet is shown.
+const parts = {
+  keys: () => import('./dialogs/KeysSheet').then((m) => m.KeysSheet),
+  search: () => import('./dialogs/CommandSearch').then((m) => m.CommandSearch),
+  export: () => import('./dialogs/ExportDialog').then((m) => m.ExportDialog),
+} as const;
+const dialogs = {
+  keys: dynamic(parts.keys),
+  search: dynamic(parts.search),
+  export: dynamic(parts.export),
+} as const;
+
+function OpenDialog() {
+  const dialog = useEditor((s) => s.dialog);
+  if (dialog === 'none') return null;
+  const Dialog = dialogs[dialog];
+  return <Dialog />;
+}
 
 function SaveBar() {
   const save = useEditor((s) => s.save);
@@ -106,11 +129,14 @@ export function EditorPage({ id }: { id: string }) {
   }, [id]);
 
   useEffect(() => {
-    if (state === 'open')
-      Object.assign(window, {
-        compassSettled: () => studioEngine().board.settled(),
-        compassFresh: () => studioEngine().board.fresh(),
-      });
+    if (state !== 'open') return;
+    void studioEngine()
+      .board.settled()
+      .then(() => Promise.all(Object.values(parts).map((load) => load())));
+    Object.assign(window, {
+      compassSettled: () => studioEngine().board.settled(),
+      compassFresh: () => studioEngine().board.fresh(),
+    });
   }, [state]);
 
   if (typeof state === 'object')
@@ -141,9 +167,7 @@ export function EditorPage({ id }: { id: string }) {
         {!folded.card && <CardPanel />}
       </Box>
       {!folded.bench && <Bench />}
-      <KeysSheet />
-      <CommandSearch />
-      <ExportDialog />
+      <OpenDialog />
       <Notice />
     </Box>
   );

@@ -28,7 +28,8 @@ export type RasterAnswer =
       readonly version: number;
       readonly scale: number;
       readonly area: TileArea;
-      readonly bitmap: ImageBitmap;
+      /** Straight-alpha RGBA, row after row of the area. */
+      readonly data: Uint8ClampedArray<ArrayBuffer>;
     }
   | { readonly type: 'done'; readonly order: number; readonly version: number }
   | { readonly type: 'failed'; readonly message: string };

@@ -11,17 +11,18 @@ let waiting: Extract<RasterOrder, { type: 'tiles' }> | null = null;
 let queue: { scale: number; list: readonly TileArea[]; at: number; order: number; version: number } | null =
   null;
 
-const whole = new OffscreenCanvas(tileSize, tileSize);
-
 const answer = (a: RasterAnswer, transfer: Transferable[] = []) => self.postMessage(a, { transfer });
 
-function drawOne(s: Scene, scale: number, { i, j, x, y, wide, high }: TileArea): ImageBitmap {
+/** Straight-alpha bytes of one area: canvases are slow to leave a worker, plain memory is not. */
+function drawOne(
+  s: Scene,
+  scale: number,
+  { i, j, x, y, wide, high }: TileArea,
+): Uint8ClampedArray<ArrayBuffer> {
   painter ??= new Painter();
   painter.scale = scale;
   painter.drawTile(s, [scale, 0, 0, scale, 0, 0], i * tileSize + x, j * tileSize + y, wide, high);
-  const canvas = wide === tileSize && high === tileSize ? whole : new OffscreenCanvas(wide, high);
-  canvas.getContext('2d')?.putImageData(new ImageData(painter.bytes(), wide, high), 0, 0);
-  return canvas.transferToImageBitmap();
+  return painter.bytes();
 }
 
 // One tile a turn, so that a newer order can take over in between.
@@ -36,8 +37,10 @@ turn.port1.onmessage = () => {
     return;
   }
   try {
-    const bitmap = drawOne(scene, q.scale, t);
-    answer({ type: 'tile', order: q.order, version: q.version, scale: q.scale, area: t, bitmap }, [bitmap]);
+    const data = drawOne(scene, q.scale, t);
+    answer({ type: 'tile', order: q.order, version: q.version, scale: q.scale, area: t, data }, [
+      data.buffer,
+    ]);
   } catch (e) {
     answer({ type: 'failed', message: (e as Error).message });
   }

@@ -38,6 +38,12 @@ export interface GestureAnswer extends Frame {
   readonly readout: string;
 }
 
+/** A square picture, straight-alpha RGBA. */
+export interface SmallPicture {
+  readonly size: number;
+  readonly data: Uint8ClampedArray<ArrayBuffer>;
+}
+
 const receivers: { port: MessagePort; encoder: SceneEncoder }[] = [];
 let design: Design | null = null;
 let base: Design | null = null;
@@ -63,7 +69,7 @@ function show(choice: Choice): Frame {
 }
 
 /** A small picture of nodes, `size` pixels at its longer side, with a margin. */
-function thumbnail(nodes: readonly SceneNode[], size: number): ImageBitmap | null {
+function thumbnail(nodes: readonly SceneNode[], size: number): SmallPicture | null {
   const all = nodes.map((n) => nodeBounds(n, [1, 0, 0, 1, 0, 0])).filter((b) => b !== null);
   if (!all.length) return null;
   const b = all.reduce((p, q) => ({
@@ -87,9 +93,8 @@ function thumbnail(nodes: readonly SceneNode[], size: number): ImageBitmap | nul
     size,
     size,
   );
-  const canvas = new OffscreenCanvas(size, size);
-  canvas.getContext('2d')?.putImageData(new ImageData(thumbPainter.bytes(), size, size), 0, 0);
-  return canvas.transferToImageBitmap();
+  const data = thumbPainter.bytes();
+  return transfer({ size, data }, [data.buffer]);
 }
 
 /** The part as it is after one card of its recipe: later cards left out. */
@@ -124,9 +129,31 @@ const studio = {
     }
   },
 
-  open(next: Design, sheet: string, choice: Choice): Frame {
-    design = next;
+  /**
+   * Fetches a stored design and works out its first sheet, while the window is still busy coming up.
+   * Returns the server's answer; status 0 means that it was not reached.
+   */
+  async load(id: string): Promise<{ status: number; data: unknown }> {
+    design = null;
     base = null;
+    scene = null;
+    try {
+      const response = await fetch(`/api/designs/${encodeURIComponent(id)}`);
+      const data: unknown = await response.json();
+      if (response.ok) {
+        design = (data as { document: Design }).document;
+        sheetId = design.sheets[0].id;
+        // After the answer has gone out.
+        setTimeout(() => design && evaluate(design, sheetId));
+      }
+      return { status: response.status, data };
+    } catch {
+      return { status: 0, data: null };
+    }
+  },
+
+  /** Shows a sheet of the loaded design. */
+  open(sheet: string, choice: Choice): Frame {
     sheetId = sheet;
     scene = null;
     return show(choice);
@@ -196,17 +223,16 @@ const studio = {
     return { patch: diffJson(d, next), chosen };
   },
 
-  partPicture(id: string, size: number): ImageBitmap | null {
+  partPicture(id: string, size: number): SmallPicture | null {
     const d = must();
     const part = d.parts[id];
     if (!part) return null;
     const result = evaluatePart(d, part);
     const bare = result.nodes.length ? result.nodes : evaluatePart(d, { ...part, coats: neutral }).nodes;
-    const bitmap = thumbnail([{ ...result.node, children: bare, opacity: 1, blend: 'normal' }], size);
-    return bitmap && transfer(bitmap, [bitmap]);
+    return thumbnail([{ ...result.node, children: bare, opacity: 1, blend: 'normal' }], size);
   },
 
-  cardPicture(id: string, card: edit.CardRef, size: number): ImageBitmap | null {
+  cardPicture(id: string, card: edit.CardRef, size: number): SmallPicture | null {
     const d = must();
     const part = d.parts[id];
     if (!part) return null;
@@ -215,8 +241,7 @@ const studio = {
       d,
       shown.coats.length || shown.children.length ? shown : { ...shown, coats: neutral },
     );
-    const bitmap = thumbnail([{ ...result.node, opacity: 1, blend: 'normal' }], size);
-    return bitmap && transfer(bitmap, [bitmap]);
+    return thumbnail([{ ...result.node, opacity: 1, blend: 'normal' }], size);
   },
 
   svg(ground: boolean): string {

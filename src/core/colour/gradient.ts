@@ -25,21 +25,35 @@ const outOf: Record<Interpolation, (c: Triple) => Triple> = {
 
 const clip = (v: number) => Math.min(1, Math.max(0, v));
 
-/** The straight-alpha colour of a gradient at `t`, clipped to the sRGB gamut; stops in any order. */
-export function colourAlong(stops: readonly ColourStop[], space: Interpolation, t: number): Rgba {
+const convert = (space: Interpolation, { colour: [r, g, b] }: ColourStop): Triple => into[space]([r, g, b]);
+
+/**
+ * The colours of a gradient as a function of the position along it: straight alpha, clipped to the
+ * sRGB gamut; stops in any order, the outermost colours go on beyond them.
+ */
+export function colourRamp(stops: readonly ColourStop[], space: Interpolation): (t: number) => Rgba {
   const sorted = [...stops].sort((a, b) => a.at - b.at);
-  if (!sorted.length) return [0, 0, 0, 0];
-  const next = sorted.findIndex((s) => s.at > t);
-  if (next === 0) return sorted[0].colour;
-  if (next < 0) return sorted[sorted.length - 1].colour;
-  const a = sorted[next - 1];
-  const b = sorted[next];
-  const f = (t - a.at) / (b.at - a.at);
-  const p = into[space]([a.colour[0], a.colour[1], a.colour[2]]);
-  const q = into[space]([b.colour[0], b.colour[1], b.colour[2]]);
-  const mixed = outOf[space]([p[0] + (q[0] - p[0]) * f, p[1] + (q[1] - p[1]) * f, p[2] + (q[2] - p[2]) * f]);
-  return [clip(mixed[0]), clip(mixed[1]), clip(mixed[2]), a.colour[3] + (b.colour[3] - a.colour[3]) * f];
+  if (!sorted.length) return () => [0, 0, 0, 0];
+  const mixing = sorted.map((s) => convert(space, s));
+  return (t) => {
+    const next = sorted.findIndex((s) => s.at > t);
+    if (next === 0) return sorted[0].colour;
+    if (next < 0) return sorted[sorted.length - 1].colour;
+    const [a, b] = [sorted[next - 1], sorted[next]];
+    const [p, q] = [mixing[next - 1], mixing[next]];
+    const f = (t - a.at) / (b.at - a.at);
+    const mixed = outOf[space]([
+      p[0] + (q[0] - p[0]) * f,
+      p[1] + (q[1] - p[1]) * f,
+      p[2] + (q[2] - p[2]) * f,
+    ]);
+    return [clip(mixed[0]), clip(mixed[1]), clip(mixed[2]), a.colour[3] + (b.colour[3] - a.colour[3]) * f];
+  };
 }
+
+/** The straight-alpha colour of a gradient at `t`, clipped to the sRGB gamut; stops in any order. */
+export const colourAlong = (stops: readonly ColourStop[], space: Interpolation, t: number): Rgba =>
+  colourRamp(stops, space)(t);
 
 /** `size` premultiplied colours from 0 to 1, four f32 each. */
 export function gradientTable(
@@ -48,10 +62,13 @@ export function gradientTable(
   size: number,
 ): Float32Array {
   const out = new Float32Array(4 * size);
-  const sorted = [...stops].sort((a, b) => a.at - b.at);
+  const ramp = colourRamp(stops, space);
   for (let i = 0; i < size; i++) {
-    const [r, g, b, a] = colourAlong(sorted, space, i / (size - 1));
-    out.set([r * a, g * a, b * a, a], 4 * i);
+    const [r, g, b, a] = ramp(i / (size - 1));
+    out[4 * i] = r * a;
+    out[4 * i + 1] = g * a;
+    out[4 * i + 2] = b * a;
+    out[4 * i + 3] = a;
   }
   return out;
 }

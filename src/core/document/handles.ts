@@ -1,4 +1,4 @@
-import type { Bounds } from '../geometry/path';
+import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 
 /** A grip on the sheet for one or two parameters; in the part's own coordinates. */
@@ -6,6 +6,8 @@ export interface Handle {
   readonly id: string;
   readonly x: number;
   readonly y: number;
+  /** Names of the parameters that numbers typed during a drag set, in order. */
+  readonly sets?: readonly string[];
   /** Where a line is drawn from, to show what the grip measures. */
   readonly from?: Point;
   /** A circle that shows a radius. */
@@ -15,6 +17,8 @@ export interface Handle {
 export interface HandleContext {
   /** Bounds of what the step or coat is given, in the part's own coordinates. */
   readonly bounds: Bounds;
+  /** The outline itself, one path a piece. */
+  readonly outline: readonly Path[];
 }
 
 /** What a drag of a handle means: new parameters, and a shift of the part in its own coordinates. */

@@ -10,7 +10,7 @@ import { withPart } from './tree';
  */
 export function anchorOf(design: Design, part: Part): Point {
   if (!holdsParts(part.source) && part.source.kind !== 'path') return { x: 0, y: 0 };
-  const b = evaluatePart(design, part).stages[0];
+  const b = evaluatePart(design, part).stages[0]?.bounds;
   return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : { x: 0, y: 0 };
 }
 

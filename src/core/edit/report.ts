@@ -88,7 +88,7 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
   }
   const { stages } = evaluatePart(design, part);
   if (card.list === 'coats') {
-    const bounds = stages.at(-1);
+    const bounds = stages.at(-1)?.bounds;
     return bounds ? gradientHandles(part, card.id, bounds, m) : [];
   }
   if (card.list === 'finishes') {
@@ -99,9 +99,9 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
   }
   const i = part.steps.findIndex((c) => c.id === card.id);
   const step = part.steps[i];
-  const bounds = step && stages[i];
-  return bounds
-    ? (steps[step.kind].handles?.(step.params, { bounds }) ?? []).map((h) => place(h, card, m))
+  const context = step && stages[i];
+  return context
+    ? (steps[step.kind].handles?.(step.params, context) ?? []).map((h) => place(h, card, m))
     : [];
 }
 

@@ -52,12 +52,13 @@ export const softShadow = defineFinish({
   handles: (p) => [
     {
       id: 'softness',
+      sets: ['softness'],
       x: p.shiftX + p.softness,
       y: p.shiftY,
       circle: { x: p.shiftX, y: p.shiftY, r: p.softness },
     },
     // Last, so that it lies on top where both are close.
-    { id: 'shift', x: p.shiftX, y: p.shiftY, from: { x: 0, y: 0 } },
+    { id: 'shift', sets: ['shiftX', 'shiftY'], x: p.shiftX, y: p.shiftY, from: { x: 0, y: 0 } },
   ],
   drag: (p, handle, to) => ({
     params:

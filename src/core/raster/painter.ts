@@ -27,6 +27,7 @@ export const planeBytes = 16 << 20;
 
 const joins = { composite: 0, mask: 1, mix: 2 } as const;
 const tableSize = 1024;
+const tablesKept = 512;
 
 const modeNumber = (mode: BlendMode): number => blendModes.indexOf(mode);
 
@@ -51,10 +52,8 @@ export class Painter {
   readonly kernels: Kernels = makeKernels();
   private bump = 0;
   private readonly resident = new Map<Float64Array | Float32Array, number>();
-  private readonly tables = new WeakMap<
-    GradientPaint,
-    Map<number, { table: Float32Array; opaque: boolean }>
-  >();
+  /** Colour tables by what they are made of: a gradient that moves keeps its colours. */
+  private readonly tables = new Map<string, { table: Float32Array; opaque: boolean }>();
   private readonly grounds = new WeakMap<Scene, ShapeNode>();
   private readonly needsLayer = new WeakMap<GroupNode, boolean>();
   private x = 0;
@@ -218,17 +217,14 @@ export class Painter {
   }
 
   private tableOf(paint: GradientPaint, opacity: number): { table: Float32Array; opaque: boolean } {
-    let byOpacity = this.tables.get(paint);
-    if (!byOpacity) {
-      byOpacity = new Map();
-      this.tables.set(paint, byOpacity);
-    }
-    let entry = byOpacity.get(opacity);
+    const key = `${paint.interpolation} ${opacity} ${paint.stops.map((s) => `${s.at} ${s.colour}`).join(' ')}`;
+    let entry = this.tables.get(key);
     if (!entry) {
       const table = gradientTable(paint.stops, paint.interpolation, tableSize);
       if (opacity < 1) for (let i = 0; i < table.length; i++) table[i] *= opacity;
       entry = { table, opaque: opacity >= 1 && paint.stops.every((s) => s.colour[3] >= 1) };
-      byOpacity.set(opacity, entry);
+      if (this.tables.size >= tablesKept) this.tables.clear();
+      this.tables.set(key, entry);
     }
     return entry;
   }

@@ -1,6 +1,7 @@
 import { combine } from '../arrange/combine';
 import { type Coat, coatArea, paintToScene } from '../coat';
 import { parseHex } from '../colour/colour';
+import type { HandleContext } from '../document/handles';
 import { type Card, type Design, holdsParts, type Part } from '../document/types';
 import { finishes } from '../finish';
 import { type Matrix, placeMatrix } from '../geometry/matrix';
@@ -20,8 +21,8 @@ export interface CardFault {
 export interface PartResult {
   /** The outline after all steps. */
   readonly outline: Outline;
-  /** Bounds of the source, then of the outline after each step. */
-  readonly stages: readonly (Bounds | null)[];
+  /** The outline of the source, then after each step; null where there is nothing. */
+  readonly stages: readonly (HandleContext | null)[];
   readonly nodes: readonly SceneNode[];
   /** The whole part in its parent's coordinates. */
   readonly node: GroupNode;
@@ -39,16 +40,26 @@ const outlines = new WeakMap<
   Part['source'],
   { steps: readonly Card[]; children: readonly PartResult[]; made: Made }
 >();
+/** A part that only moves keeps its nodes: they are remembered by coats, finishes and geometry. */
+const looks = new WeakMap<
+  Part['coats'],
+  { finishes: Part['finishes']; made: Made; nodes: readonly SceneNode[] }
+>();
 const areas = new WeakMap<Path, { key: string; area: Path }[]>();
 
 interface Made {
   readonly outline: Outline;
-  readonly stages: readonly (Bounds | null)[];
+  readonly stages: readonly (HandleContext | null)[];
   readonly faults: readonly Omit<CardFault, 'part'>[];
 }
 
 export const outlineBounds = (outline: Outline): Bounds | null =>
   outline.map(pathBounds).reduce(joinBounds, null);
+
+const stageOf = (outline: Outline): HandleContext | null => {
+  const bounds = outlineBounds(outline);
+  return bounds && { bounds, outline };
+};
 
 /** One path for all pieces of an outline. */
 export function joinOutline(outline: Outline): Path {
@@ -100,7 +111,7 @@ function make(part: Part, children: readonly PartResult[], childParts: readonly 
   const known = outlines.get(part.source);
   if (known && known.steps === part.steps && sameList(known.children, children)) return known.made;
   let outline = sourceOutline(part, children, childParts);
-  const stages = [outlineBounds(outline)];
+  const stages = [stageOf(outline)];
   const faults: Omit<CardFault, 'part'>[] = [];
   for (const card of part.steps) {
     if (card.on) {
@@ -114,7 +125,7 @@ function make(part: Part, children: readonly PartResult[], childParts: readonly 
         faults.push({ card: card.id, message: e.message });
       }
     }
-    stages.push(outlineBounds(outline));
+    stages.push(stageOf(outline));
   }
   const made = { outline, stages, faults };
   outlines.set(part.source, { steps: part.steps, children, made });
@@ -188,6 +199,21 @@ function repeatNodes(part: Part, nodes: readonly SceneNode[]): readonly SceneNod
   return at;
 }
 
+function look(part: Part, made: Made, children: readonly PartResult[]): readonly SceneNode[] {
+  const known = looks.get(part.coats);
+  if (known && known.finishes === part.finishes && known.made === made) return known.nodes;
+  const painted =
+    part.source.kind === 'group'
+      ? repeatNodes(
+          part,
+          children.map((c) => c.node),
+        )
+      : coatNodes(part, made.outline);
+  const nodes = finishNodes(part, made.outline, painted);
+  looks.set(part.coats, { finishes: part.finishes, made, nodes });
+  return nodes;
+}
+
 /** A child of a group that has steps which change outlines takes them on after its own. */
 const inherited = new WeakMap<readonly Card[], WeakMap<Part, Part>>();
 
@@ -228,14 +254,7 @@ export function evaluatePart(design: Design, part: Part): PartResult {
   if (known && sameList(known.children, children)) return known.result;
 
   const made = make(part, children, childParts);
-  const painted =
-    part.source.kind === 'group'
-      ? repeatNodes(
-          part,
-          children.map((c) => c.node),
-        )
-      : coatNodes(part, made.outline);
-  const nodes = finishNodes(part, made.outline, painted);
+  const nodes = look(part, made, children);
   const matrix: Matrix = placeMatrix(part.place);
   const result: PartResult = {
     outline: made.outline,

@@ -19,8 +19,8 @@ export const line = defineSource({
     ]),
   resize: (p, sx, sy) => ({ x1: p.x1 * sx, y1: p.y1 * sy, x2: p.x2 * sx, y2: p.y2 * sy }),
   handles: (p) => [
-    { id: 'start', x: p.x1, y: p.y1 },
-    { id: 'end', x: p.x2, y: p.y2 },
+    { id: 'start', sets: ['x1', 'y1'], x: p.x1, y: p.y1 },
+    { id: 'end', sets: ['x2', 'y2'], x: p.x2, y: p.y2 },
   ],
   drag: (_, handle, to) => ({
     params: handle === 'start' ? { x1: to.x, y1: to.y } : { x2: to.x, y2: to.y },

@@ -20,7 +20,7 @@ export const polygon = defineSource({
     pathOf([polygonContour(Array.from({ length: sides }, (_, i) => corner(radius, i, sides)))]),
   fit: (p, width, height) => ({ ...p, radius: Math.max(width, height) / 2 }),
   resize: evenly,
-  handles: ({ radius }) => [{ id: 'radius', x: 0, y: -radius, from: { x: 0, y: 0 } }],
+  handles: ({ radius }) => [{ id: 'radius', sets: ['radius'], x: 0, y: -radius, from: { x: 0, y: 0 } }],
   drag: (_, __, to) => ({ params: { radius: Math.hypot(to.x, to.y) } }),
 });
 
@@ -40,8 +40,8 @@ export const star = defineSource({
   handles: ({ radius, inner, points }) => {
     const low = corner(radius * inner, 1, 2 * points);
     return [
-      { id: 'radius', x: 0, y: -radius, from: { x: 0, y: 0 } },
-      { id: 'inner', ...low, from: { x: 0, y: 0 } },
+      { id: 'radius', sets: ['radius'], x: 0, y: -radius, from: { x: 0, y: 0 } },
+      { id: 'inner', sets: ['inner'], ...low, from: { x: 0, y: 0 } },
     ];
   },
   drag: (p, handle, to) => {

@@ -86,6 +86,7 @@ export const rectangle = defineSource<Rectangle>({
       const r = Math.max(p[id], Math.min(p.width, p.height) * 0.08);
       return {
         id,
+        sets: [id],
         x: sx * (p.width / 2 - r),
         y: sy * (p.height / 2 - r),
         from: { x: (sx * p.width) / 2, y: (sy * p.height) / 2 },

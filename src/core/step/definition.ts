@@ -1,7 +1,7 @@
 import type { Field } from '../document/fields';
 import type { DragResult, Handle, HandleContext } from '../document/handles';
 import type { Matrix } from '../geometry/matrix';
-import type { Path } from '../geometry/path';
+import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 
 /** A part's outline in its own coordinates: one path a piece. */
@@ -22,7 +22,7 @@ export interface StepDefinition<P extends object> {
   handles?(params: P, context: HandleContext): Handle[];
   drag?(params: P, handle: string, to: Point, context: HandleContext): DragResult<P>;
   /** Defaults that suit a part, where they depend on its bounds. */
-  suited?(context: HandleContext): Partial<P>;
+  suited?(bounds: Bounds): Partial<P>;
 }
 
 export const defineStep = <P extends object>(d: StepDefinition<P>): StepDefinition<P> => d;

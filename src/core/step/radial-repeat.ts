@@ -49,16 +49,22 @@ export const radialRepeat = defineStep<RadialRepeat>({
     const open = all.some((path) => path.fillRule === 'evenodd');
     return open ? all : [{ contours: all.flatMap((path) => path.contours), fillRule: 'nonzero' }];
   },
-  suited: ({ bounds }) => ({ centreX: 0, centreY: bounds.y1 + (bounds.y1 - bounds.y0) }),
+  suited: (bounds) => ({ centreX: 0, centreY: bounds.y1 + (bounds.y1 - bounds.y0) }),
   handles(p, { bounds }) {
     const x = (bounds.x0 + bounds.x1) / 2;
     const y = (bounds.y0 + bounds.y1) / 2;
     const r = Math.hypot(x - p.centreX, y - p.centreY);
     const next = multiply(rotation(copyAngle(p), p.centreX, p.centreY), translation(x, y));
     return [
-      { id: 'centre', x: p.centreX, y: p.centreY, circle: { x: p.centreX, y: p.centreY, r } },
+      {
+        id: 'centre',
+        sets: ['centreX', 'centreY'],
+        x: p.centreX,
+        y: p.centreY,
+        circle: { x: p.centreX, y: p.centreY, r },
+      },
       { id: 'radius', x, y, from: { x: p.centreX, y: p.centreY } },
-      { id: 'next', x: next[4], y: next[5], from: { x: p.centreX, y: p.centreY } },
+      { id: 'next', sets: ['count'], x: next[4], y: next[5], from: { x: p.centreX, y: p.centreY } },
     ];
   },
   drag(p, handle, to, { bounds }) {

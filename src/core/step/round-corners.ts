@@ -9,8 +9,9 @@ import {
   lineCubic,
   subCubic,
 } from '../geometry/cubic';
-import { type Contour, contourOf, segmentsOf } from '../geometry/path';
-import { defineStep } from './definition';
+import { type Bounds, type Contour, contourOf, segmentsOf } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+import { defineStep, type Outline } from './definition';
 
 interface Fillet {
   readonly t0: number;
@@ -117,6 +118,39 @@ function roundContour(c: Contour, radius: number): Contour {
   return contourOf(out, c.closed);
 }
 
+interface Corner {
+  readonly at: Point;
+  /** Towards the centre of the arc. */
+  readonly inward: Point;
+  /** Of half the angle between the sides: the arc's centre lies at radius / sine from the corner. */
+  readonly sine: number;
+}
+
+/** The corner nearest to the top left of the bounds, where the radius is dragged. */
+function firstCorner(outline: Outline, bounds: Bounds): Corner | null {
+  let best: Corner | null = null;
+  let least = Number.POSITIVE_INFINITY;
+  for (const c of outline.flatMap((p) => p.contours)) {
+    const cubics = segmentsOf(c);
+    for (let i = 0; i < cubics.length; i++) {
+      if (!c.closed && i + 1 === cubics.length) continue;
+      const u = cubicTangent(cubics[i], 1);
+      const v = cubicTangent(cubics[(i + 1) % cubics.length], 0);
+      const [x, y] = [v.x - u.x, v.y - u.y];
+      const l = Math.hypot(x, y);
+      if (l < 0.02) continue;
+      const at = { x: cubics[i][6], y: cubics[i][7] };
+      const far = Math.hypot(at.x - bounds.x0, at.y - bounds.y0);
+      if (far >= least) continue;
+      least = far;
+      // Half the angle between the sides has the cosine l / 2, as the tangents differ by that.
+      const sine = Math.sqrt(Math.max(1e-6, 1 - (l * l) / 4));
+      best = { at, inward: { x: x / l, y: y / l }, sine };
+    }
+  }
+  return best;
+}
+
 /** Every corner replaced by an arc of one radius; where two do not fit on a side, both give way. */
 export const roundCorners = defineStep({
   kind: 'round-corners',
@@ -126,8 +160,17 @@ export const roundCorners = defineStep({
     radius > 0
       ? outline.map((p) => ({ ...p, contours: p.contours.map((c) => roundContour(c, radius)) }))
       : outline,
-  handles: ({ radius }, { bounds }) => [
-    { id: 'radius', x: bounds.x0 + radius, y: bounds.y0, from: { x: bounds.x0, y: bounds.y0 } },
-  ],
-  drag: (_, __, to, { bounds }) => ({ params: { radius: Math.max(0, to.x - bounds.x0) } }),
+  handles({ radius }, { outline, bounds }) {
+    const c = firstCorner(outline, bounds);
+    if (!c) return [];
+    const away = radius / c.sine;
+    const at = { x: c.at.x + c.inward.x * away, y: c.at.y + c.inward.y * away };
+    return [{ id: 'radius', sets: ['radius'], ...at, from: c.at }];
+  },
+  drag(_, __, to, { outline, bounds }) {
+    const c = firstCorner(outline, bounds);
+    if (!c) return { params: {} };
+    const along = (to.x - c.at.x) * c.inward.x + (to.y - c.at.y) * c.inward.y;
+    return { params: { radius: Math.max(0, along * c.sine) } };
+  },
 });

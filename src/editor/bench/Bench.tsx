@@ -26,6 +26,9 @@ import { copyCard } from '../state/clipboard';
 import { useChosenPart, useEditor } from '../state/store';
 import { LivePicture } from './LivePicture';
 
+/** Options of one identity: new ones would draw every card again. */
+const afterSixPixels = { activationConstraint: { distance: 6 } };
+
 type Row = Exclude<CardRef['list'], 'source'>;
 
 const titleOf = (part: Part, card: CardRef): string => {
@@ -207,7 +210,7 @@ function AddBetween({
 }
 
 function Row({ part, list }: { part: Part; list: Row }) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const sensors = useSensors(useSensor(PointerSensor, afterSixPixels));
   const cards = part[list];
   const kinds = list === 'steps' ? stepKinds : list === 'coats' ? ['fill', 'stroke'] : finishKinds;
   const add = (kind: string, before?: string) => {

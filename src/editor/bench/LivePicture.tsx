@@ -1,17 +1,18 @@
 'use client';
 
-import Box from '@mui/material/Box';
+import { styled } from '@mui/material/styles';
 import { useEffect, useRef } from 'react';
+import { useShallow } from 'zustand/react/shallow';
+import type { Part } from '@/core';
 import type { CardRef } from '@/core/edit';
-import { useEditor } from '../state/store';
+import type { SmallPicture } from '@/worker/studio';
+import { type EditorState, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 
 const grounds = { pale: '#f3eee3', dark: '#2a3541' } as const;
 
-/** Draws a picture; art of thin lines is laid on more strongly. Returns a ground it stands out from. */
-function drawClearly(context: CanvasRenderingContext2D, bitmap: ImageBitmap): string {
-  context.drawImage(bitmap, 0, 0);
-  const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
+/** Art of thin lines is laid on more strongly, as if drawn four times. Returns a ground it stands out from. */
+export function makeClear(data: Uint8ClampedArray): string {
   let [light, weight, seen] = [0, 0, 0];
   for (let i = 0; i < data.length; i += 4) {
     const a = data[i + 3];
@@ -20,58 +21,91 @@ function drawClearly(context: CanvasRenderingContext2D, bitmap: ImageBitmap): st
     weight += a;
     light += a * (0.299 * data[i] + 0.587 * data[i + 1] + 0.114 * data[i + 2]);
   }
-  if (seen && weight / seen < 110) for (let k = 0; k < 3; k++) context.drawImage(bitmap, 0, 0);
+  if (seen && weight / seen < 110)
+    for (let i = 3; i < data.length; i += 4) data[i] = 255 * (1 - (1 - data[i] / 255) ** 4);
   return weight && light / weight > 140 ? grounds.dark : grounds.pale;
+}
+
+/** A part and all in it: what its picture is made of. */
+function partsOf(s: EditorState, id: string): readonly Part[] {
+  const out: Part[] = [];
+  const visit = (at: string) => {
+    const part = s.design?.parts[at];
+    if (!part) return;
+    out.push(part);
+    part.children.forEach(visit);
+  };
+  visit(id);
+  return out;
+}
+
+const none: readonly Part[] = [];
+
+const Frame = styled('canvas')(({ theme }) => ({
+  flexShrink: 0,
+  borderRadius: 2,
+  display: 'block',
+  backgroundColor: theme.vars?.palette.paper.sunk,
+}));
+
+function show(canvas: HTMLCanvasElement, picture: SmallPicture | null, pixels: number): void {
+  canvas.width = pixels;
+  canvas.height = pixels;
+  if (!picture) return;
+  canvas.style.background = makeClear(picture.data);
+  canvas
+    .getContext('2d', { willReadFrequently: true })
+    ?.putImageData(new ImageData(picture.data, pixels, pixels), 0, 0);
 }
 
 /** A small picture of a part, or of it after one card, drawn by the studio whenever the part changes. */
 export function LivePicture({ part, card, size }: { part: string; card?: CardRef; size: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const version = useEditor((s) => s.version);
-  const dragging = useEditor((s) => s.readout !== '');
-  const key = card ? JSON.stringify(card) : '';
+  // While something is dragged the sheet comes first.
+  const parts = useEditor(useShallow((s) => (s.readout === '' ? partsOf(s, part) : none)));
+  const drawn = useRef<{ parts: readonly Part[]; key: string }>({ parts: none, key: '' });
+  const key = `${size} ${card ? JSON.stringify(card) : ''}`;
 
   useEffect(() => {
-    // While something is dragged the sheet comes first.
-    if (!hasEngine() || dragging || version < 0) return;
+    const last = drawn.current;
+    const same =
+      last.key === key &&
+      last.parts.length === parts.length &&
+      last.parts.every((p, i) => p === parts[i] || samePicture(p, parts[i]));
+    if (!hasEngine() || !parts.length || same) return;
     let live = true;
     const pixels = size * Math.min(2, window.devicePixelRatio || 1);
-    const ref = key ? (JSON.parse(key) as CardRef) : null;
+    const ref = key.endsWith(' ') ? null : (JSON.parse(key.slice(key.indexOf(' ') + 1)) as CardRef);
     const { studio, board } = studioEngine();
     const draw = async () => {
-      // The sheet comes first.
       await board.settled();
       if (!live) return;
-      const bitmap = await (ref ? studio.cardPicture(part, ref, pixels) : studio.partPicture(part, pixels));
-      const el = canvas.current;
-      const context = el?.getContext('2d', { willReadFrequently: true });
-      if (!live || !el || !context) {
-        bitmap?.close();
-        return;
-      }
-      el.width = pixels;
-      el.height = pixels;
-      if (bitmap) el.style.background = drawClearly(context, bitmap);
-      bitmap?.close();
+      const picture = await (ref ? studio.cardPicture(part, ref, pixels) : studio.partPicture(part, pixels));
+      if (!live || !canvas.current) return;
+      show(canvas.current, picture, pixels);
+      drawn.current = { parts, key };
     };
     void draw();
     return () => {
       live = false;
     };
-  }, [part, key, size, version, dragging]);
+  }, [part, key, size, parts]);
 
+  return <Frame ref={canvas} style={{ width: size, height: size }} />;
+}
+
+/** Whether two states of a part look alike in a picture of their own size: all but names and locks. */
+function samePicture(a: Part, b: Part): boolean {
   return (
-    <Box
-      sx={{
-        width: size,
-        height: size,
-        flexShrink: 0,
-        borderRadius: '2px',
-        bgcolor: 'paper.sunk',
-        overflow: 'hidden',
-      }}
-    >
-      <canvas ref={canvas} style={{ width: size, height: size, display: 'block' }} />
-    </Box>
+    a.id === b.id &&
+    a.source === b.source &&
+    a.steps === b.steps &&
+    a.coats === b.coats &&
+    a.finishes === b.finishes &&
+    a.children === b.children &&
+    a.place === b.place &&
+    a.hidden === b.hidden &&
+    a.opacity === b.opacity &&
+    a.blend === b.blend
   );
 }

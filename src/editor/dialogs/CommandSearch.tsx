@@ -5,11 +5,10 @@ import Dialog from '@mui/material/Dialog';
 import InputBase from '@mui/material/InputBase';
 import { useMemo, useState } from 'react';
 import { commands } from '../frame/commands';
-import { set, useEditor } from '../state/store';
+import { set } from '../state/store';
 
 /** Finds every command and tool by word. */
 export function CommandSearch() {
-  const open = useEditor((s) => s.dialog === 'search');
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
   const found = useMemo(() => {
@@ -18,11 +17,7 @@ export function CommandSearch() {
       .filter((c) => words.every((w) => `${c.word} ${c.group}`.toLowerCase().includes(w)))
       .slice(0, 12);
   }, [text]);
-  const close = () => {
-    setText('');
-    setAt(0);
-    set({ dialog: 'none' });
-  };
+  const close = () => set({ dialog: 'none' });
   const act = (i: number) => {
     const command = found[i];
     close();
@@ -30,7 +25,7 @@ export function CommandSearch() {
   };
   return (
     <Dialog
-      open={open}
+      open
       onClose={close}
       maxWidth="xs"
       fullWidth

@@ -8,8 +8,9 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useRef, useState } from 'react';
+import { ChoiceField } from '../fields/ChoiceField';
 import { NumberField } from '../fields/NumberField';
-import { ChoiceField, SwitchField } from '../fields/ParamFields';
+import { SwitchField } from '../fields/SwitchField';
 import { set, useEditor } from '../state/store';
 import { exportPng, exportSvg } from './export';
 
@@ -19,7 +20,6 @@ type Way = (typeof ways)[number];
 
 /** Exports the sheet as PNG by pixels, scale or dpi, or as SVG. */
 export function ExportDialog() {
-  const open = useEditor((s) => s.dialog === 'export');
   const design = useEditor((s) => s.design);
   const designId = useEditor((s) => s.designId);
   const sheet = useEditor((s) => s.design?.sheets.find((h) => h.id === s.sheetId));
@@ -72,7 +72,7 @@ export function ExportDialog() {
   };
 
   return (
-    <Dialog open={open} onClose={close} maxWidth="xs" fullWidth aria-labelledby="export-title">
+    <Dialog open onClose={close} maxWidth="xs" fullWidth aria-labelledby="export-title">
       <DialogTitle id="export-title">Export</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
         <ChoiceField label="Format" value={format} options={['PNG', 'SVG']} plain onChange={setFormat} />

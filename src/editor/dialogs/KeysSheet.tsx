@@ -5,7 +5,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { commands } from '../frame/commands';
-import { set, useEditor } from '../state/store';
+import { set } from '../state/store';
 
 const pointerKeys: readonly (readonly [string, string])[] = [
   ['Space and drag', 'Move the sheet'],
@@ -13,6 +13,7 @@ const pointerKeys: readonly (readonly [string, string])[] = [
   ['Shift', 'Keep sides equal, or to 45°, or to one axis'],
   ['Alt', 'From the centre; drag off a copy'],
   ['Ctrl while dragging', 'No snapping'],
+  ['Digits while dragging', 'Exact numbers; Enter takes them'],
   ['Arrows', 'Nudge by 1; with Shift by 10'],
   ['Escape', 'Leave a tool, a group, a choice'],
   ['Enter', 'End a path'],
@@ -20,10 +21,9 @@ const pointerKeys: readonly (readonly [string, string])[] = [
 
 /** All keys on one sheet. */
 export function KeysSheet() {
-  const open = useEditor((s) => s.dialog === 'keys');
   const groups = [...new Set(commands.map((c) => c.group))];
   return (
-    <Dialog open={open} onClose={() => set({ dialog: 'none' })} maxWidth="md" aria-labelledby="keys-title">
+    <Dialog open onClose={() => set({ dialog: 'none' })} maxWidth="md" aria-labelledby="keys-title">
       <DialogTitle id="keys-title">Keys</DialogTitle>
       <DialogContent sx={{ columns: { xs: 1, sm: 3 }, columnGap: 6 }}>
         {groups.map((g) => {

@@ -1,14 +1,16 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import InputBase from '@mui/material/InputBase';
 import Popover from '@mui/material/Popover';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { HexAlphaColorPicker } from 'react-colorful';
 import { formatHex, fromHsl, isHex, parseHex, type Rgba, toHsl } from '@/core';
+import { beginLive, endLive } from '../state/history';
 import { NumberField } from './NumberField';
+import { FieldBox, FieldFault, FieldLabel, FieldRow } from './row';
+import { steady } from './steady';
 
 type Model = 'RGB' | 'HSL';
 
@@ -28,31 +30,32 @@ export function readColour(text: string): string | null {
 
 const chequer = 'repeating-conic-gradient(#c8c2b4 0 25%, #fff 0 50%) 0 0 / 10px 10px';
 
-/** A colour by picker, hex, RGB or HSL. `onChange` comes once for a drag of the picker, when it ends. */
-export function ColourField({
-  label,
-  value,
-  onChange,
-}: {
-  label: string;
-  value: string;
+export interface ColourFieldProps {
+  readonly label: string;
+  readonly value: string;
   onChange(hex: string): void;
-}) {
+}
+
+function Colour({ label, value, onChange }: ColourFieldProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [text, setText] = useState<string | null>(null);
   const [bad, setBad] = useState(false);
   const [model, setModel] = useState<Model>('RGB');
-  const [live, setLive] = useState<string | null>(null);
-  const picked = useRef<string | null>(null);
-  const shown = live ?? value;
-  const rgba = parseHex(shown);
+  const rgba = parseHex(value);
   const hsl = toHsl([rgba[0], rgba[1], rgba[2]]);
 
-  const settle = () => {
-    const next = picked.current;
-    picked.current = null;
-    setLive(null);
-    if (next && next !== value) onChange(formatHex(parseHex(next)));
+  // A drag in the picker shows at once and is kept as one change, wherever it ends.
+  const startDrag = () => {
+    beginLive();
+    window.addEventListener('pointerup', () => void endLive(), { once: true });
+  };
+  const take = () => {
+    if (text === null) return;
+    const hex = readColour(text);
+    setBad(!hex);
+    if (!hex) return;
+    setText(null);
+    if (hex !== value) onChange(hex);
   };
   const channel = (i: number, v: number) => {
     const next = [...rgba] as [number, number, number, number];
@@ -66,18 +69,8 @@ export function ColourField({
   };
 
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: 'minmax(0, 1fr) 26px 92px',
-        alignItems: 'center',
-        gap: 1,
-        minHeight: 28,
-      }}
-    >
-      <Box component="span" sx={{ color: 'text.secondary' }}>
-        {label}
-      </Box>
+    <FieldRow style={{ gridTemplateColumns: 'minmax(0, 1fr) 26px 92px' }}>
+      <FieldLabel as="span">{label}</FieldLabel>
       <Box
         component="button"
         type="button"
@@ -91,45 +84,30 @@ export function ColourField({
           borderColor: 'divider',
           borderRadius: 1,
           cursor: 'pointer',
-          background: `linear-gradient(${shown}, ${shown}), ${chequer}`,
+          background: `linear-gradient(${value}, ${value}), ${chequer}`,
         }}
       />
-      <InputBase
-        value={text ?? shown}
-        onChange={(e) => setText(e.target.value)}
-        onFocus={(e) => e.target.select()}
-        onKeyDown={(e) => {
-          e.stopPropagation();
-          if (e.key === 'Enter') (e.target as HTMLInputElement).blur();
-          if (e.key === 'Escape') {
-            setText(null);
-            setBad(false);
-          }
-        }}
-        onBlur={() => {
-          if (text === null) return;
-          const hex = readColour(text);
-          setBad(!hex);
-          if (!hex) return;
-          setText(null);
-          if (hex !== value) onChange(hex);
-        }}
-        inputProps={{ 'aria-label': `${label}, hex or RGB`, 'aria-invalid': bad, spellCheck: false }}
-        sx={{
-          border: 1,
-          borderColor: bad ? 'error.main' : 'divider',
-          borderRadius: 1,
-          px: 1.5,
-          height: 26,
-          bgcolor: 'background.paper',
-          '& input': { p: 0 },
-        }}
-      />
-      {bad && (
-        <Box role="alert" sx={{ gridColumn: '1 / -1', color: 'error.main' }}>
-          That is no colour; try #9a6b1f or 154, 107, 31.
-        </Box>
-      )}
+      <FieldBox>
+        <input
+          value={text ?? value}
+          aria-label={`${label}, hex or RGB`}
+          aria-invalid={bad}
+          spellCheck={false}
+          autoComplete="off"
+          onChange={(e) => setText(e.target.value)}
+          onFocus={(e) => e.target.select()}
+          onKeyDown={(e) => {
+            e.stopPropagation();
+            if (e.key === 'Enter') e.currentTarget.blur();
+            if (e.key === 'Escape') {
+              setText(null);
+              setBad(false);
+            }
+          }}
+          onBlur={take}
+        />
+      </FieldBox>
+      <FieldFault>{bad ? 'That is no colour; try #9a6b1f or 154, 107, 31.' : ''}</FieldFault>
       <Popover
         open={Boolean(anchor)}
         anchorEl={anchor}
@@ -137,12 +115,12 @@ export function ColourField({
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
         transformOrigin={{ vertical: 'top', horizontal: 'right' }}
       >
-        <Box sx={{ p: 2, width: 232, display: 'grid', gap: 1 }} onPointerUp={settle} onKeyUp={settle}>
+        <Box sx={{ p: 2, width: 232, display: 'grid', gap: 1 }} onPointerDown={startDrag}>
           <HexAlphaColorPicker
-            color={shown}
+            color={value}
             onChange={(c) => {
-              picked.current = c;
-              setLive(c);
+              const hex = formatHex(parseHex(c));
+              if (hex !== value) onChange(hex);
             }}
             style={{ width: '100%', height: 170 }}
           />
@@ -193,6 +171,9 @@ export function ColourField({
           />
         </Box>
       </Popover>
-    </Box>
+    </FieldRow>
   );
 }
+
+/** A colour by picker, hex, RGB or HSL; a drag of the picker shows at once and is kept when it ends. */
+export const ColourField = steady<string, ColourFieldProps>(Colour);

@@ -1,10 +1,10 @@
 'use client';
 
-import Box from '@mui/material/Box';
-import InputBase from '@mui/material/InputBase';
-import Tooltip from '@mui/material/Tooltip';
 import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from 'react';
+import { beginLive, endLive } from '../state/history';
 import { ExpressionError, evaluateExpression } from './expression';
+import { FieldBox, FieldFault, FieldLabel, FieldRow } from './row';
+import { steady } from './steady';
 
 export interface NumberFieldProps {
   readonly label: string;
@@ -14,15 +14,22 @@ export interface NumberFieldProps {
   readonly step?: number;
   readonly whole?: boolean;
   readonly suffix?: string;
-  readonly disabled?: boolean;
   /** Takes a new value, in the unit shown. */
   onChange(value: number): void;
 }
 
 const shown = (v: number): string => String(Number(v.toFixed(3)));
 
-/** A number that takes units and sums, steps by arrow keys and scrubs on its label. */
-export function NumberField({
+/** The number that text says. @throws ExpressionError in words where it says none that fits. */
+export function readNumber(text: string, min: number, max: number, whole?: boolean): number {
+  const v = evaluateExpression(text);
+  if (whole && !Number.isInteger(v)) throw new ExpressionError('This must be a whole number.');
+  if (v < min) throw new ExpressionError(`This must not be below ${shown(min)}.`);
+  if (v > max) throw new ExpressionError(`This must not be above ${shown(max)}.`);
+  return v;
+}
+
+function NumberLine({
   label,
   value,
   min = Number.NEGATIVE_INFINITY,
@@ -30,7 +37,6 @@ export function NumberField({
   step = 1,
   whole,
   suffix,
-  disabled,
   onChange,
 }: NumberFieldProps) {
   const [text, setText] = useState<string | null>(null);
@@ -39,15 +45,15 @@ export function NumberField({
   const scrub = useRef<{ x: number; value: number } | null>(null);
 
   const limit = (v: number) => Math.min(max, Math.max(min, whole ? Math.round(v) : v));
+  const show = (next: string | null, wrong = '') => {
+    setText(next);
+    setFault(wrong);
+  };
 
   const take = (raw: string): boolean => {
     try {
-      const v = evaluateExpression(raw);
-      if (whole && !Number.isInteger(v)) throw new ExpressionError('This must be a whole number.');
-      if (v < min) throw new ExpressionError(`This must not be below ${shown(min)}.`);
-      if (v > max) throw new ExpressionError(`This must not be above ${shown(max)}.`);
-      setFault('');
-      setText(null);
+      const v = readNumber(raw, min, max, whole);
+      show(null);
       if (v !== value) onChange(v);
       return true;
     } catch (e) {
@@ -57,29 +63,27 @@ export function NumberField({
     }
   };
 
-  const onKeyDown = (e: KeyboardEvent<HTMLInputElement | HTMLTextAreaElement>) => {
+  const onKeyDown = (e: KeyboardEvent<HTMLInputElement>) => {
     e.stopPropagation();
     if (e.key === 'Enter') {
       if (take(e.currentTarget.value)) e.currentTarget.blur();
     } else if (e.key === 'Escape') {
-      setText(null);
-      setFault('');
+      show(null);
       e.currentTarget.blur();
     } else if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
       e.preventDefault();
       const by = (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1);
-      setText(null);
-      setFault('');
+      show(null);
       onChange(limit(Number((value + by).toFixed(6))));
     }
   };
 
-  const labelHandlers = {
+  const scrubbing = {
     onPointerDown: (e: PointerEvent) => {
-      if (disabled) return;
       e.preventDefault();
       e.currentTarget.setPointerCapture(e.pointerId);
       scrub.current = { x: e.clientX, value };
+      beginLive();
     },
     onPointerMove: (e: PointerEvent) => {
       if (!scrub.current) return;
@@ -87,70 +91,44 @@ export function NumberField({
       const next = limit(Number((scrub.current.value + by).toFixed(6)));
       if (next !== value) onChange(next);
     },
-    onPointerUp: () => {
+    onLostPointerCapture: () => {
       scrub.current = null;
+      void endLive();
     },
   };
 
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: 'minmax(0, 1fr) 92px',
-        alignItems: 'center',
-        gap: 1,
-        minHeight: 28,
-      }}
-    >
-      <Box
-        component="label"
+    <FieldRow>
+      <FieldLabel
         htmlFor={id}
-        {...labelHandlers}
-        sx={{
-          cursor: disabled ? 'default' : 'ew-resize',
-          color: 'text.secondary',
-          userSelect: 'none',
-          touchAction: 'none',
-          overflow: 'hidden',
-          textOverflow: 'ellipsis',
-          whiteSpace: 'nowrap',
-        }}
+        {...scrubbing}
+        style={{ cursor: 'ew-resize', userSelect: 'none', touchAction: 'none' }}
       >
         {label}
-      </Box>
-      <Tooltip describeChild open={Boolean(fault)} title={fault} placement="left" arrow>
-        <InputBase
+      </FieldLabel>
+      <FieldBox>
+        <input
           id={id}
           value={text ?? shown(value)}
-          disabled={disabled}
+          inputMode="decimal"
+          spellCheck={false}
+          autoComplete="off"
+          aria-invalid={Boolean(fault)}
+          aria-describedby={fault ? `${id}-fault` : undefined}
+          style={{ textAlign: 'right' }}
           onChange={(e) => setText(e.target.value)}
           onFocus={(e) => e.target.select()}
           onBlur={(e) => {
-            if (text === null || !take(e.target.value)) {
-              setText(null);
-              setFault('');
-            }
+            if (text === null || !take(e.target.value)) show(null);
           }}
           onKeyDown={onKeyDown}
-          inputProps={{ 'aria-invalid': Boolean(fault), inputMode: 'decimal', spellCheck: false }}
-          endAdornment={
-            suffix ? (
-              <Box component="span" sx={{ color: 'text.secondary', pl: 0.5 }}>
-                {suffix}
-              </Box>
-            ) : undefined
-          }
-          sx={{
-            border: 1,
-            borderColor: fault ? 'error.main' : 'divider',
-            borderRadius: 1,
-            px: 1.5,
-            height: 26,
-            bgcolor: 'background.paper',
-            '& input': { p: 0, textAlign: 'right' },
-          }}
         />
-      </Tooltip>
-    </Box>
+        {suffix && <span>{suffix}</span>}
+      </FieldBox>
+      <FieldFault id={`${id}-fault`}>{fault}</FieldFault>
+    </FieldRow>
   );
 }
+
+/** A number that takes units and sums, steps by arrow keys and scrubs on its label. */
+export const NumberField = steady<number, NumberFieldProps>(NumberLine);

@@ -11,7 +11,7 @@ import { Download, Keyboard, Moon, Redo2, Search, Sun, Undo2 } from 'lucide-reac
 import Link from 'next/link';
 import { useState } from 'react';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
-import { redo, undo } from '../state/actions';
+import { redo, undo } from '../state/history';
 import { set, useEditor } from '../state/store';
 import { openStage, stages } from './tools';
 

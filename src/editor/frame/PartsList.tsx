@@ -21,6 +21,9 @@ import { LivePicture } from '../bench/LivePicture';
 import { changePart, chooseInside, run } from '../state/actions';
 import { get, useEditor } from '../state/store';
 
+/** Options of one identity: new ones would draw every card again. */
+const afterSixPixels = { activationConstraint: { distance: 6 } };
+
 interface RowData {
   readonly part: Part;
   readonly depth: number;
@@ -179,7 +182,7 @@ export function PartsList() {
   const sheetId = useEditor((s) => s.sheetId);
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const [search, setSearch] = useState('');
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const sensors = useSensors(useSensor(PointerSensor, afterSixPixels));
   const rows = useMemo(
     () => (design ? rowsOf(design, sheetId, open, search) : []),
     [design, sheetId, open, search],

@@ -1,9 +1,10 @@
 import type { Order } from '@/core/edit';
 import { childrenOf } from '@/core/edit';
-import { cancelPointer, finishDraft } from '../sheet/use-pointer';
+import { surface } from '../sheet/surface';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
-import { changeChosen, choose, leave, redo, run, undo, walkCards, walkParts } from '../state/actions';
+import { changeChosen, choose, leave, run, walkCards, walkParts } from '../state/actions';
 import { copyParts, paste } from '../state/clipboard';
+import { redo, undo } from '../state/history';
 import { get, say, set } from '../state/store';
 import { homeRow, openStage, stages } from './tools';
 
@@ -195,10 +196,10 @@ export function pressKey(e: KeyboardEvent): boolean {
   }
   if (e.altKey) return false;
   if (key === 'Escape') {
-    if (!cancelPointer()) leave();
+    if (!surface.cancel()) leave();
     return true;
   }
-  if (key === 'Enter') return finishDraft();
+  if (key === 'Enter') return surface.finish();
   const arrow = arrows[key];
   if (arrow) {
     if (!get().chosen.length) return false;

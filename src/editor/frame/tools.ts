@@ -97,7 +97,7 @@ const align = (how: Alignment, word: string, icon: LucideIcon): Tool =>
 export function addStep(part: Part, kind: string, before?: string): void {
   const bounds = get().report?.size;
   const half = { x: (bounds?.width ?? 100) / 2, y: (bounds?.height ?? 100) / 2 };
-  const suited = steps[kind].suited?.({ bounds: { x0: -half.x, y0: -half.y, x1: half.x, y1: half.y } }) ?? {};
+  const suited = steps[kind].suited?.({ x0: -half.x, y0: -half.y, x1: half.x, y1: half.y }) ?? {};
   const card = makeStep(kind, suited);
   changePart(`Add ${kind.replace('-', ' ')}`, part.id, (p) => {
     const at = before ? p.steps.findIndex((s) => s.id === before) : p.steps.length;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
-import { holdSpace } from '../sheet/use-pointer';
+import { surface } from '../sheet/surface';
 import { get } from '../state/store';
 import { pressKey } from './commands';
 
@@ -23,15 +23,19 @@ export function useKeys(): void {
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
       if (get().dialog !== 'none' || isTaken(e)) return;
+      if (surface.active && !e.ctrlKey && !e.metaKey && surface.type(e.key)) {
+        e.preventDefault();
+        return;
+      }
       if (e.key === ' ') {
-        holdSpace(true);
+        surface.spaceHeld = true;
         e.preventDefault();
         return;
       }
       if (pressKey(e)) e.preventDefault();
     };
     const up = (e: KeyboardEvent) => {
-      if (e.key === ' ') holdSpace(false);
+      if (e.key === ' ') surface.spaceHeld = false;
     };
     window.addEventListener('keydown', down);
     window.addEventListener('keyup', up);

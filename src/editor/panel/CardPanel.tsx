@@ -21,14 +21,18 @@ import {
   units,
 } from '@/core';
 import type { CardRef } from '@/core/edit';
+import { ChoiceField } from '../fields/ChoiceField';
 import { ColourField } from '../fields/ColourField';
 import { NumberField } from '../fields/NumberField';
-import { ChoiceField, ParamFields, SwitchField } from '../fields/ParamFields';
+import { ParamFields } from '../fields/ParamFields';
+import { SwitchField } from '../fields/SwitchField';
 import { TextField } from '../fields/TextField';
 import { wordFor } from '../fields/words';
 import { changeChosen, changePart, changeSheet, renameDesign, run } from '../state/actions';
 import { useChosenPart, useEditor } from '../state/store';
 import { GradientEditor } from './GradientEditor';
+
+const unitNames = Object.keys(units);
 
 function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
@@ -75,7 +79,7 @@ function SheetFields() {
         <ChoiceField
           label="Unit"
           value={sheet.unit}
-          options={Object.keys(units)}
+          options={unitNames}
           plain
           onChange={(v) => isUnit(v) && changeSheet('Unit', (s) => ({ ...s, unit: v }))}
         />

@@ -4,9 +4,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { type PointerEvent, useRef, useState } from 'react';
 import { colourAlong, formatHex, type Gradient, interpolations, parseHex, type Stop, spreads } from '@/core';
+import { ChoiceField } from '../fields/ChoiceField';
 import { ColourField } from '../fields/ColourField';
 import { NumberField } from '../fields/NumberField';
-import { ChoiceField } from '../fields/ParamFields';
 
 /** CSS of a gradient's ramp, sampled so that every interpolation shows as it is drawn. */
 function ramp(paint: Gradient): string {

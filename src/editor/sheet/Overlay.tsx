@@ -5,7 +5,8 @@ import type { Point } from '@/core';
 import type { SheetHandle } from '@/core/edit';
 import { useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
-import type { Pointer } from './use-pointer';
+import { pressHandle, pressScale, pressTurn } from './pointer';
+import { usePointerState } from './pointer-state';
 import { toView } from './view';
 
 const madder = 'var(--sc-palette-madder-main)';
@@ -114,7 +115,7 @@ function Outlines() {
   );
 }
 
-function ChosenBox({ pointer }: { pointer: Pointer }) {
+function ChosenBox() {
   const view = useEditor((s) => s.view);
   const box = useEditor((s) => s.report?.box);
   const tool = useEditor((s) => s.tool);
@@ -142,7 +143,7 @@ function ChosenBox({ pointer }: { pointer: Pointer }) {
         strokeWidth={1.5}
         style={{ cursor: 'grab', pointerEvents: 'all' }}
         data-testid="grip-turn"
-        onPointerDown={(e) => pointer.turn(e)}
+        onPointerDown={(e) => pressTurn(e)}
       />
       {places.map((p, i) => {
         if (small && i > 3) return null;
@@ -162,7 +163,7 @@ function ChosenBox({ pointer }: { pointer: Pointer }) {
             stroke={madder}
             strokeWidth={1.5}
             style={{ cursor, pointerEvents: 'all' }}
-            onPointerDown={(e) => pointer.scale(e, grips[i])}
+            onPointerDown={(e) => pressScale(e, grips[i])}
           />
         );
       })}
@@ -170,7 +171,7 @@ function ChosenBox({ pointer }: { pointer: Pointer }) {
   );
 }
 
-function CardHandle({ h, pointer }: { h: SheetHandle; pointer: Pointer }) {
+function CardHandle({ h }: { h: SheetHandle }) {
   const view = useEditor((s) => s.view);
   const p = toView(view, h);
   const from = h.from && toView(view, h.from);
@@ -191,7 +192,7 @@ function CardHandle({ h, pointer }: { h: SheetHandle; pointer: Pointer }) {
       <g
         data-testid={`handle-${h.id}`}
         style={{ cursor: 'move', pointerEvents: 'all' }}
-        onPointerDown={(e) => pointer.handle(e, h)}
+        onPointerDown={(e) => pressHandle(e, h)}
       >
         <circle cx={p.x} cy={p.y} r={9} fill="transparent" />
         {h.colour ? (
@@ -213,19 +214,20 @@ function CardHandle({ h, pointer }: { h: SheetHandle; pointer: Pointer }) {
   );
 }
 
-function CardHandles({ pointer }: { pointer: Pointer }) {
+function CardHandles() {
   const handles = useEditor((s) => s.report?.handles);
   const tool = useEditor((s) => s.tool);
   if (!handles || tool !== 'pick') return null;
-  return handles.map((h) => <CardHandle key={h.id} h={h} pointer={pointer} />);
+  return handles.map((h) => <CardHandle key={h.id} h={h} />);
 }
 
-function SnapLines({ pointer }: { pointer: Pointer }) {
+function SnapLines() {
   const view = useEditor((s) => s.view);
   const hits = useEditor((s) => s.hits);
   const readout = useEditor((s) => s.readout);
-  const words = [readout, ...new Set(hits.map((h) => h.what))].filter(Boolean);
-  const at = pointer.place;
+  const typed = usePointerState((s) => s.typed);
+  const words = [typed ? `${typed} ⏎` : '', readout, ...new Set(hits.map((h) => h.what))].filter(Boolean);
+  const at = usePointerState((s) => (s.typed || readout || hits.length ? s.place : null));
   const wide = Math.max(0, ...words.map((w) => w.length)) * 6.6 + 14;
   return (
     <>
@@ -254,7 +256,7 @@ function SnapLines({ pointer }: { pointer: Pointer }) {
               y={15 + i * 16}
               fontSize={12}
               fill="#fbf9f4"
-              data-testid={i === 0 ? 'readout' : undefined}
+              data-testid={w === readout ? 'readout' : undefined}
             >
               {w}
             </text>
@@ -265,10 +267,10 @@ function SnapLines({ pointer }: { pointer: Pointer }) {
   );
 }
 
-function Drafts({ pointer }: { pointer: Pointer }) {
+function Drafts() {
   const view = useEditor((s) => s.view);
-  const m = pointer.marquee;
-  const nodes = pointer.draft;
+  const m = usePointerState((s) => s.marquee);
+  const nodes = usePointerState((s) => s.draft);
   return (
     <>
       {m && (
@@ -312,7 +314,7 @@ function Drafts({ pointer }: { pointer: Pointer }) {
 }
 
 /** Everything drawn over the tiles. */
-export function Overlay({ pointer }: { pointer: Pointer }) {
+export function Overlay() {
   const view = useEditor((s) => s.view);
   const sheet = useEditor((s) => s.design?.sheets.find((h) => h.id === s.sheetId));
   return (
@@ -336,10 +338,10 @@ export function Overlay({ pointer }: { pointer: Pointer }) {
       <Grid />
       <Guides />
       <Outlines />
-      <ChosenBox pointer={pointer} />
-      <CardHandles pointer={pointer} />
-      <Drafts pointer={pointer} />
-      <SnapLines pointer={pointer} />
+      <ChosenBox />
+      <CardHandles />
+      <Drafts />
+      <SnapLines />
     </svg>
   );
 }

@@ -5,8 +5,9 @@ import { useEffect, useRef, useState } from 'react';
 import { get, set, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 import { Overlay } from './Overlay';
+import { sheetHandlers } from './pointer';
 import { Rulers } from './Rulers';
-import { usePointer } from './use-pointer';
+import { surface } from './surface';
 import { fitSheet, panBy, zoomAt } from './view';
 
 /** The sheet: tiles drawn by the raster workers, and over them grid, guides, outlines and handles. */
@@ -19,11 +20,11 @@ export function SheetView() {
   const outlineView = useEditor((s) => s.outlineView);
   const tool = useEditor((s) => s.tool);
   const [fitted, setFitted] = useState('');
-  const pointer = usePointer(frame);
 
   useEffect(() => {
     const el = frame.current;
     if (!el) return;
+    surface.element = el;
     const measure = () => set({ viewSize: { width: el.clientWidth, height: el.clientHeight } });
     measure();
     const observer = new ResizeObserver(measure);
@@ -38,6 +39,7 @@ export function SheetView() {
     el.addEventListener('wheel', wheel, { passive: false });
     return () => {
       observer.disconnect();
+      surface.element = null;
       el.removeEventListener('wheel', wheel);
     };
   }, []);
@@ -84,7 +86,7 @@ export function SheetView() {
         role="application"
         aria-label="Sheet"
         tabIndex={0}
-        {...pointer.handlers}
+        {...sheetHandlers}
         sx={{
           position: 'relative',
           gridArea: '2 / 2',
@@ -106,7 +108,7 @@ export function SheetView() {
             opacity: outlineView ? 0 : 1,
           }}
         />
-        <Overlay pointer={pointer} />
+        <Overlay />
       </Box>
     </Box>
   );

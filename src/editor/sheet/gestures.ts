@@ -1,6 +1,6 @@
 import { applyPatch, type Design } from '@/core';
 import type { Gesture } from '@/core/edit';
-import { commit } from '../state/actions';
+import { beginDrag, endDrag, tell } from '../state/history';
 import { get, set } from '../state/store';
 import { choice, showFrame, studioEngine } from '../state/studio';
 
@@ -13,8 +13,12 @@ const pull = 7;
  */
 export class Drag {
   private readonly before: Design;
-  private start: Design;
+  private readonly start: Design;
+  private readonly ready: Promise<void>;
   private latest: { gesture: Gesture; free: boolean } | null = null;
+  private sent: { gesture: Gesture; free: boolean } | null = null;
+  /** Numbers typed during the drag. */
+  exact: readonly number[] | null = null;
   private working: Promise<void> | null = null;
   private last: Design | null = null;
   private ended = false;
@@ -24,23 +28,33 @@ export class Drag {
     /** The design the gesture works on, where a first step (a copy) has already changed it. */
     start?: Design,
   ) {
-    this.before = get().design as Design;
+    this.before = beginDrag();
+    this.ready = tell();
     this.start = start ?? this.before;
   }
 
   move(gesture: Gesture, free = false): void {
     if (this.ended) return;
-    this.latest = { gesture, free };
+    this.sent = { gesture, free };
+    this.latest = this.sent;
     this.working ??= this.work();
   }
 
+  /** Takes typed numbers for the drag at hand, or lets the pointer lead again. */
+  setExact(numbers: readonly number[] | null): void {
+    this.exact = numbers;
+    if (this.sent) this.move(this.sent.gesture, this.sent.free);
+  }
+
   private async work(): Promise<void> {
+    await this.ready;
     while (this.latest) {
       const { gesture, free } = this.latest;
       this.latest = null;
       const { snapping, view } = get();
       const reach = snapping && !free ? pull / view.zoom : 0;
-      const a = await studioEngine().studio.gesture(gesture, reach, choice());
+      const meant = this.exact ? { ...gesture, exact: this.exact } : gesture;
+      const a = await studioEngine().studio.gesture(meant, reach, choice());
       this.last = applyPatch(this.start, a.patch);
       set({ design: this.last, hits: a.hits, readout: a.readout });
       showFrame(a, true);
@@ -55,10 +69,7 @@ export class Drag {
     await this.working;
     set({ hits: [], readout: '' });
     const next = this.last ?? this.start;
-    set({ design: this.before });
-    if (keep) {
-      showFrame(await studioEngine().studio.endGesture(true, choice()), false);
-      commit(this.label, next, true);
-    } else showFrame(await studioEngine().studio.endGesture(false, choice()), false);
+    showFrame(await studioEngine().studio.endGesture(keep, choice()), false);
+    endDrag(this.label, this.before, keep ? next : null, keep ? next : this.start);
   }
 }

@@ -4,6 +4,9 @@ import type { RasterAnswer, RasterOrder, TileArea } from '@/worker/messages';
 /** Side of a tile, device pixels; the raster workers draw no other size. */
 const side = 256;
 
+/** Canvases that are written to often are kept where the processor can reach them. */
+const inMemory: CanvasRenderingContext2DSettings = { willReadFrequently: true };
+
 interface Tile {
   readonly i: number;
   readonly j: number;
@@ -15,7 +18,7 @@ interface Tile {
 interface Piece {
   readonly area: TileArea;
   readonly scale: number;
-  readonly bitmap: ImageBitmap;
+  readonly data: Uint8ClampedArray<ArrayBuffer>;
 }
 
 interface Order {
@@ -193,10 +196,7 @@ export class TileBoard {
       this.onFailure(a.message);
       return;
     }
-    if (!order || a.order !== order.number) {
-      if (a.type === 'tile') a.bitmap.close();
-      return;
-    }
+    if (!order || a.order !== order.number) return;
     if (a.type === 'tile') {
       if (order.whole) order.held.push(a);
       else {
@@ -208,23 +208,22 @@ export class TileBoard {
     if (--order.open > 0) return;
     this.order = null;
     for (const t of order.held) this.put(t);
-    if (order.held.length) this.paint();
+    // What was held back for a drag goes on the canvas at once, for the very next frame.
+    if (order.held.length) this.paintNow();
     this.ask();
   }
 
-  private put({ area, scale, bitmap }: Piece): void {
-    if (scale === this.scale) {
-      const k = key(area.i, area.j);
-      let tile = this.tiles.get(k);
-      if (!tile) {
-        tile = { i: area.i, j: area.j, scale, canvas: new OffscreenCanvas(side, side) };
-        this.tiles.set(k, tile);
-      }
-      const context = tile.canvas.getContext('2d');
-      context?.clearRect(area.x, area.y, area.wide, area.high);
-      context?.drawImage(bitmap, area.x, area.y);
+  private put({ area, scale, data }: Piece): void {
+    if (scale !== this.scale) return;
+    const k = key(area.i, area.j);
+    let tile = this.tiles.get(k);
+    if (!tile) {
+      tile = { i: area.i, j: area.j, scale, canvas: new OffscreenCanvas(side, side) };
+      this.tiles.set(k, tile);
     }
-    bitmap.close();
+    tile.canvas
+      .getContext('2d', inMemory)
+      ?.putImageData(new ImageData(data, area.wide, area.high), area.x, area.y);
   }
 
   /** Lets go of old-scale tiles, and of tiles far out of sight. */
@@ -253,7 +252,7 @@ export class TileBoard {
 
   private paintNow(): void {
     const { canvas } = this;
-    const context = canvas?.getContext('2d');
+    const context = canvas?.getContext('2d', inMemory);
     if (!canvas || !context) return;
     if (canvas.width !== this.wide || canvas.height !== this.high) {
       canvas.width = this.wide;

@@ -51,15 +51,20 @@ async function call<T>(path: string, method = 'GET', body?: unknown): Promise<T>
     throw new ApiError(0, 'The server cannot be reached.');
   }
   if (response.status === 204) return undefined as T;
-  const data = (await response.json().catch(() => null)) as (T & { message?: string }) | null;
-  if (!response.ok || data === null)
-    throw new ApiError(response.status, data?.message ?? 'The server gave no usable answer.');
-  return data;
+  return answered<T>(response.status, await response.json().catch(() => null));
+}
+
+/** The data of an answer. @throws ApiError where it was no success. */
+export function answered<T>(status: number, data: unknown): T {
+  const said = data as (T & { message?: string }) | null;
+  if (status === 0) throw new ApiError(0, 'The server cannot be reached.');
+  if (status >= 300 || said === null)
+    throw new ApiError(status, said?.message ?? 'The server gave no usable answer.');
+  return said;
 }
 
 export const api = {
   list: () => call<{ designs: DesignEntry[]; purposes: Purpose[] }>('designs'),
-  get: (id: string) => call<StoredDesign>(`designs/${id}`),
   create: (body: { purpose: string; name: string } | { document: unknown }) =>
     call<DesignEntry>('designs', 'POST', body),
   duplicate: (id: string) => call<DesignEntry>(`designs/${id}/duplicate`, 'POST'),

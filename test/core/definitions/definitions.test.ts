@@ -5,6 +5,7 @@ import {
   type Field,
   fieldFault,
   finishes,
+  parsePath,
   pathArea,
   pathBounds,
   primitives,
@@ -15,19 +16,17 @@ import { fittedRadii } from '@/core/source/rectangle';
 type Kind = {
   fields: readonly Field[];
   defaults: Record<string, unknown>;
-  handles?: (
-    p: Record<string, unknown>,
-    c: { bounds: typeof bounds },
-  ) => { id: string; x: number; y: number }[];
+  handles?: (p: Record<string, unknown>, c: typeof context) => { id: string; x: number; y: number }[];
   drag?: (
     p: Record<string, unknown>,
     h: string,
     to: { x: number; y: number },
-    c: { bounds: typeof bounds },
+    c: typeof context,
   ) => { params: Record<string, unknown>; shift?: { x: number; y: number } };
 };
 
 const bounds = { x0: -40, y0: -30, x1: 60, y1: 50 };
+const context = { bounds, outline: [parsePath('M-40-30H60V50H-40Z')] };
 const all: [string, Kind][] = Object.entries({ ...primitives, ...steps, ...finishes }) as unknown as [
   string,
   Kind,
@@ -51,8 +50,8 @@ describe('every definition', () => {
     '%s: a handle dragged to where it stands changes nothing',
     (_, d) => {
       const params = { ...d.defaults };
-      for (const h of d.handles?.(params, { bounds }) ?? []) {
-        const { params: after, shift } = d.drag?.(params, h.id, h, { bounds }) ?? { params: {} };
+      for (const h of d.handles?.(params, context) ?? []) {
+        const { params: after, shift } = d.drag?.(params, h.id, h, context) ?? { params: {} };
         // A corner radius of nothing is shown a little way in, so that it can be taken hold of.
         if (['topLeft', 'topRight', 'bottomRight', 'bottomLeft'].includes(h.id)) continue;
         for (const [k, v] of Object.entries(after))
@@ -63,13 +62,13 @@ describe('every definition', () => {
   );
 
   it.each(all.filter(([, d]) => d.handles))('%s: what a drag gives still fits the fields', (_, d) => {
-    for (const h of d.handles?.({ ...d.defaults }, { bounds }) ?? [])
+    for (const h of d.handles?.({ ...d.defaults }, context) ?? [])
       for (const to of [
         { x: 0, y: 0 },
         { x: 1e5, y: -1e5 },
         { x: -3.5, y: 1e-9 },
       ]) {
-        const { params } = d.drag?.({ ...d.defaults }, h.id, to, { bounds }) ?? { params: {} };
+        const { params } = d.drag?.({ ...d.defaults }, h.id, to, context) ?? { params: {} };
         for (const f of d.fields)
           if (f.name in params && f.type !== 'length')
             expect(fieldFault(f, params[f.name]), `${h.id} ${f.name}`).toBeNull();

@@ -1,0 +1,186 @@
+import { shareOf } from '../../coat';
+import type { Gradient } from '../../coat/types';
+import type { Field } from '../../document/fields';
+import type { DragResult, Handle } from '../../document/handles';
+import { type Design, holdsParts, type Part } from '../../document/types';
+import { finishes } from '../../finish';
+import { applyTo, invert, placeMatrix } from '../../geometry/matrix';
+import type { Bounds } from '../../geometry/path';
+import type { Point } from '../../geometry/vector';
+import { evaluatePart } from '../../scene/evaluate';
+import { primitives } from '../../source';
+import { steps } from '../../step';
+import { anchorOf } from '../place';
+import { parentOf, withPart, worldOf } from '../tree';
+import { snapPoint } from './snap-point';
+import { type GestureOf, type GestureResult, shown } from './types';
+
+/** A card with handles, whatever its kind. Points are in the coordinates its handles have. */
+interface Holder {
+  readonly fields: readonly Field[];
+  readonly handles: readonly Handle[];
+  drag(handle: string, to: Point): DragResult<object> | undefined;
+  with(result: DragResult<object>): Part;
+}
+
+function sourceHolder(part: Part): Holder | null {
+  if (holdsParts(part.source)) return null;
+  const { kind, ...params } = part.source;
+  const definition = primitives[kind];
+  return {
+    fields: definition.fields,
+    handles: definition.handles?.(params) ?? [],
+    drag: (handle, to) => definition.drag?.(params, handle, to),
+    with: ({ params: next }) => ({ ...part, source: { ...part.source, ...next } as Part['source'] }),
+  };
+}
+
+function stepHolder(design: Design, part: Part, id: string): Holder | null {
+  const i = part.steps.findIndex((c) => c.id === id);
+  const card = part.steps[i];
+  const context = card && evaluatePart(design, part).stages[i];
+  if (!context) return null;
+  const definition = steps[card.kind];
+  return {
+    fields: definition.fields,
+    handles: definition.handles?.(card.params, context) ?? [],
+    drag: (handle, to) => definition.drag?.(card.params, handle, to, context),
+    with({ params, shift }) {
+      const list = part.steps.map((c) => (c.id === id ? { ...c, params: { ...c.params, ...params } } : c));
+      if (!shift) return { ...part, steps: list };
+      const m = placeMatrix(part.place);
+      const { x, y } = part.place;
+      const place = {
+        ...part.place,
+        x: x + m[0] * shift.x + m[2] * shift.y,
+        y: y + m[1] * shift.x + m[3] * shift.y,
+      };
+      return { ...part, steps: list, place };
+    },
+  };
+}
+
+function finishHolder(part: Part, id: string): Holder | null {
+  const card = part.finishes.find((c) => c.id === id);
+  if (!card) return null;
+  const definition = finishes[card.kind];
+  return {
+    fields: definition.fields,
+    handles: definition.handles?.(card.params) ?? [],
+    drag: (handle, to) => definition.drag?.(card.params, handle, to),
+    with: ({ params }) => ({
+      ...part,
+      finishes: part.finishes.map((c) => (c.id === id ? { ...c, params: { ...c.params, ...params } } : c)),
+    }),
+  };
+}
+
+/** What typed numbers mean for a handle: its parameters, or a distance along the line it is drawn on. */
+function exactResult(
+  holder: Holder,
+  id: string,
+  to: Point,
+  exact: readonly number[],
+): DragResult<object> | undefined {
+  const handle = holder.handles.find((h) => h.id === id);
+  if (!handle) return undefined;
+  if (handle.sets) {
+    const list = handle.sets.slice(0, exact.length).map((name, i) => {
+      const field = holder.fields.find((f) => f.name === name);
+      const v = field?.type === 'percent' ? exact[i] / 100 : exact[i];
+      return [name, Math.min(field?.max ?? v, Math.max(field?.min ?? v, v))];
+    });
+    return { params: Object.fromEntries(list) };
+  }
+  const { from } = handle;
+  if (exact.length > 1) return holder.drag(id, { x: exact[0], y: exact[1] });
+  if (!from) return undefined;
+  const l = Math.hypot(to.x - from.x, to.y - from.y) || 1;
+  const k = exact[0] / l;
+  return holder.drag(id, { x: from.x + (to.x - from.x) * k, y: from.y + (to.y - from.y) * k });
+}
+
+const say = (params: object): string =>
+  Object.values(params)
+    .filter((v) => typeof v === 'number')
+    .map((v) => shown(v))
+    .join(', ');
+
+/** Drags a handle of one card of a part. */
+export function dragHandle(
+  design: Design,
+  sheetId: string,
+  g: GestureOf<'handle'>,
+  reach: number,
+): GestureResult {
+  const part = design.parts[g.id];
+  const world = worldOf(design, g.id);
+  const back = invert(world);
+  if (!part || !back) return { design, hits: [], readout: '' };
+  const { p, hits } = snapPoint(design, sheetId, parentOf(design, g.id), [g.id], g.to, reach);
+  const { card, handle } = g;
+  if (card.list === 'coats') return { ...dragPaint(design, part, g, applyTo(back, p)), hits };
+
+  const holder =
+    card.list === 'source'
+      ? sourceHolder(part)
+      : card.list === 'steps'
+        ? stepHolder(design, part, card.id)
+        : finishHolder(part, card.id);
+  let at = applyTo(back, p);
+  if (card.list === 'finishes') {
+    // Shadows fall on the sheet: their handles stand about the part's anchor, in sheet units.
+    const centre = applyTo(world, anchorOf(design, part));
+    at = { x: p.x - centre.x, y: p.y - centre.y };
+  }
+  const result = holder && (g.exact ? exactResult(holder, handle, at, g.exact) : holder.drag(handle, at));
+  if (!holder || !result) return { design, hits, readout: '' };
+  return { design: withPart(design, holder.with(result)), hits, readout: say(result.params) };
+}
+
+function dragPaint(
+  design: Design,
+  part: Part,
+  g: GestureOf<'handle'>,
+  to: Point,
+): Pick<GestureResult, 'design' | 'readout'> {
+  const bounds = evaluatePart(design, part).stages.at(-1)?.bounds;
+  const { card, exact } = g;
+  if (!bounds || card.list !== 'coats') return { design, readout: '' };
+  const share = exact && exact.length > 1 ? { x: exact[0] / 100, y: exact[1] / 100 } : shareOf(bounds, to);
+  const coats = part.coats.map((c) => {
+    if (c.id !== card.id || c.paint.kind === 'solid') return c;
+    const stop = g.handle.startsWith('stop-') && exact?.length === 1;
+    const paint = stop
+      ? withStopAt(c.paint, g.handle, exact[0] / 100)
+      : dragGradient(c.paint, g.handle, share, bounds);
+    return { ...c, paint };
+  });
+  return {
+    design: withPart(design, { ...part, coats }),
+    readout: `${shown(share.x * 100, 1)} %, ${shown(share.y * 100, 1)} %`,
+  };
+}
+
+function withStopAt(paint: Gradient, handle: string, at: number): Gradient {
+  const index = Number(handle.replace('stop-', ''));
+  return {
+    ...paint,
+    stops: paint.stops.map((s, i) => (i === index ? { ...s, at: Math.min(1, Math.max(0, at)) } : s)),
+  };
+}
+
+/** A gradient's end or stop dragged to a place on the part's bounds. */
+function dragGradient(paint: Gradient, handle: string, to: Point, bounds: Bounds): Gradient {
+  if (handle === 'start') {
+    if (paint.kind === 'linear') return { ...paint, x1: to.x, y1: to.y };
+    // The circle travels with its centre.
+    return { ...paint, x1: to.x, y1: to.y, x2: paint.x2 + to.x - paint.x1, y2: paint.y2 + to.y - paint.y1 };
+  }
+  if (handle === 'end') return { ...paint, x2: to.x, y2: to.y };
+  const [w, h] = [bounds.x1 - bounds.x0, bounds.y1 - bounds.y0];
+  const dx = (paint.x2 - paint.x1) * w;
+  const dy = (paint.y2 - paint.y1) * h;
+  const l = dx * dx + dy * dy;
+  return withStopAt(paint, handle, l > 0 ? ((to.x - paint.x1) * w * dx + (to.y - paint.y1) * h * dy) / l : 0);
+}

@@ -1,0 +1,60 @@
+import type { Design } from '../../document/types';
+import { applyTo, invert } from '../../geometry/matrix';
+import { jointBounds, ownBox } from '../pick';
+import { scaleOwn, scaleParts } from '../transform';
+import { parentOf } from '../tree';
+import { snapPoint } from './snap-point';
+import { type GestureOf, type GestureResult, shown } from './types';
+
+/** Factors that give a box of size `w` × `h` the typed size; a single number leaves the other side free. */
+function exactFactors(
+  { side: [ux, uy] }: GestureOf<'scale'>,
+  exact: readonly number[],
+  w: number,
+  h: number,
+  [sx, sy]: readonly [number, number],
+): [number, number] {
+  const [a, b] = exact;
+  const x = w > 0 && a > 0 ? a / w : sx;
+  if (exact.length > 1) return [x, h > 0 && b > 0 ? b / h : sy];
+  if (!ux) return [sx, h > 0 && a > 0 ? a / h : sy];
+  return uy ? [x, x] : [x, sy];
+}
+
+/** Scales parts by a grip of their box. */
+export function scale(design: Design, sheetId: string, g: GestureOf<'scale'>, reach: number): GestureResult {
+  const one = g.ids.length === 1 ? ownBox(design, g.ids[0]) : null;
+  const joint = one ? null : jointBounds(design, g.ids);
+  const box = one?.bounds ?? joint;
+  if (!box) return { design, hits: [], readout: '' };
+  const snapped = snapPoint(design, sheetId, parentOf(design, g.ids[0]), g.ids, g.to, reach);
+  const back = one ? invert(one.matrix) : null;
+  const to = one && back ? applyTo(back, snapped.p) : snapped.p;
+  const [ux, uy] = g.side;
+  const centre = { x: (box.x0 + box.x1) / 2, y: (box.y0 + box.y1) / 2 };
+  const about = g.fromCentre
+    ? centre
+    : { x: ux > 0 ? box.x0 : ux < 0 ? box.x1 : centre.x, y: uy > 0 ? box.y0 : uy < 0 ? box.y1 : centre.y };
+  const grip = {
+    x: ux > 0 ? box.x1 : ux < 0 ? box.x0 : centre.x,
+    y: uy > 0 ? box.y1 : uy < 0 ? box.y0 : centre.y,
+  };
+  const factor = (t: number, a: number, k: number) => (Math.abs(k - a) < 1e-9 ? 1 : (t - a) / (k - a));
+  let sx = ux ? factor(to.x, about.x, grip.x) : 1;
+  let sy = uy ? factor(to.y, about.y, grip.y) : 1;
+  const [kx, ky] = one
+    ? [Math.hypot(one.matrix[0], one.matrix[1]), Math.hypot(one.matrix[2], one.matrix[3])]
+    : [1, 1];
+  if (g.exact) [sx, sy] = exactFactors(g, g.exact, (box.x1 - box.x0) * kx, (box.y1 - box.y0) * ky, [sx, sy]);
+  if (g.keepShape) {
+    const s = !ux ? sy : !uy ? sx : Math.abs(sx) > Math.abs(sy) ? sx : sy;
+    sx = s;
+    sy = s;
+  }
+  if (Math.abs(sx) < 1e-6) sx = 1e-6;
+  if (Math.abs(sy) < 1e-6) sy = 1e-6;
+  const next = one ? scaleOwn(design, g.ids[0], sx, sy, about) : scaleParts(design, g.ids, sx, sy, about);
+  const w = (box.x1 - box.x0) * Math.abs(sx);
+  const h = (box.y1 - box.y0) * Math.abs(sy);
+  return { design: next, hits: snapped.hits, readout: `${shown(w * kx)} × ${shown(h * ky)}` };
+}

@@ -1,0 +1,23 @@
+import type { Design } from '../../document/types';
+import type { Point } from '../../geometry/vector';
+import { nodeTargets, type SnapHit, snapAxis, snapNodes, snapTargets } from '../snap';
+
+/** A point drawn onto the nearest node, axis or grid line within reach. */
+export function snapPoint(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  skip: readonly string[],
+  p: Point,
+  reach: number,
+): { p: Point; hits: SnapHit[] } {
+  if (!(reach > 0)) return { p, hits: [] };
+  const node = snapNodes(nodeTargets(design, sheetId, parent, skip), [p], reach);
+  if (node.length) return { p: { x: p.x + node[0].shift, y: p.y + node[1].shift }, hits: node };
+  const targets = snapTargets(design, sheetId, parent, skip);
+  const hx = snapAxis(design, sheetId, targets, 'x', [p.x], reach);
+  const hy = snapAxis(design, sheetId, targets, 'y', [p.y], reach);
+  const at = { x: p.x + (hx?.shift ?? 0), y: p.y + (hy?.shift ?? 0) };
+  const stretch = (h: SnapHit, v: number) => ({ ...h, from: Math.min(h.from, v), to: Math.max(h.to, v) });
+  return { p: at, hits: [...(hx ? [stretch(hx, at.y)] : []), ...(hy ? [stretch(hy, at.x)] : [])] };
+}

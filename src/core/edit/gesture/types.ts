@@ -1,0 +1,74 @@
+import type { Design } from '../../document/types';
+import type { Point } from '../../geometry/vector';
+import type { SnapHit } from '../snap';
+
+/** Which card of a part a handle belongs to. */
+export type CardRef =
+  | { readonly list: 'source' }
+  | { readonly list: 'steps' | 'coats' | 'finishes'; readonly id: string };
+
+/** One drag on the sheet; points in sheet units. Every call starts again from the design it began with. */
+export type Gesture = Drag & {
+  /** Numbers typed during the drag; what they mean is said with each kind. They suspend snapping. */
+  readonly exact?: readonly number[];
+};
+
+type Drag =
+  /** Exact: the distance along the drag, or both shifts. */
+  | {
+      readonly type: 'move';
+      readonly ids: readonly string[];
+      readonly dx: number;
+      readonly dy: number;
+      readonly straight: boolean;
+    }
+  /** Exact: the size along the side that is dragged, or width and height. */
+  | {
+      readonly type: 'scale';
+      readonly ids: readonly string[];
+      readonly side: readonly [number, number];
+      readonly to: Point;
+      readonly keepShape: boolean;
+      readonly fromCentre: boolean;
+    }
+  /** Exact: degrees. */
+  | {
+      readonly type: 'turn';
+      readonly ids: readonly string[];
+      readonly from: Point;
+      readonly to: Point;
+      readonly straight: boolean;
+    }
+  /** Exact: the parameters that the handle stands for. */
+  | {
+      readonly type: 'handle';
+      readonly id: string;
+      readonly card: CardRef;
+      readonly handle: string;
+      readonly to: Point;
+    }
+  /** Exact: one size for both sides, or width and height; of a line its length, or length and angle. */
+  | {
+      readonly type: 'draw';
+      readonly id: string;
+      readonly kind: string;
+      readonly name: string;
+      readonly parent: string | null;
+      readonly from: Point;
+      readonly to: Point;
+      readonly keepShape: boolean;
+      readonly fromCentre: boolean;
+    };
+
+export interface GestureResult {
+  readonly design: Design;
+  readonly hits: readonly SnapHit[];
+  /** What the drag comes to, to be shown beside the pointer. */
+  readonly readout: string;
+}
+
+/** A gesture of one kind. */
+export type GestureOf<T extends Gesture['type']> = Extract<Gesture, { type: T }>;
+
+/** A number as it is shown beside the pointer. */
+export const shown = (v: number, places = 2): string => String(Number(v.toFixed(places)));

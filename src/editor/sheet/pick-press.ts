@@ -1,0 +1,193 @@
+import { applyPatch, type Guide, type Point } from '@/core';
+import { changeSheet, choose, enter } from '../state/actions';
+import { get, set } from '../state/store';
+import { studioEngine } from '../state/studio';
+import { Drag } from './gestures';
+import { setPointer } from './pointer-state';
+import { type Active, type Press, surface } from './surface';
+
+/** How near a press must come to a part, CSS pixels. */
+const reach = 4;
+
+const far = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y) >= 3;
+
+/** Moves what is chosen, or copies of it; a press that does not move is a click. */
+function moveParts(from: Point, onClick: (() => void) | null): Active {
+  const start = surface.onSheet(from);
+  let drag: Drag | null = null;
+  let pending: Promise<void> | null = null;
+  let latest: Parameters<Drag['move']> | null = null;
+  let exact: readonly number[] | null = null;
+  const begin = async (copy: boolean) => {
+    const { design, chosen } = get();
+    if (!design) return;
+    if (!copy) {
+      drag = new Drag('Move');
+      return;
+    }
+    const { patch, chosen: copies } = await studioEngine().studio.run({ do: 'duplicate', ids: chosen });
+    drag = new Drag('Copy', applyPatch(design, patch));
+    set({ chosen: copies });
+    await studioEngine().studio.change(patch, { ids: copies, card: get().card });
+  };
+  const send = () => {
+    if (latest && drag) {
+      drag.exact = exact;
+      drag.move({ ...latest[0], ids: get().chosen } as (typeof latest)[0], latest[1]);
+    }
+  };
+  return {
+    move(e, p) {
+      if (!pending && !far(p, from)) return;
+      pending ??= begin(e.altKey).then(send);
+      const at = surface.onSheet(p);
+      latest = [
+        { type: 'move', ids: get().chosen, dx: at.x - start.x, dy: at.y - start.y, straight: e.shiftKey },
+        e.ctrlKey || e.metaKey,
+      ];
+      send();
+    },
+    exact(numbers) {
+      exact = numbers;
+      send();
+    },
+    up() {
+      if (!pending) onClick?.();
+      else void pending.then(() => drag?.end());
+    },
+    cancel: () => void pending?.then(() => drag?.end(false)),
+  };
+}
+
+/** Picks all parts that lie within a dragged rectangle. */
+function marquee(from: Point): Active {
+  const before = get().chosen;
+  return {
+    move: (_, p) => setPointer({ marquee: { a: from, b: p } }),
+    up(e, p) {
+      setPointer({ marquee: null });
+      if (!far(p, from)) {
+        if (!e.shiftKey) choose([]);
+        return;
+      }
+      const [a, b] = [surface.onSheet(from), surface.onSheet(p)];
+      const area = {
+        x0: Math.min(a.x, b.x),
+        y0: Math.min(a.y, b.y),
+        x1: Math.max(a.x, b.x),
+        y1: Math.max(a.y, b.y),
+      };
+      void studioEngine()
+        .studio.within(get().scope, area)
+        .then((ids) => choose(e.shiftKey ? [...new Set([...before, ...ids])] : ids));
+    },
+  };
+}
+
+/** The guide near a place of the view. */
+function guideNear(p: Point): Guide | undefined {
+  const { design, sheetId, view } = get();
+  const sheet = design?.sheets.find((s) => s.id === sheetId);
+  return sheet?.guides.find(
+    (g) => Math.abs((g.axis === 'x' ? p.x - view.x : p.y - view.y) - g.at * view.zoom) <= reach,
+  );
+}
+
+/** Moves a guide; dragged off the sheet's view it goes. */
+function moveGuide(guide: Guide): Active {
+  let at = guide.at;
+  const show = () =>
+    set({ hits: [{ ...guide, what: 'guide', from: -1e5, to: 1e5, at, shift: 0 }], readout: String(at) });
+  return {
+    move(_, p) {
+      const q = surface.onSheet(p);
+      at = Math.round(guide.axis === 'x' ? q.x : q.y);
+      show();
+    },
+    exact(numbers) {
+      if (numbers) [at] = numbers;
+      show();
+    },
+    up(_, p) {
+      set({ hits: [], readout: '' });
+      const out = p.x < 0 || p.y < 0;
+      if (!out && at === guide.at) return;
+      changeSheet(out ? 'Remove guide' : 'Move guide', (s) => ({
+        ...s,
+        guides: out
+          ? s.guides.filter((g) => g.id !== guide.id)
+          : s.guides.map((g) => (g.id === guide.id ? { ...g, at } : g)),
+      }));
+    },
+    cancel: () => set({ hits: [], readout: '' }),
+  };
+}
+
+let lastPress: { p: Point; time: number } | null = null;
+
+function isDouble(p: Point): boolean {
+  const now = performance.now();
+  const double = lastPress !== null && now - lastPress.time < 350 && !far(p, lastPress.p);
+  lastPress = double ? null : { p, time: now };
+  return double;
+}
+
+/** What a press means, once the studio has said what lies under it; null where it is done. */
+function meaning(ids: readonly string[], from: Point, shift: boolean, double: boolean): Active | null {
+  const { chosen, design } = get();
+  const under = ids.find((id) => chosen.includes(id));
+  if (double && ids.length && design?.parts[under ?? ids[0]]?.children.length) {
+    enter(under ?? ids[0]);
+    return null;
+  }
+  // A guide lies over parts, but what is chosen already is moved rather than it.
+  const guide = under ? undefined : guideNear(from);
+  if (guide) return moveGuide(guide);
+  if (!ids.length) return marquee(from);
+  if (shift) {
+    const [id] = ids;
+    choose(chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id]);
+    return moveParts(from, null);
+  }
+  if (under) {
+    // A second press at the same place goes down to what lies beneath.
+    const below = ids[(ids.indexOf(under) + 1) % ids.length];
+    return moveParts(from, () => choose([chosen.length > 1 ? under : below]));
+  }
+  choose([ids[0]]);
+  return moveParts(from, null);
+}
+
+/** Picks what is under the pointer, and drags it. */
+export function pressToPick(e: Press): void {
+  const from = surface.inView(e);
+  const at = surface.onSheet(from);
+  const { scope, view } = get();
+  const press = { ...e } as Press;
+  const double = isDouble(from);
+  const moves: { e: Press; p: Point }[] = [];
+  let released: { e: Press; p: Point } | null = null;
+  let given = false;
+  // Until the studio has said what is here, moves wait.
+  surface.hold(e, {
+    move: (ev, p) => moves.push({ e: ev, p }),
+    up: (ev, p) => {
+      released = { e: ev, p };
+    },
+    cancel: () => {
+      given = true;
+    },
+  });
+  void studioEngine()
+    .studio.pick(scope, at.x, at.y, reach / view.zoom)
+    .then((ids) => {
+      if (given) return;
+      const next = meaning(ids, from, press.shiftKey, double);
+      if (!released) {
+        if (next) surface.hold(press, next, true);
+        else surface.active = null;
+      }
+      for (const m of moves) next?.move(m.e, m.p);
+      if (released) next?.up(released.e, released.p);
+    });
+}

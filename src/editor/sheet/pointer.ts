@@ -1,0 +1,90 @@
+import type { Point } from '@/core';
+import type { SheetHandle } from '@/core/edit';
+import { get } from '../state/store';
+import { pressToDraw } from './draw-press';
+import { Drag } from './gestures';
+import { pressPathNode, trackDraft } from './path-press';
+import { pressToPick } from './pick-press';
+import { setPointer } from './pointer-state';
+import { type Press, surface } from './surface';
+import { panBy } from './view';
+
+function pan(e: Press): void {
+  let last = surface.inView(e);
+  surface.hold(e, {
+    move(_, p) {
+      panBy(p.x - last.x, p.y - last.y);
+      last = p;
+    },
+    up() {},
+  });
+}
+
+/** What the pointer does on the sheet: picks, drags, draws. Geometry is left to the studio. */
+export const sheetHandlers = {
+  onPointerDown(e: Press): void {
+    surface.element?.focus({ preventScroll: true });
+    if (e.button === 1 || (e.button === 0 && surface.spaceHeld)) {
+      pan(e);
+      return;
+    }
+    if (e.button !== 0) return;
+    const { tool } = get();
+    if (tool === 'pick') pressToPick(e);
+    else if (tool === 'path') pressPathNode(e);
+    else pressToDraw(e, tool);
+  },
+  onPointerMove(e: Press): void {
+    surface.move(e);
+    if (!surface.active && get().tool === 'path') trackDraft(e);
+  },
+  onPointerUp: (e: Press): void => surface.up(e),
+  onPointerLeave: (): void => setPointer({ place: null }),
+  onContextMenu: (e: { preventDefault(): void }): void => e.preventDefault(),
+};
+
+/** A press on a grip of the overlay, which is dragged from there on. */
+function pressGrip(
+  e: Press,
+  label: string,
+  gesture: (from: Point, to: Point, e: Press) => Parameters<Drag['move']>[0],
+): void {
+  e.stopPropagation();
+  if (e.button !== 0) return;
+  const from = surface.onSheet(surface.inView(e));
+  const drag = new Drag(label);
+  surface.hold(e, {
+    move: (ev, p) => drag.move(gesture(from, surface.onSheet(p), ev), ev.ctrlKey || ev.metaKey),
+    exact: (numbers) => drag.setExact(numbers),
+    up: () => void drag.end(),
+    cancel: () => void drag.end(false),
+  });
+}
+
+export const pressTurn = (e: Press): void =>
+  pressGrip(e, 'Turn', (from, to, ev) => ({
+    type: 'turn',
+    ids: get().chosen,
+    from,
+    to,
+    straight: ev.shiftKey,
+  }));
+
+export const pressScale = (e: Press, side: readonly [number, number]): void =>
+  pressGrip(e, 'Scale', (_, to, ev) => ({
+    type: 'scale',
+    ids: get().chosen,
+    side,
+    to,
+    keepShape: ev.shiftKey,
+    fromCentre: ev.altKey,
+  }));
+
+export const pressHandle = (e: Press, h: SheetHandle): void =>
+  pressGrip(e, 'Drag handle', (_, to) => ({
+    type: 'handle',
+    id: get().chosen[0],
+    card: h.card,
+    handle: h.id,
+    to,
+  }));
