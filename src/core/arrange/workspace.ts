@@ -1,6 +1,6 @@
 import { type Cubic, cubicPoint, isLine, projectOnCubic, splitCubic } from '../geometry/cubic';
-import { chordCount } from '../geometry/flatten';
 import { type EdgeOrigin, type Path, pathBounds, segmentAt, segmentCount } from '../geometry/path';
+import { chordParameters } from './chords';
 import type { Loop } from './clipper';
 import { ChordGrid, footOnChord, IntegerHash, PointHash } from './grid';
 
@@ -29,6 +29,8 @@ export interface Curve {
   readonly contour: number;
   readonly segment: number;
   readonly origin: EdgeOrigin | null;
+  /** The next curve of the contour. */
+  next: number;
   start: number;
   end: number;
   ts: number[];
@@ -81,7 +83,19 @@ function collectCurves(paths: readonly Path[]): { curves: Curve[]; contours: num
       const push = (cubic: Cubic, segment: number, origin: EdgeOrigin | null) => {
         members.push(curves.length);
         const line = isLine(cubic);
-        curves.push({ cubic, line, shape, contour, segment, origin, start: -1, end: -1, ts: [], vs: [] });
+        curves.push({
+          cubic,
+          line,
+          shape,
+          contour,
+          segment,
+          origin,
+          next: -1,
+          start: -1,
+          end: -1,
+          ts: [],
+          vs: [],
+        });
       };
       for (let segment = 0; segment < segmentCount(c); segment++) {
         const cubic = segmentAt(c, segment);
@@ -104,10 +118,43 @@ function collectCurves(paths: readonly Path[]): { curves: Curve[]; contours: num
         const [x0, y0, x1, y1] = [c.xy[n - 2], c.xy[n - 1], c.xy[0], c.xy[1]];
         push([x0, y0, x0, y0, x1, y1, x1, y1], segmentCount(c), null);
       }
+      members.forEach((m, i) => {
+        curves[m].next = members[(i + 1) % members.length];
+      });
       return members;
     }),
   );
   return { curves, contours };
+}
+
+/** For every vertex the places where curves have it: entries `starts[v]` to `starts[v + 1]`. */
+interface Meeting {
+  readonly starts: Int32Array;
+  readonly curve: Int32Array;
+  readonly index: Int32Array;
+}
+
+function meetingOf(curves: readonly Curve[], vertices: number): Meeting {
+  const starts = new Int32Array(vertices + 1);
+  for (const c of curves) for (const v of c.vs) starts[v + 1]++;
+  for (let v = 0; v < vertices; v++) starts[v + 1] += starts[v];
+  const fill = starts.slice();
+  const curve = new Int32Array(starts[vertices]);
+  const index = new Int32Array(starts[vertices]);
+  for (let k = 0; k < curves.length; k++) {
+    const { vs } = curves[k];
+    for (let i = 0; i < vs.length; i++) {
+      const at = fill[vs[i]]++;
+      curve[at] = k;
+      index[at] = i;
+    }
+  }
+  return { starts, curve, index };
+}
+
+function hasVertex({ starts, curve }: Meeting, v: number, c: number): boolean {
+  for (let i = starts[v]; i < starts[v + 1]; i++) if (curve[i] === c) return true;
+  return false;
 }
 
 /** Makes every vertex that lies on another curve a vertex of that curve too. */
@@ -115,43 +162,35 @@ function shareVertices(
   curves: Curve[],
   xs: readonly number[],
   ys: readonly number[],
+  { chords, owner, index }: Chords,
   grid: ChordGrid,
-  owner: Int32Array,
-  index: Int32Array,
   tolerance: number,
   reach: number,
 ): void {
-  const known = new Map<number, Set<number>>();
+  const known = meetingOf(curves, xs.length);
   const added = new Map<number, { t: number; v: number }[]>();
   const foot = { u: 0, d2: 0 };
   const limit = (1.5 * tolerance + reach) ** 2;
-  for (let v = 0; v < xs.length; v++) {
-    grid.near(xs[v], ys[v], (e) => {
-      const ci = owner[e];
-      const c = curves[ci];
-      const i = index[e];
-      const a = c.vs[i];
-      const b = c.vs[i + 1];
-      if (a === v || b === v) return;
-      footOnChord(xs[a], ys[a], xs[b], ys[b], xs[v], ys[v], foot);
-      if (foot.d2 > limit) return;
-      let has = known.get(ci);
-      if (!has) {
-        has = new Set(c.vs);
-        known.set(ci, has);
-      }
-      if (has.has(v)) return;
-      const guess = c.ts[i] + foot.u * (c.ts[i + 1] - c.ts[i]);
-      const t = c.line ? guess : projectOnCubic(c.cubic, xs[v], ys[v], guess);
-      if (t <= 0 || t >= 1) return;
-      const p = cubicPoint(c.cubic, t);
-      if (Math.hypot(p.x - xs[v], p.y - ys[v]) >= reach) return;
-      has.add(v);
-      const list = added.get(ci);
-      if (list) list.push({ t, v });
-      else added.set(ci, [{ t, v }]);
-    });
-  }
+  let v = 0;
+  const look = (e: number) => {
+    const q = 4 * e;
+    footOnChord(chords[q], chords[q + 1], chords[q + 2], chords[q + 3], xs[v], ys[v], foot);
+    if (foot.d2 > limit) return;
+    const ci = owner[e];
+    if (hasVertex(known, v, ci)) return;
+    const list = added.get(ci);
+    if (list?.some((a) => a.v === v)) return;
+    const c = curves[ci];
+    const i = index[e];
+    const guess = c.ts[i] + foot.u * (c.ts[i + 1] - c.ts[i]);
+    const t = c.line ? guess : projectOnCubic(c.cubic, xs[v], ys[v], guess);
+    if (t <= 0 || t >= 1) return;
+    const p = cubicPoint(c.cubic, t);
+    if (Math.hypot(p.x - xs[v], p.y - ys[v]) >= reach) return;
+    if (list) list.push({ t, v });
+    else added.set(ci, [{ t, v }]);
+  };
+  for (; v < xs.length; v++) grid.near(xs[v], ys[v], look);
   for (const [ci, list] of added) {
     const c = curves[ci];
     const all = c.ts.map((t, i) => ({ t, v: c.vs[i] }));
@@ -163,6 +202,7 @@ function shareVertices(
 }
 
 function dropRepeats(c: Curve): void {
+  if (!c.vs.some((v, i) => i > 0 && v === c.vs[i - 1])) return;
   const ts: number[] = [];
   const vs: number[] = [];
   c.vs.forEach((v, i) => {
@@ -174,7 +214,14 @@ function dropRepeats(c: Curve): void {
   c.vs = vs;
 }
 
-function chordsOf(curves: readonly Curve[], xs: ArrayLike<number>, ys: ArrayLike<number>) {
+/** All chords as x0, y0, x1, y1, with the curve of each and its place in the curve's list. */
+interface Chords {
+  readonly chords: Float64Array;
+  readonly owner: Int32Array;
+  readonly index: Int32Array;
+}
+
+function chordsOf(curves: readonly Curve[], xs: ArrayLike<number>, ys: ArrayLike<number>): Chords {
   let n = 0;
   for (const c of curves) n += Math.max(0, c.vs.length - 1);
   const chords = new Float64Array(4 * n);
@@ -224,13 +271,13 @@ export function prepare(paths: readonly Path[], fineness: Fineness): Workspace |
     c.start = vertex(c.cubic[0], c.cubic[1]);
     c.end = vertex(c.cubic[6], c.cubic[7]);
   }
-  for (const c of curves) {
+  const cuts = chordParameters(curves, tolerance, reach);
+  for (const [i, c] of curves.entries()) {
     c.ts.push(0);
     c.vs.push(c.start);
-    const n = chordCount(c.cubic, tolerance);
-    for (let i = 1; i < n; i++) {
-      const p = cubicPoint(c.cubic, i / n);
-      c.ts.push(i / n);
+    for (const t of cuts[i]) {
+      const p = cubicPoint(c.cubic, t);
+      c.ts.push(t);
       c.vs.push(vertex(p.x, p.y));
     }
     c.ts.push(1);
@@ -238,7 +285,7 @@ export function prepare(paths: readonly Path[], fineness: Fineness): Workspace |
   }
   const first = chordsOf(curves, xs, ys);
   const finder = new ChordGrid(first.chords, box.x0, box.y0, size, 2 * tolerance);
-  shareVertices(curves, xs, ys, finder, first.owner, first.index, tolerance, reach);
+  shareVertices(curves, xs, ys, first, finder, tolerance, reach);
   for (const c of curves) dropRepeats(c);
 
   const scale = (2 * half) / size;
@@ -249,26 +296,43 @@ export function prepare(paths: readonly Path[], fineness: Fineness): Workspace |
   const loops = contours.map((members) =>
     members
       .map((list) => {
-        const out: number[] = [];
+        let n = 0;
+        for (const ci of list) n += Math.max(0, curves[ci].vs.length - 1);
+        const out = new Float64Array(2 * n);
+        let at = 0;
         for (const ci of list) {
           const { vs } = curves[ci];
-          for (let i = 0; i + 1 < vs.length; i++) out.push(ix[vs[i]], iy[vs[i]]);
+          for (let i = 0; i + 1 < vs.length; i++) {
+            out[at++] = ix[vs[i]];
+            out[at++] = iy[vs[i]];
+          }
         }
-        return Float64Array.from(out);
+        return out;
       })
       .filter((loop) => loop.length >= 6),
   );
 
   // Which curves meet at a vertex. Vertices lie thousands of integer steps apart, so a place has one.
-  const meeting: Through[][] = Array.from({ length: xs.length }, () => []);
-  curves.forEach((c, curve) => {
-    c.vs.forEach((vertex, index) => {
-      meeting[vertex].push({ curve, t: c.ts[index], vertex, index });
-    });
-  });
+  const meeting = meetingOf(curves, xs.length);
+  const at = (vertex: number): Through[] => {
+    const out: Through[] = [];
+    for (let i = meeting.starts[vertex]; i < meeting.starts[vertex + 1]; i++) {
+      const curve = meeting.curve[i];
+      const index = meeting.index[i];
+      out.push({ curve, t: curves[curve].ts[index], vertex, index });
+    }
+    return out;
+  };
   const vertexAt = new IntegerHash(ix, iy);
-  const second = chordsOf(curves, ix, iy);
-  const lookup = new ChordGrid(second.chords, -half, -half, 2 * half, 2100);
+  // Only crossings and places that moved by rounding have to be looked up among the chords.
+  let lookup: { readonly all: Chords; readonly grid: ChordGrid } | null = null;
+  const chordLookup = () => {
+    if (!lookup) {
+      const all = chordsOf(curves, ix, iy);
+      lookup = { all, grid: new ChordGrid(all.chords, -half, -half, 2 * half, 2100) };
+    }
+    return lookup;
+  };
   const foot = { u: 0, d2: 0 };
 
   return {
@@ -284,18 +348,19 @@ export function prepare(paths: readonly Path[], fineness: Fineness): Workspace |
     through(x, y, near) {
       const vertex = vertexAt.find(x, y);
       // Every curve that passes this near a vertex has it for its own.
-      if (vertex >= 0 && near <= nearest) return meeting[vertex];
-      const out: Through[] = vertex >= 0 ? meeting[vertex].slice() : [];
+      if (vertex >= 0 && near <= nearest) return at(vertex);
+      const out: Through[] = vertex >= 0 ? at(vertex) : [];
       const held = out.length;
-      lookup.near(x, y, (e) => {
-        const curve = second.owner[e];
+      const { all, grid } = chordLookup();
+      const { chords } = all;
+      grid.near(x, y, (e) => {
+        const curve = all.owner[e];
         for (let k = 0; k < held; k++) if (out[k].curve === curve) return;
         const q = 4 * e;
-        const { chords } = second;
         footOnChord(chords[q], chords[q + 1], chords[q + 2], chords[q + 3], x, y, foot);
         if (foot.d2 > near * near) return;
         const c = curves[curve];
-        const i = second.index[e];
+        const i = all.index[e];
         out.push({ curve, t: c.ts[i] + foot.u * (c.ts[i + 1] - c.ts[i]), vertex: -1, index: -1 });
       });
       return out;
