@@ -1,5 +1,8 @@
+import { readFileSync } from 'node:fs';
 import paper from 'paper';
+import PathKitInit from 'pathkit-wasm/bin/pathkit.js';
 import { combine, formatPath, type Operation, operations, type Path } from '@/core';
+import { transformPath } from '@/core/geometry/path';
 import { families } from '../test/core/arrange/families';
 import { circle, numbers } from '../test/core/shapes';
 import { median, ms, type Row, timeRuns, times } from './measure';
@@ -22,7 +25,26 @@ const toPaper = (p: Path): paper.PathItem => {
   return item;
 };
 
-export function booleanRows(): Row[] {
+/** 500 circles united by the other library; as many numbers as it takes, scaled to about 100. */
+async function pathkitUnion(many: readonly Path[]): Promise<number> {
+  const kit = await PathKitInit({ wasmBinary: readFileSync('node_modules/pathkit-wasm/bin/pathkit.wasm') });
+  const texts = many.map((p) => formatPath(transformPath(p, [0.05, 0, 0, 0.05, 0, 0])));
+  return median(
+    timeRuns(
+      3,
+      () => {
+        const builder = new kit.SkOpBuilder();
+        for (const t of texts) builder.add(kit.FromSVGString(t), kit.PathOp.UNION);
+        const result = builder.make();
+        result.delete();
+        builder.delete();
+      },
+      1,
+    ),
+  );
+}
+
+export async function booleanRows(): Promise<Row[]> {
   paper.setup(new paper.Size(100, 100));
   const ours: number[] = [];
   const theirs: number[] = [];
@@ -39,6 +61,7 @@ export function booleanRows(): Row[] {
   const many = Array.from({ length: 500 }, () => circle(next() * 2000, next() * 2000, 20 + next() * 80));
   const mine = median(timeRuns(3, () => combine('union', many), 1));
   const items = many.map(toPaper);
+  const kit = await pathkitUnion(many);
   const paperMany = timeRuns(1, () => inPaper('union', items), 0)[0];
   return [
     [
@@ -48,5 +71,6 @@ export function booleanRows(): Row[] {
       times(median(ours) / median(theirs)),
     ],
     ['500 circles united', ms(mine), `paper ${ms(paperMany)}`, times(mine / paperMany)],
+    ['500 circles united', ms(mine), `pathkit ${ms(kit)}`, times(mine / kit)],
   ];
 }

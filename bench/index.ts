@@ -5,9 +5,16 @@ import { browserRows } from './browser';
 import { evaluateRows } from './evaluate';
 import type { Row } from './measure';
 import { rasterRows } from './raster';
+import { serverRows } from './server';
 
 async function main(): Promise<void> {
-  const rows: Row[] = [...booleanRows(), ...rasterRows(), ...evaluateRows(), ...(await browserRows())];
+  const rows: Row[] = [
+    ...(await booleanRows()),
+    ...rasterRows(),
+    ...evaluateRows(),
+    ...(await browserRows()),
+    ...(await serverRows()),
+  ];
   const [cpu] = os.cpus();
   const head = `# Benchmarks
 

@@ -2,6 +2,7 @@ import { Resvg } from '@resvg/resvg-js';
 import { evaluate, renderPixels, sceneToSvg } from '@/core';
 import { demoDesigns } from '../demo';
 import { median, ms, type Row, timeRuns, times } from './measure';
+import { drawNatively } from './native';
 
 export function rasterRows(): Row[] {
   const rows: Row[] = [];
@@ -14,7 +15,11 @@ export function rasterRows(): Row[] {
       const theirs = median(
         timeRuns(runs, () => new Resvg(svg, { fitTo: { mode: 'width', value: width } }).render().pixels, 1),
       );
-      rows.push([`raster ${name}, ${width}²`, ms(ours), `resvg ${ms(theirs)}`, times(ours / theirs)]);
+      const native = median(timeRuns(runs, () => drawNatively(scene, width), 1));
+      rows.push(
+        [`raster ${name}, ${width}²`, ms(ours), `resvg ${ms(theirs)}`, times(ours / theirs)],
+        [`raster ${name}, ${width}²`, ms(ours), `native canvas ${ms(native)}`, times(ours / native)],
+      );
     }
   }
   return rows;

@@ -64,7 +64,7 @@ test('every command can be found by word and run from the keyboard', async ({ pa
   await page.keyboard.press('.');
   await page.keyboard.press('Shift+z');
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog').getByText('Bring to the front')).toHaveCount(0);
+  await expect(page.getByRole('dialog').getByText('Lift to the top')).toHaveCount(0);
   await expect(page.getByRole('dialog').getByText('Choose all')).toBeVisible();
 });
 

@@ -8,6 +8,7 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { Bench } from './bench/Bench';
+import { Dial } from './frame/Dial';
 import { Header } from './frame/Header';
 import { PartsList } from './frame/PartsList';
 import { Tray } from './frame/Tray';
@@ -168,6 +169,7 @@ export function EditorPage({ id }: { id: string }) {
       </Box>
       {!folded.bench && <Bench />}
       <OpenDialog />
+      <Dial />
       <Notice />
     </Box>
   );

@@ -18,12 +18,39 @@ function cleanLoops(loops: readonly Loop[], rule: LoopRule): Loop[] {
   return clipLoops('union', rule, loops);
 }
 
+/** Shapes united at once at most; the sweep's work grows with the edges that are abreast. */
+const batch = 40;
+
+const middleOf = (loops: readonly Loop[]): number => {
+  let lo = Number.POSITIVE_INFINITY;
+  let hi = Number.NEGATIVE_INFINITY;
+  for (const loop of loops)
+    for (let i = 0; i < loop.length; i += 2) {
+      lo = Math.min(lo, loop[i]);
+      hi = Math.max(hi, loop[i]);
+    }
+  return lo + hi;
+};
+
+/** The union of many shapes, strip by strip first, so that what lies inside others goes early. */
+function uniteLoops(shapes: readonly (readonly Loop[])[]): Loop[] {
+  if (shapes.length <= batch) return clipLoops('union', 'nonzero', shapes.flat());
+  const sorted = shapes
+    .map((loops) => ({ loops, at: middleOf(loops) }))
+    .sort((a, b) => a.at - b.at)
+    .map((s) => s.loops);
+  const strips: Loop[][] = [];
+  for (let i = 0; i < sorted.length; i += batch)
+    strips.push(clipLoops('union', 'nonzero', sorted.slice(i, i + batch).flat()));
+  return uniteLoops(strips);
+}
+
 function resolve(w: Workspace, operation: Operation, rules: readonly LoopRule[]): Loop[] {
   const clean = w.loops.map((loops, i) => cleanLoops(loops, rules[i]));
   const [first, ...rest] = clean;
   switch (operation) {
     case 'union':
-      return clean.length === 1 ? first : clipLoops('union', 'nonzero', clean.flat());
+      return clean.length === 1 ? first : uniteLoops(clean);
     case 'subtract':
       return rest.length ? clipLoops('subtract', 'nonzero', first, rest.flat()) : first;
     case 'intersect':

@@ -20,7 +20,7 @@ import { memo, useState } from 'react';
 import { finishKinds, type Part, stepKinds } from '@/core';
 import type { CardRef } from '@/core/edit';
 import { wordFor } from '../fields/words';
-import { addCoat, addFinish, addStep, freshCopy } from '../frame/tools';
+import { addCoat, addFinish, addStep, freshCopy } from '../frame/recipe';
 import { changePart, chooseCard, sameCard } from '../state/actions';
 import { copyCard } from '../state/clipboard';
 import { useChosenPart, useEditor } from '../state/store';

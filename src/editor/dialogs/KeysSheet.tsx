@@ -14,6 +14,7 @@ const pointerKeys: readonly (readonly [string, string])[] = [
   ['Alt', 'From the centre; drag off a copy'],
   ['Ctrl while dragging', 'No snapping'],
   ['Digits while dragging', 'Exact numbers; Enter takes them'],
+  ['Right button', 'Dial; drag to a command and let go'],
   ['Arrows', 'Nudge by 1; with Shift by 10'],
   ['Escape', 'Leave a tool, a group, a choice'],
   ['Enter', 'End a path'],

@@ -1,7 +1,7 @@
 'use client';
 
 import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from 'react';
-import { beginLive, endLive } from '../state/history';
+import { beginLive, endLive, redo, undo } from '../state/history';
 import { ExpressionError, evaluateExpression } from './expression';
 import { FieldBox, FieldFault, FieldLabel, FieldRow } from './row';
 import { steady } from './steady';
@@ -43,6 +43,7 @@ function NumberLine({
   const [fault, setFault] = useState('');
   const id = useId();
   const scrub = useRef<{ x: number; value: number } | null>(null);
+  const scrubbed = useRef(false);
 
   const limit = (v: number) => Math.min(max, Math.max(min, whole ? Math.round(v) : v));
   const show = (next: string | null, wrong = '') => {
@@ -65,6 +66,13 @@ function NumberLine({
 
   const onKeyDown = (e: KeyboardEvent<HTMLInputElement>) => {
     e.stopPropagation();
+    // With nothing being typed, undo means the design.
+    if (text === null && (e.ctrlKey || e.metaKey) && (e.key === 'z' || e.key === 'Z')) {
+      e.preventDefault();
+      if (e.shiftKey) redo();
+      else undo();
+      return;
+    }
     if (e.key === 'Enter') {
       if (take(e.currentTarget.value)) e.currentTarget.blur();
     } else if (e.key === 'Escape') {
@@ -83,10 +91,12 @@ function NumberLine({
       e.preventDefault();
       e.currentTarget.setPointerCapture(e.pointerId);
       scrub.current = { x: e.clientX, value };
+      scrubbed.current = false;
       beginLive();
     },
     onPointerMove: (e: PointerEvent) => {
       if (!scrub.current) return;
+      if (Math.abs(e.clientX - scrub.current.x) > 2) scrubbed.current = true;
       const by = Math.round((e.clientX - scrub.current.x) / 2) * step * (e.shiftKey ? 10 : 1);
       const next = limit(Number((scrub.current.value + by).toFixed(6)));
       if (next !== value) onChange(next);
@@ -94,6 +104,10 @@ function NumberLine({
     onLostPointerCapture: () => {
       scrub.current = null;
       void endLive();
+    },
+    // A press that does not drag goes into the field, as on any label.
+    onClick: (e: { preventDefault(): void }) => {
+      if (scrubbed.current) e.preventDefault();
     },
   };
 

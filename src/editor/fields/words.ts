@@ -33,3 +33,6 @@ export function wordFor(name: string): string {
     .replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
+
+/** What a newly drawn part of a kind is called. */
+export const partNameFor = (kind: string): string => (kind === 'ellipse' ? 'Disc' : wordFor(kind));

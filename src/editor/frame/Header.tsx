@@ -13,7 +13,7 @@ import { useState } from 'react';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
 import { redo, undo } from '../state/history';
 import { set, useEditor } from '../state/store';
-import { openStage, stages } from './tools';
+import { openStage, stages } from './stages';
 
 /** The mark of the program: a needle in a ring. */
 export function Mark() {

@@ -1,14 +1,102 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import ListItemIcon from '@mui/material/ListItemIcon';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { styled } from '@mui/material/styles';
+import { ChevronDown } from 'lucide-react';
+import { useState } from 'react';
 import { useEditor } from '../state/store';
-import { homeRow, stages } from './tools';
+import { homeRow, pressPlace, stages } from './stages';
+import type { Tool } from './tool';
 
 const hints: Readonly<Record<string, string>> = {
   pick: 'Press to choose, drag to move. Alt-drag copies, double press goes inside.',
   path: 'Press for corners, drag for curves. Enter ends, the first node closes.',
   line: 'Drag a line. Shift keeps to 45°.',
 };
+
+const Place = styled('div')<{ held: boolean }>(({ theme, held }) => ({
+  display: 'flex',
+  height: 30,
+  border: `1px solid ${held ? theme.vars?.palette.primary.main : 'transparent'}`,
+  borderRadius: 3,
+  backgroundColor: held ? theme.vars?.palette.background.paper : 'transparent',
+  '&:hover': { backgroundColor: theme.vars?.palette.background.paper },
+  '& button': {
+    display: 'flex',
+    alignItems: 'center',
+    gap: 4,
+    padding: '0 6px',
+    border: 0,
+    background: 'transparent',
+    color: 'inherit',
+    font: 'inherit',
+    cursor: 'pointer',
+    whiteSpace: 'nowrap',
+  },
+}));
+
+const Key = styled('span')(({ theme }) => ({
+  fontSize: 10.5,
+  color: theme.vars?.palette.text.secondary,
+  border: `1px solid ${theme.vars?.palette.divider}`,
+  borderRadius: 2,
+  padding: '0 3px',
+  lineHeight: '13px',
+}));
+
+function TrayPlace({ tool, letter, onPress }: { tool: Tool; letter: string; onPress(): void }) {
+  const inHand = useEditor((s) => s.tool);
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const shown = tool.kin?.find((t) => t.hand && t.id === inHand) ?? tool;
+  const held = Boolean(shown.hand) && inHand === shown.id;
+  return (
+    <Place held={held}>
+      <button
+        type="button"
+        aria-pressed={shown.hand ? held : undefined}
+        aria-keyshortcuts={letter}
+        onClick={() => (shown === tool ? onPress() : shown.act())}
+      >
+        <shown.icon size={16} strokeWidth={1.5} aria-hidden />
+        {shown.word}
+        <Key aria-hidden>{letter}</Key>
+      </button>
+      {tool.kin && (
+        <>
+          <button
+            type="button"
+            aria-label={`More like ${tool.word}`}
+            aria-haspopup="menu"
+            onClick={(e) => setAnchor(e.currentTarget)}
+            style={{ paddingLeft: 0 }}
+          >
+            <ChevronDown size={13} strokeWidth={1.5} aria-hidden />
+          </button>
+          <Menu open={Boolean(anchor)} anchorEl={anchor} onClose={() => setAnchor(null)}>
+            {tool.kin.map((t) => (
+              <MenuItem
+                key={t.id}
+                selected={Boolean(t.hand) && t.id === inHand}
+                onClick={() => {
+                  setAnchor(null);
+                  t.act();
+                }}
+              >
+                <ListItemIcon>
+                  <t.icon size={16} strokeWidth={1.5} aria-hidden />
+                </ListItemIcon>
+                {t.word}
+              </MenuItem>
+            ))}
+          </Menu>
+        </>
+      )}
+    </Place>
+  );
+}
 
 /** The tools of the stage at hand, each with its key. */
 export function Tray() {
@@ -33,51 +121,9 @@ export function Tray() {
         overflowX: 'auto',
       }}
     >
-      {tools.map((t, i) => {
-        const held = t.hand && tool === t.id;
-        return (
-          <Box
-            key={t.id}
-            component="button"
-            type="button"
-            aria-pressed={t.hand ? held : undefined}
-            aria-keyshortcuts={homeRow[i]}
-            onClick={() => t.act()}
-            sx={{
-              display: 'flex',
-              alignItems: 'center',
-              gap: 1,
-              height: 30,
-              px: 1.75,
-              border: 1,
-              borderColor: held ? 'primary.main' : 'transparent',
-              borderRadius: 1,
-              bgcolor: held ? 'background.paper' : 'transparent',
-              cursor: 'pointer',
-              whiteSpace: 'nowrap',
-              '&:hover': { bgcolor: 'background.paper' },
-            }}
-          >
-            <t.icon size={16} strokeWidth={1.5} aria-hidden />
-            {t.word}
-            <Box
-              component="span"
-              aria-hidden
-              sx={{
-                fontSize: 10.5,
-                color: 'text.secondary',
-                border: 1,
-                borderColor: 'divider',
-                borderRadius: '2px',
-                px: '3px',
-                lineHeight: '13px',
-              }}
-            >
-              {homeRow[i]}
-            </Box>
-          </Box>
-        );
-      })}
+      {tools.map((t, i) => (
+        <TrayPlace key={t.id} tool={t} letter={homeRow[i]} onPress={() => void pressPlace(stage, i)} />
+      ))}
       <Box
         sx={{
           ml: 'auto',

@@ -6,7 +6,8 @@ import { changeChosen, choose, leave, run, walkCards, walkParts } from '../state
 import { copyParts, paste } from '../state/clipboard';
 import { redo, undo } from '../state/history';
 import { get, say, set } from '../state/store';
-import { homeRow, openStage, stages } from './tools';
+import { openDial } from './dial-state';
+import { homeRow, openStage, pressPlace, stages } from './stages';
 
 export interface Command {
   readonly id: string;
@@ -74,10 +75,10 @@ export const commands: readonly Command[] = [
         );
     },
   },
-  order('front', 'Bring to the front'),
-  order('forward', 'Bring forward'),
-  order('backward', 'Send backward'),
-  order('back', 'Send to the back'),
+  order('front', 'Lift to the top'),
+  order('forward', 'Lift by one'),
+  order('backward', 'Lower by one'),
+  order('back', 'Lower to the bottom'),
   {
     id: 'hide',
     word: 'Hide',
@@ -130,6 +131,13 @@ export const commands: readonly Command[] = [
     act: () => set((s) => ({ folded: { ...s.folded, bench: !s.folded.bench } })),
   },
   { id: 'export', word: 'Export', group: 'View', act: () => set({ dialog: 'export' }) },
+  {
+    id: 'dial',
+    word: 'Dial at the pointer',
+    keys: 'Q',
+    group: 'View',
+    act: () => openDial(),
+  },
   { id: 'keys', word: 'Keys', keys: '?', group: 'View', act: () => set({ dialog: 'keys' }) },
   ...stages.map(
     (s): Command => ({
@@ -141,22 +149,25 @@ export const commands: readonly Command[] = [
     }),
   ),
   ...stages.flatMap((s) =>
-    s.tools.map(
-      (t, i): Command => ({
-        id: `tool-${s.number}-${t.id}`,
-        word: t.word,
-        keys: homeRow[i],
-        group: s.word,
-        act: () => {
-          if (get().stage !== s.number) openStage(s.number);
-          t.act();
-        },
-      }),
-    ),
+    s.tools
+      .flatMap((t, i) => (t.kin ?? [t]).map((tool, k) => ({ tool, key: k === 0 ? homeRow[i] : undefined })))
+      .map(
+        ({ tool: t, key }): Command => ({
+          id: `tool-${s.number}-${t.id}`,
+          word: t.word,
+          keys: key,
+          group: s.word,
+          act: () => {
+            if (get().stage !== s.number) openStage(s.number);
+            t.act();
+          },
+        }),
+      ),
   ),
 ];
 
-const byId = new Map(commands.map((c) => [c.id, c]));
+/** Every command by its id. */
+export const commandById: ReadonlyMap<string, Command> = new Map(commands.map((c) => [c.id, c]));
 
 const withControl: Readonly<Record<string, string>> = {
   z: 'undo',
@@ -174,6 +185,7 @@ const plain: Readonly<Record<string, string>> = {
   ',': 'previous-card',
   o: 'outline',
   '?': 'keys',
+  q: 'dial',
   Delete: 'remove',
   Backspace: 'remove',
 };
@@ -190,7 +202,7 @@ export function pressKey(e: KeyboardEvent): boolean {
   if (e.ctrlKey || e.metaKey) {
     if (key === 'k') set({ dialog: 'search' });
     else if (key === 'z' && e.shiftKey) redo();
-    else if (withControl[key]) byId.get(withControl[key])?.act();
+    else if (withControl[key]) commandById.get(withControl[key])?.act();
     else return false;
     return true;
   }
@@ -218,12 +230,9 @@ export function pressKey(e: KeyboardEvent): boolean {
   }
   const id = plain[e.key] ?? plain[key];
   if (id) {
-    byId.get(id)?.act();
+    commandById.get(id)?.act();
     return true;
   }
   const at = (homeRow as readonly string[]).indexOf(key);
-  const tool = stages.find((s) => s.number === get().stage)?.tools[at];
-  if (at < 0 || !tool || e.shiftKey) return false;
-  tool.act();
-  return true;
+  return at >= 0 && !e.shiftKey && pressPlace(get().stage, at);
 }

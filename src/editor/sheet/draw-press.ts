@@ -1,6 +1,6 @@
 import { makeId } from '@/core';
 import { freeName } from '@/core/edit';
-import { drawNames } from '../frame/tools';
+import { partNameFor } from '../fields/words';
 import { choose } from '../state/actions';
 import { get, say, set } from '../state/store';
 import { Drag } from './gestures';
@@ -13,7 +13,7 @@ export function pressToDraw(e: Press, kind: string): void {
   const id = makeId();
   const { design, scope } = get();
   if (!design) return;
-  const name = freeName(design, drawNames[kind]);
+  const name = freeName(design, partNameFor(kind));
   let drag: Drag | null = null;
   surface.hold(e, {
     move(ev, p) {

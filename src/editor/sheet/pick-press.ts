@@ -158,6 +158,16 @@ function meaning(ids: readonly string[], from: Point, shift: boolean, double: bo
   return moveParts(from, null);
 }
 
+/** Chooses what lies under a place of the view, unless something there is chosen already. */
+export async function pickUnder(p: Point): Promise<void> {
+  const at = surface.onSheet(p);
+  const { scope, view } = get();
+  const ids = await studioEngine().studio.pick(scope, at.x, at.y, reach / view.zoom);
+  const { chosen } = get();
+  if (ids.some((id) => chosen.includes(id))) return;
+  choose(ids.slice(0, 1));
+}
+
 /** Picks what is under the pointer, and drags it. */
 export function pressToPick(e: Press): void {
   const from = surface.inView(e);

@@ -1,10 +1,11 @@
 import type { Point } from '@/core';
 import type { SheetHandle } from '@/core/edit';
+import { openDial } from '../frame/dial-state';
 import { get } from '../state/store';
 import { pressToDraw } from './draw-press';
 import { Drag } from './gestures';
 import { pressPathNode, trackDraft } from './path-press';
-import { pressToPick } from './pick-press';
+import { pickUnder, pressToPick } from './pick-press';
 import { setPointer } from './pointer-state';
 import { type Press, surface } from './surface';
 import { panBy } from './view';
@@ -20,12 +21,23 @@ function pan(e: Press): void {
   });
 }
 
+/** The dial, for what lies under the pointer unless that is chosen already. */
+async function pressForDial(e: Press): Promise<void> {
+  const at = { x: e.clientX, y: e.clientY };
+  await pickUnder(surface.inView(e));
+  openDial(at);
+}
+
 /** What the pointer does on the sheet: picks, drags, draws. Geometry is left to the studio. */
 export const sheetHandlers = {
   onPointerDown(e: Press): void {
     surface.element?.focus({ preventScroll: true });
     if (e.button === 1 || (e.button === 0 && surface.spaceHeld)) {
       pan(e);
+      return;
+    }
+    if (e.button === 2) {
+      void pressForDial(e);
       return;
     }
     if (e.button !== 0) return;

@@ -1,0 +1,38 @@
+import { makeCoat, makeFinish, makeId, makeStep, type Part, steps } from '@/core';
+import { changePart, chooseCard } from '../state/actions';
+import { get } from '../state/store';
+
+/** Puts a step at the end of a part's steps, or before one of them, and chooses it. */
+export function addStep(part: Part, kind: string, before?: string): void {
+  const bounds = get().report?.size;
+  const half = { x: (bounds?.width ?? 100) / 2, y: (bounds?.height ?? 100) / 2 };
+  const suited = steps[kind].suited?.({ x0: -half.x, y0: -half.y, x1: half.x, y1: half.y }) ?? {};
+  const card = makeStep(kind, suited);
+  changePart(`Add ${kind.replace('-', ' ')}`, part.id, (p) => {
+    const at = before ? p.steps.findIndex((s) => s.id === before) : p.steps.length;
+    return { ...p, steps: [...p.steps.slice(0, at), card, ...p.steps.slice(at)] };
+  });
+  chooseCard({ list: 'steps', id: card.id });
+}
+
+export function addCoat(part: Part, kind: 'fill' | 'stroke'): void {
+  const coat = makeCoat(kind, kind === 'fill' ? { paint: { kind: 'solid', colour: '#9a6b1f' } } : {});
+  changePart(`Add ${kind}`, part.id, (p) => ({ ...p, coats: [...p.coats, coat] }));
+  chooseCard({ list: 'coats', id: coat.id });
+}
+
+export function addFinish(part: Part, kind: string): void {
+  const card = makeFinish(kind);
+  changePart(`Add ${kind.replace('-', ' ')}`, part.id, (p) => ({ ...p, finishes: [...p.finishes, card] }));
+  chooseCard({ list: 'finishes', id: card.id });
+}
+
+/** A card copied for another part, under a fresh id. */
+export const freshCopy = <T extends { id: string }>(card: T): T => ({ ...card, id: makeId() });
+
+/** The coat a colour tool works on: the chosen one, else the topmost. */
+export function coatAtHand(part: Part): string | null {
+  const { card } = get();
+  if (card?.list === 'coats') return card.id;
+  return part.coats.at(-1)?.id ?? null;
+}

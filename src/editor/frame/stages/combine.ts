@@ -1,0 +1,58 @@
+import {
+  Blend,
+  Combine,
+  Eclipse,
+  Group,
+  type LucideIcon,
+  Scissors,
+  SquareRoundCorner,
+  SquaresExclude,
+  Ungroup,
+} from 'lucide-react';
+import type { Operation } from '@/core';
+import { run } from '../../state/actions';
+import { addStep } from '../recipe';
+import { act, needsChoice, onePart, type Stage, type Tool } from '../tool';
+
+const operation = (kind: Operation, word: string, icon: LucideIcon): Tool =>
+  act(
+    kind,
+    word,
+    icon,
+    needsChoice((ids) => void run(word, { do: 'combine', ids, operation: kind })),
+  );
+
+export const combine: Stage = {
+  number: 2,
+  word: 'Combine',
+  tools: [
+    operation('union', 'Union', Combine),
+    operation('subtract', 'Subtract', Scissors),
+    operation('intersect', 'Intersect', Blend),
+    operation('exclude', 'Exclude', SquaresExclude),
+    act(
+      'group',
+      'Group',
+      Group,
+      needsChoice((ids) => void run('Group', { do: 'group', ids })),
+    ),
+    act(
+      'release',
+      'Release',
+      Ungroup,
+      needsChoice((ids) => void run('Release', { do: 'release', ids })),
+    ),
+    act(
+      'round',
+      'Round corners',
+      SquareRoundCorner,
+      onePart((p) => addStep(p, 'round-corners')),
+    ),
+    act(
+      'offset',
+      'Offset',
+      Eclipse,
+      onePart((p) => addStep(p, 'offset')),
+    ),
+  ],
+};
