@@ -5,7 +5,7 @@ import { useEffect, useRef } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Part } from '@/core';
 import type { CardRef } from '@/core/edit';
-import type { SmallPicture } from '@/worker/studio';
+import type { SmallPicture } from '@/worker/pictures';
 import { type EditorState, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 

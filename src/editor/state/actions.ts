@@ -1,6 +1,6 @@
 import { applyPatch, type Part, type Sheet } from '@/core';
 import { type CardRef, childrenOf, parentOf, withPart } from '@/core/edit';
-import type { StudioCommand } from '@/worker/studio';
+import type { StudioCommand } from '@/worker/commands';
 import { answered, api, type StoredDesign } from './api';
 import { commit, inTurn, loadHistory, openedDesign, studioHas, takeForeign, tell } from './history';
 import { get, say, set } from './store';

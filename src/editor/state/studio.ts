@@ -1,5 +1,5 @@
 import { type Remote, transfer, wrap } from 'comlink';
-import type { Frame, Studio } from '@/worker/studio';
+import type { Frame, Studio } from '@/worker/desk';
 import { TileBoard } from '../sheet/tile-board';
 import { get, set } from './store';
 
@@ -33,8 +33,13 @@ export function startEngine(): Engine {
       if (engine === made) engine = null;
     },
   };
-  engine = made;
+  attachEngine(made);
   return made;
+}
+
+/** Makes an engine the running one. */
+export function attachEngine(made: Engine): void {
+  engine = made;
 }
 
 /** The running engine. @throws Error before the editor has opened. */

@@ -1,0 +1,76 @@
+import type { Design, Part, Place } from '@/core';
+import * as edit from '@/core/edit';
+
+/** The commands that need geometry or the whole tree. */
+export type StudioCommand =
+  | { readonly do: 'group' | 'release' | 'remove' | 'duplicate'; readonly ids: readonly string[] }
+  | {
+      readonly do: 'combine';
+      readonly ids: readonly string[];
+      readonly operation: Parameters<typeof edit.combineParts>[3];
+    }
+  | { readonly do: 'order'; readonly ids: readonly string[]; readonly order: edit.Order }
+  | { readonly do: 'align'; readonly ids: readonly string[]; readonly how: edit.Alignment }
+  | { readonly do: 'distribute'; readonly ids: readonly string[]; readonly axis: 'x' | 'y' }
+  | { readonly do: 'nudge'; readonly ids: readonly string[]; readonly dx: number; readonly dy: number }
+  | {
+      readonly do: 'paste';
+      readonly parent: string | null;
+      readonly parts: Readonly<Record<string, Part>>;
+      readonly top: readonly string[];
+    }
+  | {
+      readonly do: 'reparent';
+      readonly ids: readonly string[];
+      readonly parent: string | null;
+      readonly index: number;
+    }
+  | {
+      readonly do: 'resize';
+      readonly ids: readonly string[];
+      readonly width?: number;
+      readonly height?: number;
+    }
+  | { readonly do: 'place'; readonly id: string; readonly change: Partial<Place> }
+  | { readonly do: 'turn'; readonly ids: readonly string[]; readonly angle: number };
+
+/** Works a command out on a sheet of a design. */
+export function runCommand(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
+  switch (c.do) {
+    case 'group':
+      return edit.groupParts(d, sheetId, c.ids);
+    case 'release':
+      return edit.releaseParts(d, sheetId, c.ids);
+    case 'remove':
+      return edit.removeParts(d, sheetId, c.ids);
+    case 'duplicate':
+      return edit.duplicateParts(d, sheetId, c.ids);
+    case 'combine':
+      return edit.combineParts(d, sheetId, c.ids, c.operation);
+    case 'order':
+      return edit.orderParts(d, sheetId, c.ids, c.order);
+    case 'align':
+      return edit.alignParts(d, sheetId, c.ids, c.how);
+    case 'distribute':
+      return edit.distributeParts(d, c.ids, c.axis);
+    case 'nudge':
+      return { design: edit.moveParts(d, edit.topmost(d, c.ids), c.dx, c.dy), chosen: c.ids };
+    case 'paste':
+      return edit.pasteParts(d, sheetId, c.parent, c.parts, c.top);
+    case 'reparent':
+      return edit.reparentParts(d, sheetId, c.ids, c.parent, c.index);
+    case 'resize':
+      return edit.resizeParts(d, c.ids, c.width, c.height);
+    case 'place':
+      return { design: edit.placePart(d, c.id, c.change), chosen: [c.id] };
+    case 'turn': {
+      const b = edit.jointBounds(d, c.ids);
+      return b
+        ? {
+            design: edit.turnParts(d, c.ids, c.angle, { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 }),
+            chosen: c.ids,
+          }
+        : { design: d, chosen: c.ids };
+    }
+  }
+}

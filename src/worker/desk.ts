@@ -1,0 +1,214 @@
+import { transfer } from 'comlink';
+import {
+  applyPatch,
+  type Bounds,
+  type Design,
+  diffJson,
+  evaluate,
+  evaluatePart,
+  type PatchOperation,
+  pictureSize,
+  renderBands,
+  type Scene,
+  sceneToSvg,
+} from '@/core';
+import * as edit from '@/core/edit';
+import { SceneEncoder, sceneDamage } from '@/core/live';
+import { runCommand, type StudioCommand } from './commands';
+import { neutral, partAfter, type SmallPicture, thumbnail } from './pictures';
+
+export interface Frame {
+  readonly version: number;
+  readonly damage: Bounds | 'all' | null;
+  readonly report: edit.Report;
+}
+
+export interface Choice {
+  readonly ids: readonly string[];
+  readonly card: edit.CardRef | null;
+}
+
+export interface GestureAnswer extends Frame {
+  /** From the design the gesture began with. */
+  readonly patch: PatchOperation[];
+  readonly hits: readonly edit.SnapHit[];
+  readonly readout: string;
+}
+
+const receivers: { port: MessagePort; encoder: SceneEncoder }[] = [];
+let design: Design | null = null;
+let base: Design | null = null;
+let sheetId = '';
+let version = 0;
+let scene: Scene | null = null;
+let bands: ReturnType<typeof renderBands> | null = null;
+
+function must(): Design {
+  if (!design) throw new Error('No design is open.');
+  return design;
+}
+
+function show(choice: Choice): Frame {
+  const d = must();
+  const next = evaluate(d, sheetId);
+  const damage = sceneDamage(scene, next);
+  scene = next;
+  version++;
+  for (const { port, encoder } of receivers) port.postMessage({ version, wire: encoder.encode(next) });
+  return { version, damage, report: edit.reportOf(d, choice.ids, choice.card) };
+}
+
+const sent = (picture: SmallPicture | null): SmallPicture | null =>
+  picture && transfer(picture, [picture.data.buffer]);
+
+/** What the studio worker does; the window calls it through messages. */
+export const studio = {
+  /** Gives a raster worker's end of a channel. */
+  addReceiver(port: MessagePort): void {
+    receivers.push({ port, encoder: new SceneEncoder() });
+    if (scene) {
+      const r = receivers[receivers.length - 1];
+      port.postMessage({ version, wire: r.encoder.encode(scene) });
+    }
+  },
+
+  /**
+   * Fetches a stored design and works out its first sheet, while the window is still busy coming up.
+   * Returns the server's answer; status 0 means that it was not reached.
+   */
+  async load(id: string): Promise<{ status: number; data: unknown }> {
+    design = null;
+    base = null;
+    scene = null;
+    try {
+      const response = await fetch(`/api/designs/${encodeURIComponent(id)}`);
+      const data: unknown = await response.json();
+      if (response.ok) {
+        design = (data as { document: Design }).document;
+        sheetId = design.sheets[0].id;
+        // After the answer has gone out.
+        setTimeout(() => design && evaluate(design, sheetId));
+      }
+      return { status: response.status, data };
+    } catch {
+      return { status: 0, data: null };
+    }
+  },
+
+  /** Shows a sheet of the loaded design. */
+  open(sheet: string, choice: Choice): Frame {
+    sheetId = sheet;
+    scene = null;
+    return show(choice);
+  },
+
+  /** Takes a change over from the window. */
+  change(patch: readonly PatchOperation[], choice: Choice): Frame {
+    design = applyPatch(must(), patch);
+    base = null;
+    return show(choice);
+  },
+
+  choose(choice: Choice): edit.Report {
+    return edit.reportOf(must(), choice.ids, choice.card);
+  },
+
+  /** One move of a gesture. The first begins it; `endGesture` ends it. */
+  gesture(g: edit.Gesture, reach: number, choice: Choice): GestureAnswer {
+    base ??= must();
+    const result = edit.applyGesture(base, sheetId, g, reach);
+    design = result.design;
+    const frame = show(choice);
+    return { ...frame, patch: diffJson(base, design), hits: result.hits, readout: result.readout };
+  },
+
+  /** Begins a gesture from a design that a first change (such as a copy) has made. */
+  endGesture(keep: boolean, choice: Choice): Frame {
+    if (!keep && base) design = base;
+    base = null;
+    return show(choice);
+  },
+
+  pick(parent: string | null, x: number, y: number, reach: number): string[] {
+    return edit.pickParts(must(), sheetId, parent, { x, y }, reach);
+  },
+
+  within(parent: string | null, area: Bounds): string[] {
+    return edit.partsWithin(must(), sheetId, parent, area);
+  },
+
+  bounds(ids: readonly string[]): Bounds | null {
+    return edit.jointBounds(must(), ids);
+  },
+
+  /** Outline of one part as SVG path text in sheet units, for pointing at it. */
+  outline(id: string): string {
+    const d = must();
+    return d.parts[id] ? (edit.reportOf(d, [id], null).outlines[0]?.d ?? '') : '';
+  },
+
+  /** Outlines of all visible parts that draw themselves, for the outline view. */
+  allOutlines(): string[] {
+    const d = must();
+    const visit = (id: string): string[] => {
+      const part = d.parts[id];
+      if (!part || part.hidden) return [];
+      const own = part.source.kind === 'group' ? [] : [edit.reportOf(d, [id], null).outlines[0]?.d ?? ''];
+      return [...own, ...part.children.flatMap(visit)];
+    };
+    return edit.sheetOf(d, sheetId).parts.flatMap(visit);
+  },
+
+  /** Runs one of the editing commands and says what it changes. */
+  run(command: StudioCommand): { patch: PatchOperation[]; chosen: readonly string[] } {
+    const d = must();
+    const { design: next, chosen } = runCommand(d, sheetId, command);
+    return { patch: diffJson(d, next), chosen };
+  },
+
+  partPicture(id: string, size: number): SmallPicture | null {
+    const d = must();
+    const part = d.parts[id];
+    if (!part) return null;
+    const result = evaluatePart(d, part);
+    const bare = result.nodes.length ? result.nodes : evaluatePart(d, { ...part, coats: neutral }).nodes;
+    return sent(thumbnail([{ ...result.node, children: bare, opacity: 1, blend: 'normal' }], size));
+  },
+
+  cardPicture(id: string, card: edit.CardRef, size: number): SmallPicture | null {
+    const d = must();
+    const part = d.parts[id];
+    if (!part) return null;
+    const shown = partAfter(part, card);
+    const result = evaluatePart(
+      d,
+      shown.coats.length || shown.children.length ? shown : { ...shown, coats: neutral },
+    );
+    return sent(thumbnail([{ ...result.node, opacity: 1, blend: 'normal' }], size));
+  },
+
+  svg(ground: boolean): string {
+    return sceneToSvg(evaluate(must(), sheetId), must().name, ground);
+  },
+
+  /** Begins a picture of the sheet as it is now; `pictureBand` draws it piece by piece. */
+  beginPicture(width: number, ground: boolean): { width: number; height: number } {
+    const whole = evaluate(must(), sheetId);
+    const drawn = ground ? whole : { ...whole, ground: null };
+    const scale = width / drawn.width;
+    bands = renderBands(drawn, scale);
+    return pictureSize(drawn, scale);
+  },
+
+  /** The next rows of the picture, or null when it is done. In between, the studio answers as usual. */
+  pictureBand() {
+    const next = bands?.next();
+    if (!next || next.done) {
+      bands = null;
+      return null;
+    }
+    return transfer(next.value, [next.value.data.buffer]);
+  },
+};
+
+export type Studio = typeof studio;

@@ -1,0 +1,63 @@
+import { Painter, type Part, type SceneNode } from '@/core';
+import type * as edit from '@/core/edit';
+import { nodeBounds } from '@/core/live';
+
+/** A square picture, straight-alpha RGBA. */
+export interface SmallPicture {
+  readonly size: number;
+  readonly data: Uint8ClampedArray<ArrayBuffer>;
+}
+
+let painter: Painter | null = null;
+
+/** A small picture of nodes, `size` pixels at its longer side, with a margin. */
+export function thumbnail(nodes: readonly SceneNode[], size: number): SmallPicture | null {
+  const all = nodes.map((n) => nodeBounds(n, [1, 0, 0, 1, 0, 0])).filter((b) => b !== null);
+  if (!all.length) return null;
+  const b = all.reduce((p, q) => ({
+    x0: Math.min(p.x0, q.x0),
+    y0: Math.min(p.y0, q.y0),
+    x1: Math.max(p.x1, q.x1),
+    y1: Math.max(p.y1, q.y1),
+  }));
+  const side = Math.max(b.x1 - b.x0, b.y1 - b.y0);
+  if (!(side > 0) || !Number.isFinite(side)) return null;
+  const scale = (size - 6) / side;
+  painter ??= new Painter();
+  painter.scale = scale;
+  const x = (size - (b.x1 - b.x0) * scale) / 2 - b.x0 * scale;
+  const y = (size - (b.y1 - b.y0) * scale) / 2 - b.y0 * scale;
+  painter.drawTile(
+    { width: 0, height: 0, ground: null, nodes },
+    [scale, 0, 0, scale, x, y],
+    0,
+    0,
+    size,
+    size,
+  );
+  const data = painter.bytes();
+  return { size, data };
+}
+
+/** The part as it is after one card of its recipe: later cards left out. */
+export function partAfter(part: Part, card: edit.CardRef): Part {
+  if (card.list === 'source') return { ...part, steps: [], finishes: [] };
+  const upTo = <T extends { id: string }>(list: readonly T[], id: string) =>
+    list.slice(0, list.findIndex((c) => c.id === id) + 1);
+  if (card.list === 'steps') return { ...part, steps: upTo(part.steps, card.id), finishes: [] };
+  if (card.list === 'coats')
+    return { ...part, coats: part.coats.filter((c) => c.id === card.id), finishes: [] };
+  return { ...part, finishes: upTo(part.finishes, card.id) };
+}
+
+/** Shows the outline of a part that has no coats. */
+export const neutral = [
+  {
+    id: 'neutral',
+    kind: 'fill',
+    on: true,
+    opacity: 1,
+    blend: 'normal',
+    paint: { kind: 'solid', colour: '#8a94a0' },
+  },
+] as const;
