@@ -116,7 +116,7 @@ function CardView({ part, card }: { part: Part; card: CardRef }) {
         gap: '2px',
       }}
     >
-      <Tooltip title={fault ?? title}>
+      <Tooltip title={fault ?? ''}>
         <Box
           component="button"
           type="button"

@@ -1,0 +1,217 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { Drag } from '@/editor/sheet/gestures';
+import { changePart, choose, openDesign, run, walkCards, walkParts } from '@/editor/state/actions';
+import { beginLive, endLive, historyOf, redo, tell, undo } from '@/editor/state/history';
+import { get } from '@/editor/state/store';
+import { sync } from '@/editor/state/sync';
+import { studio } from '@/worker/desk';
+import { type FakeServer, openWindow, twoDiscs, until } from './window';
+
+let server: FakeServer;
+let stored: Map<string, string>;
+
+const width = (id: string) => (get().design?.parts[id].source as { width: number } | undefined)?.width;
+const x = (id: string) => get().design?.parts[id].place.x;
+const setWidth = (id: string, to: number) =>
+  changePart('Width', id, (p) => ({ ...p, source: { ...p.source, width: to } as typeof p.source }));
+
+/** Where the studio has the part: it must follow whatever the window shows. */
+const middle = async (id: string) => {
+  await tell();
+  const b = studio.bounds([id]);
+  return b && (b.x0 + b.x1) / 2;
+};
+
+beforeEach(async () => {
+  ({ server, stored } = openWindow(twoDiscs()));
+  sync.drop();
+  await openDesign('d');
+});
+
+describe('changes', () => {
+  it('are shown, kept for undo, brought to the studio and stored', async () => {
+    setWidth('a', 300);
+    expect(width('a')).toBe(300);
+    await until(() => server.changes.length === 1);
+    await tell();
+    expect(studio.bounds(['a'])).toMatchObject({ x0: 50, x1: 350 });
+    undo();
+    expect(width('a')).toBe(100);
+    redo();
+    expect(width('a')).toBe(300);
+    await until(() => server.changes.length === 3);
+    expect(server.changes.map((c) => c.role)).toEqual(['do', 'undo', 'redo']);
+    await tell();
+    expect(studio.bounds(['a'])).toMatchObject({ x0: 50, x1: 350 });
+  });
+
+  it('that come faster than the studio answers all arrive', async () => {
+    for (let i = 1; i <= 30; i++) setWidth('a', 100 + i);
+    await tell();
+    expect(studio.bounds(['a'])).toMatchObject({ x0: 135, x1: 265 });
+    setWidth('a', 500);
+    await tell();
+    expect(studio.bounds(['a'])).toMatchObject({ x0: -50, x1: 450 });
+  });
+
+  it('made between the ends of a scrub are one', async () => {
+    beginLive();
+    for (let i = 1; i <= 10; i++) setWidth('a', 100 + 10 * i);
+    void run('Place', { do: 'place', id: 'a', change: { x: 700 } });
+    await endLive();
+    expect(get().undo).toHaveLength(1);
+    expect([width('a'), x('a')]).toEqual([200, 700]);
+    undo();
+    expect([width('a'), x('a')]).toEqual([100, 200]);
+    expect(await middle('a')).toBe(200);
+  });
+
+  it('come back from the server in the order they were undone and redone', () => {
+    const change = (label: string, role: 'do' | 'undo' | 'redo') => ({
+      changeId: label + role,
+      clientId: 'w',
+      role,
+      label,
+      patch: [],
+      inverse: [],
+    });
+    const { undo: done, redo: left } = historyOf([
+      change('one', 'do'),
+      change('two', 'do'),
+      change('three', 'do'),
+      change('three', 'undo'),
+      change('two', 'undo'),
+      change('two', 'redo'),
+    ]);
+    expect(done.map((c) => c.label)).toEqual(['one', 'two']);
+    expect(left.map((c) => c.label)).toEqual(['three']);
+  });
+});
+
+describe('a drag', () => {
+  const move = (dx: number, dy = 0) => ({ type: 'move', ids: ['a'], dx, dy, straight: false }) as const;
+
+  it('is one change, whatever number of moves it takes', async () => {
+    choose(['a']);
+    setWidth('a', 120);
+    const drag = new Drag('Move');
+    for (let i = 1; i <= 20; i++) drag.move(move(i * 3), true);
+    await drag.end();
+    expect(x('a')).toBe(260);
+    // What was changed just before is still there.
+    expect(width('a')).toBe(120);
+    expect(get().undo.map((c) => c.label)).toEqual(['Width', 'Move']);
+    expect(await middle('a')).toBe(260);
+    undo();
+    expect(x('a')).toBe(200);
+    expect(await middle('a')).toBe(200);
+  });
+
+  it('given up leaves nothing behind', async () => {
+    const drag = new Drag('Move');
+    drag.move(move(90), true);
+    await drag.end(false);
+    expect(x('a')).toBe(200);
+    expect(get().undo).toHaveLength(0);
+    expect(await middle('a')).toBe(200);
+  });
+
+  it('takes typed numbers and lets the pointer lead again', async () => {
+    const drag = new Drag('Move');
+    drag.move(move(30, 40), true);
+    drag.setExact([100]);
+    await until(() => x('a') === 260);
+    expect(get().design?.parts.a.place.y).toBe(580);
+    drag.setExact(null);
+    await drag.end();
+    expect(x('a')).toBe(230);
+  });
+
+  it('holds changes of another window back until it ends, and then takes them in', async () => {
+    const drag = new Drag('Move');
+    drag.move(move(50), true);
+    await until(() => x('a') === 250);
+    server.foreign([{ op: 'replace', path: '/parts/b/place/x', value: 900 }]);
+    await sync.look();
+    expect(x('b')).toBe(600);
+    await drag.end();
+    expect([x('a'), x('b')]).toEqual([250, 900]);
+    expect(await middle('b')).toBe(900);
+    await until(() => server.changes.length === 2);
+  });
+});
+
+describe('without the server', () => {
+  it('work goes on, is kept in the browser, and is sent when it is back', async () => {
+    server.state = 'away';
+    setWidth('a', 250);
+    await until(() => get().save === 'waiting');
+    expect(get().saveMessage).toMatch(/kept in this window/);
+    expect([...stored.values()].join()).toMatch(/250/);
+    server.state = 'here';
+    await until(() => get().save === 'saved');
+    expect(server.changes).toHaveLength(1);
+    expect(stored.size).toBe(0);
+  });
+
+  it('what an earlier visit could not send is put on top and sent', async () => {
+    server.state = 'away';
+    setWidth('a', 333);
+    await until(() => get().save === 'waiting');
+    const kept = new Map(stored);
+    server.state = 'here';
+    await until(() => get().save === 'saved');
+
+    const later = openWindow(twoDiscs());
+    for (const [k, v] of kept) later.stored.set(k, v);
+    await openDesign('d');
+    expect(width('a')).toBe(333);
+    await tell();
+    expect(studio.bounds(['a'])?.x1).toBe(200 + 333 / 2);
+    await until(() => later.server.changes.length === 1);
+    await until(
+      () =>
+        get()
+          .undo.map((c) => c.label)
+          .join() === 'Width',
+    );
+  });
+
+  it('a conflict stops sending and is said; a refusal drops the change and is said', async () => {
+    server.state = 'refuses';
+    setWidth('a', 250);
+    await until(() => get().save === 'refused');
+    expect(get().saveMessage).toMatch(/refused.*does not fit/);
+    server.state = 'conflict';
+    setWidth('a', 260);
+    await until(() => get().save === 'conflict');
+    const { calls } = server;
+    setWidth('a', 270);
+    await new Promise((r) => setTimeout(r, 20));
+    expect(server.calls).toBe(calls);
+    sync.drop();
+    expect(get().save).toBe('saved');
+  });
+
+  it('a broken store of unsent work does not stop a design from opening', async () => {
+    const later = openWindow(twoDiscs());
+    later.stored.set('silent-compass.unsent.d', '{not json');
+    await openDesign('d');
+    expect(width('a')).toBe(100);
+  });
+});
+
+describe('walking', () => {
+  it('goes round the parts and along the cards', () => {
+    walkParts(1);
+    expect(get().chosen).toEqual(['a']);
+    walkParts(1);
+    walkParts(1);
+    expect(get().chosen).toEqual(['a']);
+    expect(get().card).toEqual({ list: 'source' });
+    walkCards(1);
+    expect(get().card).toMatchObject({ list: 'coats' });
+    walkCards(1);
+    expect(get().card).toEqual({ list: 'source' });
+  });
+});

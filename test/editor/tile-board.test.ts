@@ -1,0 +1,155 @@
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { TileBoard } from '@/editor/sheet/tile-board';
+import type { RasterAnswer, RasterOrder, TileArea } from '@/worker/messages';
+
+/** A worker that keeps its orders until it is told to work. */
+class FakeWorker {
+  onmessage: ((e: { data: RasterAnswer }) => void) | null = null;
+  readonly orders: Extract<RasterOrder, { type: 'tiles' }>[] = [];
+  readonly drawn: TileArea[] = [];
+
+  postMessage(order: RasterOrder): void {
+    if (order.type === 'tiles') this.orders.push(order);
+  }
+
+  answer(data: RasterAnswer): void {
+    this.onmessage?.({ data });
+  }
+
+  work(): void {
+    const o = this.orders.shift();
+    if (!o) return;
+    for (const area of o.list) {
+      this.drawn.push(area);
+      const data = new Uint8ClampedArray(4 * area.wide * area.high).fill(o.version);
+      this.answer({ type: 'tile', order: o.order, version: o.version, scale: o.scale, area, data });
+    }
+    this.answer({ type: 'done', order: o.order, version: o.version });
+  }
+}
+
+let workers: FakeWorker[];
+let board: TileBoard;
+/** What the canvases of the tiles were given, by the value of its first byte. */
+let put: number[];
+
+beforeEach(() => {
+  put = [];
+  vi.stubGlobal('requestAnimationFrame', (f: () => void) => setTimeout(f, 0));
+  vi.stubGlobal(
+    'ImageData',
+    class {
+      constructor(readonly data: Uint8ClampedArray) {}
+    },
+  );
+  vi.stubGlobal(
+    'OffscreenCanvas',
+    class {
+      getContext = () => ({ putImageData: (i: { data: Uint8ClampedArray }) => put.push(i.data[0]) });
+    },
+  );
+  workers = [new FakeWorker(), new FakeWorker()];
+  board = new TileBoard(workers as unknown as Worker[]);
+});
+
+afterEach(() => vi.unstubAllGlobals());
+
+const workAll = () => {
+  for (let i = 0; i < 20; i++) for (const w of workers) w.work();
+};
+const drawn = () => workers.flatMap((w) => w.drawn.splice(0));
+
+it('asks for the tiles in view alone, shared among the workers, the middle first', async () => {
+  board.setView(1, -100, 0, 500, 300);
+  expect(workers[0].orders).toHaveLength(0);
+  board.sceneChanged(1, 'all', false);
+  const lists = workers.map((w) => w.orders[0].list.map((a) => `${a.i} ${a.j}`));
+  expect(lists.flat().sort()).toEqual(['0 0', '0 1', '1 0', '1 1', '2 0', '2 1'].sort());
+  expect(lists[0][0]).toBe('1 0');
+  let settled = false;
+  void board.settled().then(() => {
+    settled = true;
+  });
+  await Promise.resolve();
+  expect(settled).toBe(false);
+  workAll();
+  await Promise.resolve();
+  expect(settled).toBe(true);
+});
+
+it('draws again only what damage reaches, one pixel more on each side', () => {
+  board.setView(2, 0, 0, 512, 512);
+  board.sceneChanged(1, 'all', false);
+  workAll();
+  drawn();
+  board.sceneChanged(2, { x0: 10, y0: 20, x1: 30.2, y1: 40 }, true);
+  workAll();
+  expect(drawn()).toMatchObject([{ x: 19, y: 39, wide: 43, high: 42 }]);
+  board.sceneChanged(3, { x0: 120, y0: 0, x1: 136, y1: 10 }, true);
+  workAll();
+  expect(drawn().map((a) => [a.i + 0, a.x, a.wide])).toEqual([
+    [0, 239, 17],
+    [1, 0, 17],
+  ]);
+  board.sceneChanged(4, null, true);
+  board.sceneChanged(5, { x0: 9000, y0: 0, x1: 9010, y1: 10 }, true);
+  workAll();
+  expect(drawn()).toEqual([]);
+});
+
+it('holds the tiles of one moment back until all of them are there', () => {
+  board.setView(1, 0, 0, 512, 256);
+  board.sceneChanged(1, 'all', false);
+  workAll();
+  put.length = 0;
+  board.sceneChanged(2, 'all', true);
+  workers[0].work();
+  expect(put).toEqual([]);
+  workers[1].work();
+  expect(put).toEqual([2, 2]);
+});
+
+it('a change that comes while tiles are on their way draws them once more, and joins with later ones', async () => {
+  board.setView(1, 0, 0, 256, 256);
+  board.sceneChanged(1, 'all', false);
+  board.sceneChanged(2, { x0: 0, y0: 0, x1: 10, y1: 10 }, false);
+  board.sceneChanged(3, { x0: 20, y0: 20, x1: 30, y1: 30 }, false);
+  expect(workers[0].orders).toHaveLength(1);
+  workers[0].work();
+  expect(workers[0].orders[0]).toMatchObject({ version: 3, list: [{ x: 0, y: 0, wide: 31, high: 31 }] });
+  const fresh = board.fresh();
+  workAll();
+  board.sceneChanged(4, { x0: 0, y0: 0, x1: 1, y1: 1 }, false);
+  workAll();
+  await fresh;
+  expect(put.at(-1)).toBe(4);
+});
+
+it('forgets tiles of another zoom, and pieces that come too late', () => {
+  board.setView(1, 0, 0, 256, 256);
+  board.sceneChanged(1, 'all', false);
+  const late = workers[0].orders[0];
+  board.setView(2, 0, 0, 256, 256);
+  workers[0].work();
+  expect(put).toEqual([]);
+  workAll();
+  expect(put).toEqual([1]);
+  workers[0].answer({
+    type: 'tile',
+    order: late.order,
+    version: 1,
+    scale: 1,
+    area: late.list[0],
+    data: new Uint8ClampedArray(4),
+  });
+  expect(put).toEqual([1]);
+});
+
+it('says when a worker could not draw', () => {
+  const words: string[] = [];
+  board.onFailure = (m) => words.push(m);
+  board.setView(1, 0, 0, 256, 256);
+  board.sceneChanged(1, 'all', false);
+  workers[0].answer({ type: 'failed', message: 'A shape has too many edges.' });
+  expect(words).toEqual(['A shape has too many edges.']);
+});

@@ -1,0 +1,95 @@
+import { vi } from 'vitest';
+import { type Design, makeCoat, makeDesign, makePart, makeSource, type PatchOperation } from '@/core';
+import type { Change, StoredChange } from '@/editor/state/api';
+import { attachEngine } from '@/editor/state/studio';
+import { studio } from '@/worker/desk';
+
+/** A server that keeps changes as the real one does, and can be away or refuse. */
+export class FakeServer {
+  changes: StoredChange[] = [];
+  state: 'here' | 'away' | 'conflict' | 'refuses' = 'here';
+  calls = 0;
+
+  constructor(public document: Design) {}
+
+  /** A change made in another window. */
+  foreign(patch: PatchOperation[]): void {
+    this.changes.push({
+      changeId: `foreign-${this.changes.length}`,
+      clientId: 'another-window',
+      role: 'do',
+      label: 'Elsewhere',
+      patch,
+      inverse: [],
+      seq: this.changes.length + 1,
+    });
+  }
+
+  readonly fetch = async (url: string, init?: RequestInit): Promise<Response> => {
+    this.calls++;
+    if (this.state === 'away') throw new TypeError('no connection');
+    const answer = (status: number, data: unknown) => Response.json(data, { status });
+    const since = /changes\?since=(\d+)$/.exec(url);
+    if (since) return answer(200, { changes: this.changes.filter((c) => c.seq > Number(since[1])) });
+    if (url.endsWith('/changes')) {
+      if (this.state === 'conflict') return answer(409, { message: 'It was changed elsewhere.' });
+      if (this.state === 'refuses') return answer(422, { message: 'That does not fit.' });
+      const sent = JSON.parse(String(init?.body)) as Change & { base: number };
+      const known = this.changes.find((c) => c.changeId === sent.changeId);
+      const seq = known?.seq ?? this.changes.length + 1;
+      if (!known) this.changes.push({ ...sent, seq });
+      return answer(200, { seq, since: this.changes.filter((c) => c.seq > sent.base) });
+    }
+    return answer(200, { id: 'd', name: this.document.name, seq: 0, document: this.document });
+  };
+}
+
+/** What the editor needs of a browser: storage, the server, and an engine without workers. */
+export function openWindow(document: Design): { server: FakeServer; stored: Map<string, string> } {
+  const stored = new Map<string, string>();
+  const server = new FakeServer(document);
+  vi.stubGlobal('localStorage', {
+    getItem: (k: string) => stored.get(k) ?? null,
+    setItem: (k: string, v: string) => void stored.set(k, v),
+    removeItem: (k: string) => void stored.delete(k),
+  });
+  vi.stubGlobal('fetch', server.fetch);
+  vi.stubGlobal('requestAnimationFrame', (f: () => void) => setTimeout(f, 1));
+  const board = { sceneChanged: () => {}, settled: () => Promise.resolve(), onFailure: () => {} };
+  // Answers come later, as they do from a worker.
+  const remote = Object.fromEntries(
+    Object.entries(studio).map(([name, work]) => [
+      name,
+      async (...args: unknown[]) => (work as (...a: unknown[]) => unknown)(...args),
+    ]),
+  );
+  attachEngine({ studio: remote, board, close: () => {} } as never);
+  return { server, stored };
+}
+
+/** Two discs on a sheet of 1000 × 1000. */
+export function twoDiscs(): Design {
+  const d = makeDesign('Test', { id: 's', width: 1000, height: 1000 });
+  const parts = ['a', 'b'].map((id, i) =>
+    makePart(makeSource('ellipse', { width: 100, height: 100 }), {
+      id,
+      name: id,
+      coats: [makeCoat('fill')],
+      place: { x: 200 + 400 * i, y: 500, turn: 0, skew: 0, scaleX: 1, scaleY: 1 },
+    }),
+  );
+  return {
+    ...d,
+    sheets: [{ ...d.sheets[0], parts: ['a', 'b'] }],
+    parts: Object.fromEntries(parts.map((p) => [p.id, p])),
+  };
+}
+
+/** Waits until something holds. @throws Error after two seconds. */
+export async function until(holds: () => boolean): Promise<void> {
+  const end = Date.now() + 2000;
+  while (!holds()) {
+    if (Date.now() > end) throw new Error('It never came true.');
+    await new Promise((r) => setTimeout(r, 2));
+  }
+}
