@@ -8,9 +8,13 @@ export interface SourceDefinition<P extends object> {
   readonly kind: string;
   readonly fields: readonly Field[];
   readonly defaults: P;
+  /** Whether the outline is a line rather than an area: it is stroked when it is drawn. */
+  readonly open?: boolean;
   outline(params: P): Path;
   /** The parameters that fill a box of a size, for drawing by dragging. */
   fit?(params: P, width: number, height: number): P;
+  /** The parameters that run from one end to another, for drawing from point to point. */
+  between?(params: P, dx: number, dy: number): P;
   /** The parameters of the outline scaled along its axes, or null where they cannot say it. */
   resize?(params: P, sx: number, sy: number): P | null;
   handles?(params: P): Handle[];

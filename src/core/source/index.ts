@@ -1,13 +1,35 @@
+import { arrow } from './arrow';
+import { cross } from './cross';
 import type { SourceDefinition } from './definition';
 import { drawnPath } from './drawn-path';
 import { ellipse } from './ellipse';
 import { line } from './line';
+import { notchedDisc } from './notched-disc';
 import { polygon, star } from './polygon';
 import { rectangle } from './rectangle';
+import { ring } from './ring';
+import { arc, sector } from './sector';
+import { spiral } from './spiral';
+import { triangle } from './triangle';
 
 export type { SourceDefinition } from './definition';
 
-const all = { ellipse, rectangle, polygon, star, line, path: drawnPath };
+const all = {
+  ellipse,
+  ring,
+  sector,
+  arc,
+  rectangle,
+  polygon,
+  star,
+  triangle,
+  cross,
+  'notched-disc': notchedDisc,
+  spiral,
+  line,
+  arrow,
+  path: drawnPath,
+};
 
 type ParamsOf<D> = D extends SourceDefinition<infer P> ? P : never;
 

@@ -5,6 +5,7 @@ import { defineSource } from './definition';
 /** A straight line between two points about the origin. */
 export const line = defineSource({
   kind: 'line',
+  open: true,
   fields: [length('x1'), length('y1'), length('x2'), length('y2')],
   defaults: { x1: -100, y1: 0, x2: 100, y2: 0 },
   outline: ({ x1, y1, x2, y2 }) =>
@@ -17,6 +18,7 @@ export const line = defineSource({
         false,
       ),
     ]),
+  between: (_, dx, dy) => ({ x1: -dx / 2, y1: -dy / 2, x2: dx / 2, y2: dy / 2 }),
   resize: (p, sx, sy) => ({ x1: p.x1 * sx, y1: p.y1 * sy, x2: p.x2 * sx, y2: p.y2 * sy }),
   handles: (p) => [
     { id: 'start', sets: ['x1', 'y1'], x: p.x1, y: p.y1 },

@@ -1,15 +1,9 @@
 import { count, share, size } from '../document/fields';
 import { pathOf, polygonContour } from '../geometry/path';
 import { defineSource } from './definition';
+import { evenly, fitRound, innerShare, polar, radiusHandle } from './round';
 
-const corner = (r: number, i: number, n: number) => {
-  const a = (2 * Math.PI * i) / n - Math.PI / 2;
-  return { x: r * Math.cos(a), y: r * Math.sin(a) };
-};
-
-/** A radius grows only by the same factor both ways. */
-const evenly = <P extends { radius: number }>(p: P, sx: number, sy: number): P | null =>
-  Math.abs(sx - sy) < 1e-9 * sx ? { ...p, radius: p.radius * sx } : null;
+const corner = (r: number, i: number, n: number) => polar(r, (360 * i) / n);
 
 /** A regular polygon with a corner at the top. */
 export const polygon = defineSource({
@@ -18,9 +12,9 @@ export const polygon = defineSource({
   defaults: { radius: 100, sides: 6 },
   outline: ({ radius, sides }) =>
     pathOf([polygonContour(Array.from({ length: sides }, (_, i) => corner(radius, i, sides)))]),
-  fit: (p, width, height) => ({ ...p, radius: Math.max(width, height) / 2 }),
+  fit: fitRound,
   resize: evenly,
-  handles: ({ radius }) => [{ id: 'radius', sets: ['radius'], x: 0, y: -radius, from: { x: 0, y: 0 } }],
+  handles: ({ radius }) => [radiusHandle(radius)],
   drag: (_, __, to) => ({ params: { radius: Math.hypot(to.x, to.y) } }),
 });
 
@@ -35,18 +29,14 @@ export const star = defineSource({
         Array.from({ length: 2 * points }, (_, i) => corner(i % 2 ? radius * inner : radius, i, 2 * points)),
       ),
     ]),
-  fit: (p, width, height) => ({ ...p, radius: Math.max(width, height) / 2 }),
+  fit: fitRound,
   resize: evenly,
   handles: ({ radius, inner, points }) => {
     const low = corner(radius * inner, 1, 2 * points);
-    return [
-      { id: 'radius', sets: ['radius'], x: 0, y: -radius, from: { x: 0, y: 0 } },
-      { id: 'inner', sets: ['inner'], ...low, from: { x: 0, y: 0 } },
-    ];
+    return [radiusHandle(radius), { id: 'inner', sets: ['inner'], ...low, from: { x: 0, y: 0 } }];
   },
   drag: (p, handle, to) => {
-    const r = Math.hypot(to.x, to.y);
-    if (handle === 'radius') return { params: { radius: r } };
-    return { params: { inner: p.radius > 0 ? Math.min(1, Math.max(0.01, r / p.radius)) : p.inner } };
+    if (handle === 'radius') return { params: { radius: Math.hypot(to.x, to.y) } };
+    return { params: { inner: innerShare(p.radius, to, 0.01, 1, p.inner) } };
   },
 });

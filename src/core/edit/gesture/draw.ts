@@ -1,5 +1,5 @@
 import { makeCoat, makePart, makeSource } from '../../document/create';
-import type { Design, Part } from '../../document/types';
+import type { Design } from '../../document/types';
 import { applyTo, invert } from '../../geometry/matrix';
 import { radians } from '../../geometry/vector';
 import { primitives } from '../../source';
@@ -24,6 +24,14 @@ function exactDrag(
   return [a * half * (dx < 0 ? -1 : 1), (exact.length > 1 ? b : a) * half * (dy < 0 ? -1 : 1)];
 }
 
+/** A drag turned to the nearest eighth of a turn. */
+function alongEighth(dx: number, dy: number): [number, number] {
+  const a = Math.round(Math.atan2(dy, dx) / (Math.PI / 4)) * (Math.PI / 4);
+  const l = Math.hypot(dx, dy);
+  const clean = (v: number) => (Math.abs(v) < 1e-9 ? 0 : l * v);
+  return [clean(Math.cos(a)), clean(Math.sin(a))];
+}
+
 /** Draws a new part of a kind over the dragged box. */
 export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reach: number): GestureResult {
   const start = snapPoint(design, sheetId, g.parent, [], g.from, reach);
@@ -35,38 +43,34 @@ export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reac
   let dx = q.x - p.x;
   let dy = q.y - p.y;
   const definition = primitives[g.kind];
-  if (g.exact) [dx, dy] = exactDrag(g, g.exact, dx, dy, !definition.fit);
-  let part: Part;
+  if (g.exact) [dx, dy] = exactDrag(g, g.exact, dx, dy, !!definition.between);
+  let params: Record<string, unknown>;
   let readout: string;
-  if (!definition.fit) {
-    if (g.keepShape) {
-      const a = Math.round(Math.atan2(dy, dx) / (Math.PI / 4)) * (Math.PI / 4);
-      const l = Math.hypot(dx, dy);
-      dx = Math.abs(Math.cos(a)) < 1e-9 ? 0 : l * Math.cos(a);
-      dy = Math.abs(Math.sin(a)) < 1e-9 ? 0 : l * Math.sin(a);
-    }
-    const source = makeSource('line', { x1: -dx / 2, y1: -dy / 2, x2: dx / 2, y2: dy / 2 });
-    part = makePart(source, {
-      coats: [makeCoat('stroke')],
-      place: { x: p.x + dx / 2, y: p.y + dy / 2, turn: 0, skew: 0, scaleX: 1, scaleY: 1 },
-    });
+  let centre = { x: p.x + dx / 2, y: p.y + dy / 2 };
+  if (definition.between) {
+    if (g.keepShape) [dx, dy] = alongEighth(dx, dy);
+    params = definition.between(definition.defaults, dx, dy);
+    centre = { x: p.x + dx / 2, y: p.y + dy / 2 };
     readout = `${shown(Math.hypot(dx, dy))}`;
   } else {
-    if (g.keepShape || g.kind === 'polygon' || g.kind === 'star') {
+    if (g.keepShape || 'radius' in definition.defaults) {
       const side = Math.max(Math.abs(dx), Math.abs(dy));
       dx = side * (dx < 0 ? -1 : 1);
       dy = side * (dy < 0 ? -1 : 1);
     }
     const w = Math.abs(dx) * (g.fromCentre ? 2 : 1);
     const h = Math.abs(dy) * (g.fromCentre ? 2 : 1);
-    const params = definition.fit(definition.defaults, w, h);
-    const centre = g.fromCentre ? p : { x: p.x + dx / 2, y: p.y + dy / 2 };
-    part = makePart(makeSource(g.kind as 'ellipse', params), {
-      coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } })],
-      place: { ...centre, turn: 0, skew: 0, scaleX: 1, scaleY: 1 },
-    });
+    params = definition.fit?.(definition.defaults, w, h) ?? definition.defaults;
+    centre = g.fromCentre ? p : { x: p.x + dx / 2, y: p.y + dy / 2 };
     readout = `${shown(w)} × ${shown(h)}`;
   }
+  const coats = definition.open
+    ? [makeCoat('stroke')]
+    : [makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } })];
+  let part = makePart(makeSource(g.kind as 'ellipse', params), {
+    coats,
+    place: { ...centre, turn: 0, skew: 0, scaleX: 1, scaleY: 1 },
+  });
   const kept = design.parts[g.id];
   part = { ...part, id: g.id, name: g.name, coats: kept?.coats ?? part.coats };
   const ids = childrenOf(design, sheetId, g.parent);

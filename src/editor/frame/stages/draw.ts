@@ -7,15 +7,23 @@ import {
   AlignStartHorizontal,
   AlignStartVertical,
   AlignVerticalSpaceAround,
+  ChartPie,
   Circle,
+  CircleDot,
+  Cog,
   Copy,
   Grid3x3,
   Hexagon,
   MousePointer2,
+  MoveUpRight,
+  Plus,
+  Rainbow,
   RectangleHorizontal,
+  Shell,
   Slash,
   Spline,
   Star,
+  Triangle,
 } from 'lucide-react';
 import { changeSheet, run } from '../../state/actions';
 import { act, align, family, needsChoice, type Stage, take } from '../tool';
@@ -26,10 +34,21 @@ export const draw: Stage = {
   card: () => ({ list: 'source' }),
   tools: [
     take('pick', 'Pick', MousePointer2),
-    take('ellipse', 'Circle', Circle),
+    family(
+      take('ellipse', 'Circle', Circle),
+      take('ring', 'Ring', CircleDot),
+      take('sector', 'Sector', ChartPie),
+      take('arc', 'Arc', Rainbow),
+      take('notched-disc', 'Notched disc', Cog),
+    ),
     take('rectangle', 'Rectangle', RectangleHorizontal),
-    family(take('polygon', 'Polygon', Hexagon), take('star', 'Star', Star)),
-    take('line', 'Line', Slash),
+    family(
+      take('polygon', 'Polygon', Hexagon),
+      take('star', 'Star', Star),
+      take('triangle', 'Triangle', Triangle),
+      take('cross', 'Cross', Plus),
+    ),
+    family(take('line', 'Line', Slash), take('arrow', 'Arrow', MoveUpRight), take('spiral', 'Spiral', Shell)),
     take('path', 'Path', Spline),
     act(
       'copy',

@@ -1,0 +1,26 @@
+import { share, size } from '../document/fields';
+import { pathOf, polygonContour } from '../geometry/path';
+import { defineSource } from './definition';
+
+/** A triangle on a level base; `apex` says how far along the base its point stands: 0.5 is isosceles, 0 and 1 right-angled. */
+export const triangle = defineSource({
+  kind: 'triangle',
+  fields: [size('width'), size('height'), share('apex', -2, 3)],
+  defaults: { width: 200, height: 170, apex: 0.5 },
+  outline: ({ width, height, apex }) =>
+    pathOf([
+      polygonContour([
+        { x: (apex - 0.5) * width, y: -height / 2 },
+        { x: width / 2, y: height / 2 },
+        { x: -width / 2, y: height / 2 },
+      ]),
+    ]),
+  fit: (p, width, height) => ({ ...p, width, height }),
+  resize: (p, sx, sy) => ({ ...p, width: p.width * sx, height: p.height * sy }),
+  handles: ({ width, height, apex }) => [
+    { id: 'apex', sets: ['apex'], x: (apex - 0.5) * width, y: -height / 2 },
+  ],
+  drag: (p, _, to) => ({
+    params: { apex: p.width > 0 ? Math.min(3, Math.max(-2, to.x / p.width + 0.5)) : p.apex },
+  }),
+});
