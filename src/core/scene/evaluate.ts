@@ -116,7 +116,8 @@ function make(part: Part, children: readonly PartResult[], childParts: readonly 
   for (const card of part.steps) {
     if (card.on) {
       try {
-        const next = steps[card.kind].apply(outline, card.params);
+        const at = stages[stages.length - 1];
+        const next = at ? steps[card.kind].apply(outline, card.params, at) : outline;
         if (!isSound(next)) throw new StepFault('These numbers are too large to draw.');
         outline = next;
       } catch (e) {
@@ -179,12 +180,23 @@ function finishNodes(part: Part, outline: Outline, nodes: readonly SceneNode[]):
   return at;
 }
 
+/** Where a step's copies stand; null for one that does not only copy, or is at fault. */
+function copiesOf(card: Card, context: HandleContext): Matrix[] | null {
+  try {
+    return steps[card.kind].copies?.(card.params, context) ?? null;
+  } catch (e) {
+    if (!(e instanceof StepFault)) throw e;
+    return null;
+  }
+}
+
 /** Copies of a group's nodes for each step that only copies. */
-function repeatNodes(part: Part, nodes: readonly SceneNode[]): readonly SceneNode[] {
+function repeatNodes(part: Part, { stages }: Made, nodes: readonly SceneNode[]): readonly SceneNode[] {
   let at = nodes;
-  for (const card of part.steps) {
-    const copies = steps[card.kind].copies?.(card.params);
-    if (!card.on || !copies) continue;
+  for (const [i, card] of part.steps.entries()) {
+    const context = stages[i];
+    const copies = card.on && context ? copiesOf(card, context) : null;
+    if (!copies) continue;
     at = copies.map(
       (matrix): GroupNode => ({
         type: 'group',
@@ -206,6 +218,7 @@ function look(part: Part, made: Made, children: readonly PartResult[]): readonly
     part.source.kind === 'group'
       ? repeatNodes(
           part,
+          made,
           children.map((c) => c.node),
         )
       : coatNodes(part, made.outline);

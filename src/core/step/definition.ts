@@ -16,9 +16,9 @@ export interface StepDefinition<P extends object> {
   readonly fields: readonly Field[];
   readonly defaults: P;
   /** @throws StepFault where nothing sensible can come out. */
-  apply(outline: Outline, params: P): Outline;
+  apply(outline: Outline, params: P, context: HandleContext): Outline;
   /** For a step that only copies: where the copies stand. It then repeats groups as they are. */
-  copies?(params: P): Matrix[];
+  copies?(params: P, context: HandleContext): Matrix[];
   handles?(params: P, context: HandleContext): Handle[];
   drag?(params: P, handle: string, to: Point, context: HandleContext): DragResult<P>;
   /** Defaults that suit a part, where they depend on its bounds. */

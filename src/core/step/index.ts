@@ -1,11 +1,16 @@
 import type { StepDefinition } from './definition';
+import { gridRepeat } from './grid-repeat';
+import { mirror } from './mirror';
 import { offsetOutline } from './offset-outline';
+import { parallels } from './parallels';
 import { radialRepeat } from './radial-repeat';
 import { roundCorners } from './round-corners';
+import { strokeStep } from './stroke-outline';
+import { trail } from './trail';
 
 export { type Outline, type StepDefinition, StepFault } from './definition';
 
-const all = [roundCorners, offsetOutline, radialRepeat];
+const all = [roundCorners, offsetOutline, parallels, strokeStep, mirror, radialRepeat, gridRepeat, trail];
 
 type AnyStep = StepDefinition<Record<string, unknown>>;
 

@@ -1,8 +1,7 @@
-import { combine } from '../arrange/combine';
 import { angle, count, length, toggle } from '../document/fields';
 import { type Matrix, multiply, rotation, translation } from '../geometry/matrix';
-import { transformPath } from '../geometry/path';
 import { degrees } from '../geometry/vector';
+import { copyOutline } from './copies';
 import { defineStep } from './definition';
 
 interface RadialRepeat {
@@ -43,12 +42,7 @@ export const radialRepeat = defineStep<RadialRepeat>({
   ],
   defaults: { centreX: 0, centreY: 200, count: 12, sweep: 360, turnCopies: true, unite: false },
   copies,
-  apply(outline, p) {
-    const all = copies(p).flatMap((m) => outline.map((path) => transformPath(path, m)));
-    if (p.unite) return [combine('union', all)];
-    const open = all.some((path) => path.fillRule === 'evenodd');
-    return open ? all : [{ contours: all.flatMap((path) => path.contours), fillRule: 'nonzero' }];
-  },
+  apply: (outline, p) => copyOutline(outline, copies(p), p.unite),
   suited: (bounds) => ({ centreX: 0, centreY: bounds.y1 + (bounds.y1 - bounds.y0) }),
   handles(p, { bounds }) {
     const x = (bounds.x0 + bounds.x1) / 2;

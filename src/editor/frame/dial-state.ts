@@ -19,7 +19,7 @@ const places = {
   one: [
     'duplicate',
     'tool-2-offset',
-    'tool-2-round',
+    'tool-2-round-corners',
     'tool-3-radial-repeat',
     'remove',
     'tool-6-soft-shadow',

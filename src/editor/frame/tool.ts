@@ -3,6 +3,7 @@ import type { Part } from '@/core';
 import type { Alignment, CardRef } from '@/core/edit';
 import { run } from '../state/actions';
 import { get, say, set } from '../state/store';
+import { addStep } from './recipe';
 
 export interface Tool {
   readonly id: string;
@@ -67,6 +68,15 @@ export const align = (how: Alignment, word: string, icon: LucideIcon): Tool =>
     word,
     icon,
     needsChoice((ids) => void run(word, { do: 'align', ids, how })),
+  );
+
+/** A tool that puts a step at the end of the chosen part's recipe. */
+export const stepTool = (kind: string, word: string, icon: LucideIcon): Tool =>
+  act(
+    kind,
+    word,
+    icon,
+    onePart((p) => addStep(p, kind)),
   );
 
 /** The last card of a list of the recipe. */

@@ -143,14 +143,14 @@ function PlaceFields({ part }: { part: Part }) {
       {size && !sizedBySource && (
         <>
           <NumberField
-            label="Width"
+            label={'width' in part.source ? 'Whole width' : 'Width'}
             value={size.width}
             min={0.001}
             max={limit}
             onChange={(width) => void run('Width', { do: 'resize', ids: [part.id], width })}
           />
           <NumberField
-            label="Height"
+            label={'height' in part.source ? 'Whole height' : 'Height'}
             value={size.height}
             min={0.001}
             max={limit}

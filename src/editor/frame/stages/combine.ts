@@ -4,15 +4,16 @@ import {
   Eclipse,
   Group,
   type LucideIcon,
+  PenTool,
   Scissors,
   SquareRoundCorner,
   SquaresExclude,
   Ungroup,
+  Waves,
 } from 'lucide-react';
 import type { Operation } from '@/core';
 import { run } from '../../state/actions';
-import { addStep } from '../recipe';
-import { act, needsChoice, onePart, type Stage, type Tool } from '../tool';
+import { act, family, needsChoice, type Stage, stepTool, type Tool } from '../tool';
 
 const operation = (kind: Operation, word: string, icon: LucideIcon): Tool =>
   act(
@@ -42,17 +43,11 @@ export const combine: Stage = {
       Ungroup,
       needsChoice((ids) => void run('Release', { do: 'release', ids })),
     ),
-    act(
-      'round',
-      'Round corners',
-      SquareRoundCorner,
-      onePart((p) => addStep(p, 'round-corners')),
-    ),
-    act(
-      'offset',
-      'Offset',
-      Eclipse,
-      onePart((p) => addStep(p, 'offset')),
+    stepTool('round-corners', 'Round corners', SquareRoundCorner),
+    family(
+      stepTool('offset', 'Offset', Eclipse),
+      stepTool('parallels', 'Parallels', Waves),
+      stepTool('outline-stroke', 'Outline stroke', PenTool),
     ),
   ],
 };

@@ -1,17 +1,14 @@
-import { Sun } from 'lucide-react';
-import { addStep } from '../recipe';
-import { act, lastOf, onePart, type Stage } from '../tool';
+import { FlipHorizontal2, Footprints, LayoutGrid, Sun } from 'lucide-react';
+import { lastOf, type Stage, stepTool } from '../tool';
 
 export const repeat: Stage = {
   number: 3,
   word: 'Repeat',
   card: (p) => lastOf(p.steps, 'steps'),
   tools: [
-    act(
-      'radial-repeat',
-      'Radial repeat',
-      Sun,
-      onePart((p) => addStep(p, 'radial-repeat')),
-    ),
+    stepTool('radial-repeat', 'Radial repeat', Sun),
+    stepTool('grid-repeat', 'Grid repeat', LayoutGrid),
+    stepTool('trail', 'Trail', Footprints),
+    stepTool('mirror', 'Mirror', FlipHorizontal2),
   ],
 };

@@ -1,0 +1,60 @@
+import { combine } from '../arrange/combine';
+import { offsetPath } from '../arrange/offset';
+import { joinKinds } from '../arrange/outline';
+import { choice, count, length, number, toggle } from '../document/fields';
+import { emptyPath, type Path } from '../geometry/path';
+import { defineStep, StepFault } from './definition';
+
+interface Parallels {
+  first: number;
+  distance: number;
+  count: number;
+  width: number;
+  keep: boolean;
+  join: (typeof joinKinds)[number];
+  miterLimit: number;
+}
+
+/** The band between two parallels of a path. */
+function band(path: Path, from: number, to: number, style: Pick<Parallels, 'join' | 'miterLimit'>): Path {
+  const at = (d: number) => (d === 0 ? path : offsetPath(path, d, style));
+  const [outer, inner] = [at(Math.max(from, to)), at(Math.min(from, to))];
+  if (!outer.contours.length) return emptyPath;
+  return inner.contours.length ? combine('subtract', [outer, inner]) : outer;
+}
+
+/**
+ * Several outlines at equal distances, each a band of a width: outwards, or inwards where the
+ * distance is below 0. The shape itself stays in the middle unless `keep` is off.
+ */
+export const parallels = defineStep<Parallels>({
+  kind: 'parallels',
+  fields: [
+    length('first', -10_000, 10_000),
+    length('distance', -10_000, 10_000),
+    count('count', 1, 50),
+    length('width', 0.01, 10_000),
+    toggle('keep'),
+    choice('join', joinKinds),
+    number('miterLimit', 1, 100, 0.5),
+  ],
+  defaults: { first: 16, distance: 24, count: 3, width: 8, keep: true, join: 'round', miterLimit: 4 },
+  apply(outline, p) {
+    const bands = Array.from({ length: p.count }, (_, i) => p.first + i * p.distance).flatMap((d) =>
+      outline.map((path) => band(path, d, d + (d < 0 ? -p.width : p.width), p)),
+    );
+    const out = bands.filter((path) => path.contours.length);
+    if (!out.length && !p.keep) throw new StepFault('At these distances nothing of the shape is left.');
+    return p.keep ? [...outline, ...out] : out;
+  },
+  handles: (p, { bounds: b }) => {
+    const y = (b.y0 + b.y1) / 2;
+    return [
+      { id: 'first', sets: ['first'], x: b.x1 + p.first, y, from: { x: b.x1, y } },
+      { id: 'next', sets: ['distance'], x: b.x1 + p.first + p.distance, y, from: { x: b.x1 + p.first, y } },
+    ];
+  },
+  drag: (p, handle, to, { bounds }) => ({
+    params: handle === 'first' ? { first: to.x - bounds.x1 } : { distance: to.x - bounds.x1 - p.first },
+  }),
+});

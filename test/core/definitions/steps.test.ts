@@ -1,0 +1,136 @@
+import { describe, expect, it } from 'vitest';
+import { combine, pathArea, steps } from '@/core';
+import { type Path, pathBounds } from '@/core/geometry/path';
+import type { Outline } from '@/core/step';
+import { circle, rect } from '../shapes';
+
+const boundsOf = (outline: Outline) =>
+  pathBounds({ fillRule: 'nonzero', contours: outline.flatMap((p) => p.contours) });
+
+function apply(kind: string, path: Path, params: object): Outline {
+  const bounds = pathBounds(path);
+  if (!bounds) throw new Error('The shape is empty.');
+  const outline = [path];
+  return steps[kind].apply(outline, { ...steps[kind].defaults, ...params }, { bounds, outline });
+}
+
+const areaOf = (outline: Outline) => outline.reduce((sum, p) => sum + pathArea(p), 0);
+const unitedArea = (outline: Outline) => pathArea(combine('union', outline));
+
+describe('mirror', () => {
+  const half = rect(0, -50, 100, 100);
+
+  it('joins two halves at the axis without a seam, and keeps their direction', () => {
+    const [whole] = apply('mirror', half, { axisX: 0, axisAngle: 0 });
+    expect(whole.contours).toHaveLength(1);
+    expect(pathArea(whole)).toBeCloseTo(2 * 100 * 100, 6);
+    expect(whole.contours[0].xy).toHaveLength(2 + 4 * 6);
+    const [apart] = apply('mirror', half, { axisX: -30, unite: false });
+    expect(apart.contours).toHaveLength(2);
+    expect(pathArea(apart)).toBeCloseTo(20_000, 6);
+  });
+
+  it('twice about one axis is the shape itself; about two it is a turn by twice their angle', () => {
+    const p = circle(70, 20, 30);
+    const once = apply('mirror', p, { keep: false, axisX: 12, axisY: -5, axisAngle: 33 });
+    const twice = apply('mirror', once[0], { keep: false, axisX: 12, axisY: -5, axisAngle: 33 });
+    expect(pathArea(combine('exclude', [p, twice[0]]))).toBeLessThan(1e-4);
+    const a = apply('mirror', p, { keep: false, axisAngle: 0 });
+    const b = boundsOf(apply('mirror', a[0], { keep: false, axisAngle: 45 }));
+    // (70, 20) turned by 90° clockwise about the origin.
+    expect(b?.x0).toBeCloseTo(-50, 6);
+    expect(b?.y1).toBeCloseTo(100, 6);
+  });
+});
+
+describe('grid repeat', () => {
+  const tile = rect(0, 0, 30, 20);
+
+  it('places rows and columns by gap or by pitch', () => {
+    const by = (params: object) => boundsOf(apply('grid-repeat', tile, { columns: 4, rows: 3, ...params }));
+    expect(by({ across: 10, down: 5 })).toMatchObject({ x0: 0, x1: 150, y0: 0, y1: 70 });
+    expect(by({ across: 50, down: 25, measure: 'pitch' })).toMatchObject({ x1: 180, y1: 70 });
+    expect(by({ across: 10, down: 5, shift: 'brick' })).toMatchObject({ x1: 170, y1: 70 });
+    expect(by({ across: 10, down: 5, shift: 'half-drop' })).toMatchObject({ x1: 150, y1: 82.5 });
+  });
+
+  it('united tiles that abut are one shape with four corners', () => {
+    const [p] = apply('grid-repeat', tile, { columns: 7, rows: 5, across: 0, down: 0, unite: true });
+    expect(p.contours).toHaveLength(1);
+    expect(p.contours[0].xy).toHaveLength(2 + 4 * 6);
+    expect(pathArea(p)).toBeCloseTo(7 * 30 * 5 * 20, 6);
+  });
+});
+
+describe('trail', () => {
+  it('of ten steps by (−1, 1) makes a side at 45°, ten in each axis (common practice, no source)', () => {
+    const out = apply('trail', rect(0, 0, 40, 40), { count: 11, stepX: -1, stepY: 1, unite: true });
+    expect(boundsOf(out)).toMatchObject({ x0: -10, y0: 0, x1: 40, y1: 50 });
+  });
+
+  it('scales and turns about its reference point, areas by the square of the factor', () => {
+    const q = 0.8;
+    const out = apply('trail', circle(100, 0, 30), { count: 5, stepX: 0, stepScale: q, stepTurn: 50 });
+    const one = pathArea(circle(100, 0, 30));
+    // A geometric series.
+    expect(areaOf(out)).toBeCloseTo((one * (1 - q ** 10)) / (1 - q * q), 4);
+    const { contours } = out[0];
+    // Nearest in front: the last one drawn is the first of the trail.
+    expect(pathBounds({ fillRule: 'nonzero', contours: [contours[4]] })?.x1).toBeCloseTo(130, 9);
+  });
+
+  it('that grows beyond all bounds says so', () => {
+    expect(() => apply('trail', rect(0, 0, 10, 10), { count: 1000, stepScale: 100 })).toThrow(
+      /beyond all bounds/,
+    );
+  });
+});
+
+describe('outline of a stroke', () => {
+  it('of a circle is the ring between the concentric radii', () => {
+    const ring = Math.PI * ((50 + 6) ** 2 - (50 - 6) ** 2);
+    for (const [align, area] of [
+      ['centre', ring],
+      ['inside', Math.PI * (50 ** 2 - 38 ** 2)],
+      ['outside', Math.PI * (62 ** 2 - 50 ** 2)],
+    ] as const)
+      expect(
+        Math.abs(areaOf(apply('outline-stroke', circle(0, 0, 50), { width: 12, align })) / area - 1),
+      ).toBeLessThan(5e-4);
+  });
+
+  it('of no width says that it covers nothing', () => {
+    expect(() => apply('outline-stroke', circle(0, 0, 50), { width: 0 })).toThrow(/covers nothing/);
+  });
+});
+
+describe('parallels', () => {
+  it('are rings at equal distances; inner outlines at −2 and −4 (common practice, no source)', () => {
+    const disc = circle(0, 0, 50);
+    const out = apply('parallels', disc, { first: 10, distance: 10, count: 3, width: 4, keep: false });
+    const ring = (r: number) => Math.PI * ((r + 4) ** 2 - r ** 2);
+    expect(Math.abs(areaOf(out) / (ring(60) + ring(70) + ring(80)) - 1)).toBeLessThan(5e-4);
+    const inner = apply('parallels', disc, { first: -2, distance: -2, count: 2, width: 1, keep: false });
+    const band = (r: number) => Math.PI * (r ** 2 - (r - 1) ** 2);
+    expect(Math.abs(areaOf(inner) / (band(48) + band(46)) - 1)).toBeLessThan(1e-3);
+  });
+
+  it('follow Steiner’s formula round a square: A + P·d + π·d²', () => {
+    const out = apply('parallels', rect(0, 0, 60, 60), {
+      first: 0.000001,
+      distance: 1,
+      count: 1,
+      width: 20,
+      keep: true,
+    });
+    expect(Math.abs(unitedArea(out) / (3600 + 240 * 20 + Math.PI * 400) - 1)).toBeLessThan(1e-4);
+  });
+
+  it('end where the shape is swallowed, and say so where nothing is left', () => {
+    const disc = circle(0, 0, 20);
+    expect(apply('parallels', disc, { first: -5, distance: -10, count: 9, width: 2 }).length).toBe(3);
+    expect(() => apply('parallels', disc, { first: -50, distance: -10, keep: false })).toThrow(
+      /nothing of the shape is left/,
+    );
+  });
+});
