@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { chromiumFlags } from './e2e/chromium';
 
 export default defineConfig({
   testDir: 'e2e',
@@ -13,14 +14,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--no-first-run',
-      ],
+      args: chromiumFlags,
     },
   },
 });

@@ -1,14 +1,6 @@
 import { chromium, type Page } from '@playwright/test';
+import { chromiumFlags } from '../e2e/chromium';
 import { median, ms, quantile, type Row } from './measure';
-
-const flags = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--no-first-run',
-];
 
 async function open(page: Page, name: string): Promise<void> {
   await page.goto(process.env.BASE_URL ?? '');
@@ -57,7 +49,7 @@ async function dragLatency(page: Page, part: string): Promise<number[]> {
 }
 
 export async function browserRows(): Promise<Row[]> {
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, args: flags });
+  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, args: chromiumFlags });
   const rows: Row[] = [];
   try {
     const cold: number[] = [];

@@ -79,6 +79,16 @@ export class Editor {
     await this.settled();
   }
 
+  /** Draws with the tool in hand at a place of the view, whatever the sheet's size. */
+  async drawInView(): Promise<void> {
+    const box = await this.sheet.boundingBox();
+    if (!box) throw new Error('The sheet is not shown.');
+    await this.page.mouse.move(box.x + 300, box.y + 200);
+    await this.page.mouse.down();
+    await this.page.mouse.move(box.x + 420, box.y + 320, { steps: 5 });
+    await this.page.mouse.up();
+  }
+
   async click(x: number, y: number): Promise<void> {
     await this.page.mouse.click(...(await this.at(x, y)));
     await this.page.waitForTimeout(420);

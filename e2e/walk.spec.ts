@@ -215,12 +215,7 @@ test('work goes on without the server, is said, and is sent when it is back', as
   await e.blank('Icon');
   await context.route('**/api/**', (r) => r.abort());
   await page.keyboard.press('s');
-  const box = await e.sheet.boundingBox();
-  if (!box) throw new Error('The sheet is not shown.');
-  await page.mouse.move(box.x + 300, box.y + 200);
-  await page.mouse.down();
-  await page.mouse.move(box.x + 420, box.y + 320, { steps: 5 });
-  await page.mouse.up();
+  await e.drawInView();
   await expect(e.part('Disc')).toBeVisible();
   await expect(
     page.getByText('The server cannot be reached. Your work is kept in this window'),
@@ -236,12 +231,7 @@ test('a stale window is told, and nothing is silently overwritten', async ({ pag
   const e = new Editor(page);
   await e.blank('Icon');
   await page.keyboard.press('d');
-  const box = await e.sheet.boundingBox();
-  if (!box) throw new Error('The sheet is not shown.');
-  await page.mouse.move(box.x + 300, box.y + 200);
-  await page.mouse.down();
-  await page.mouse.move(box.x + 420, box.y + 320, { steps: 5 });
-  await page.mouse.up();
+  await e.drawInView();
   await e.settled();
   await e.saved();
   const other = new Editor(await context.newPage());

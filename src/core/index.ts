@@ -19,6 +19,7 @@ export {
   makeSource,
   makeStep,
 } from './document/create';
+export type { Change, DesignEntry, StoredChange, StoredDesign } from './document/exchange';
 export { type Field, type FieldValue, fieldFault } from './document/fields';
 export type { Handle } from './document/handles';
 export { applyPatch, diffJson, PatchError, type PatchOperation, sameJson } from './document/patch';

@@ -1,33 +1,21 @@
-import { applyPatch, type Design, PatchError, type PatchOperation } from '@/core';
+import {
+  applyPatch,
+  type Change,
+  type Design,
+  type DesignEntry,
+  PatchError,
+  type PatchOperation,
+  type StoredChange,
+  type StoredDesign,
+} from '@/core';
 import { readDesign } from '@/core/reading';
 import type { Database } from './database';
 import { Conflict, NotFound } from './http/errors';
 
-/** A design in the list. */
-export interface DesignEntry {
-  readonly id: string;
-  readonly name: string;
-  readonly seq: number;
-  readonly updatedAt: string;
-}
-
-export interface StoredDesign extends DesignEntry {
-  readonly document: Design;
-}
-
-export interface ChangeRequest {
-  readonly changeId: string;
-  readonly clientId: string;
+/** A change as a window sends it. */
+export interface ChangeRequest extends Change {
   /** Sequence number of the last change the client knew. */
   readonly base: number;
-  readonly role: 'do' | 'undo' | 'redo';
-  readonly label: string;
-  readonly patch: readonly PatchOperation[];
-  readonly inverse: readonly PatchOperation[];
-}
-
-export interface StoredChange extends Omit<ChangeRequest, 'base'> {
-  readonly seq: number;
 }
 
 /** Every so many changes the whole design is kept as well. */

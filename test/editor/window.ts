@@ -1,6 +1,14 @@
 import { vi } from 'vitest';
-import { type Design, makeCoat, makeDesign, makePart, makeSource, type PatchOperation } from '@/core';
-import type { Change, StoredChange } from '@/editor/state/api';
+import {
+  type Change,
+  type Design,
+  makeCoat,
+  makeDesign,
+  makePart,
+  makeSource,
+  type PatchOperation,
+  type StoredChange,
+} from '@/core';
 import { attachEngine } from '@/editor/state/studio';
 import { studio } from '@/worker/desk';
 

@@ -1,7 +1,5 @@
-import { dashPath } from '../arrange/dash';
-import { strokeAlignments, strokeOutline } from '../arrange/offset';
-import { capKinds, joinKinds } from '../arrange/outline';
-import { choice, type Field, length, lengths, number, share, size } from '../document/fields';
+import { choice, type Field, share } from '../document/fields';
+import { strokeArea, strokeFields } from '../document/stroke';
 import type { Path } from '../geometry/path';
 import { blendModes } from '../scene/types';
 import type { Coat, FillCoat, StrokeCoat } from './types';
@@ -14,16 +12,7 @@ const common: readonly Field[] = [share('opacity'), choice('blend', blendModes)]
 /** The fields of each kind of coat, its paint aside. */
 export const coatFields: Readonly<Record<Coat['kind'], readonly Field[]>> = {
   fill: common,
-  stroke: [
-    size('width'),
-    choice('align', strokeAlignments),
-    choice('join', joinKinds),
-    choice('cap', capKinds),
-    number('miterLimit', 1, 100, 0.5),
-    lengths('dashes'),
-    length('dashOffset'),
-    ...common,
-  ],
+  stroke: [...strokeFields, ...common],
 };
 
 export const coatDefaults = {
@@ -51,8 +40,5 @@ export const coatDefaults = {
 };
 
 /** What a coat covers of an outline: the outline itself, or the stroke along it. */
-export function coatArea(coat: Coat, path: Path): Path {
-  if (coat.kind === 'fill') return path;
-  const dashed = coat.dashes.length ? dashPath(path, coat.dashes, coat.dashOffset) : path;
-  return strokeOutline(path, coat, coat.align, dashed);
-}
+export const coatArea = (coat: Coat, path: Path): Path =>
+  coat.kind === 'fill' ? path : strokeArea(path, coat);

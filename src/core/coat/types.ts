@@ -1,6 +1,5 @@
-import type { StrokeAlignment } from '../arrange/offset';
-import type { Cap, Join } from '../arrange/outline';
 import type { Interpolation } from '../colour/gradient';
+import type { StrokeShape } from '../document/stroke';
 import type { BlendMode, Spread } from '../scene/types';
 
 export interface Solid {
@@ -44,15 +43,8 @@ export interface FillCoat extends CoatBase {
   readonly kind: 'fill';
 }
 
-export interface StrokeCoat extends CoatBase {
+export interface StrokeCoat extends CoatBase, StrokeShape {
   readonly kind: 'stroke';
-  readonly width: number;
-  readonly align: StrokeAlignment;
-  readonly cap: Cap;
-  readonly join: Join;
-  readonly miterLimit: number;
-  readonly dashes: readonly number[];
-  readonly dashOffset: number;
 }
 
 export type Coat = FillCoat | StrokeCoat;

@@ -152,19 +152,12 @@ export function parsePath(d: string, fillRule: FillRule = 'nonzero'): Path {
         case 'V':
           lineTo(x, by + scan.number());
           break;
-        case 'C': {
-          const a = bx + scan.number();
-          const b = by + scan.number();
-          const c = bx + scan.number();
-          const e = by + scan.number();
-          const nx = bx + scan.number();
-          cubicTo(a, b, c, e, nx, by + scan.number());
-          next = { kind: 'C', x: c, y: e };
-          break;
-        }
+        case 'C':
         case 'S': {
-          const a: number = handle?.kind === 'C' ? 2 * x - handle.x : x;
-          const b: number = handle?.kind === 'C' ? 2 * y - handle.y : y;
+          // A smooth one mirrors the handle before it.
+          const smooth = command.toUpperCase() === 'S';
+          const a: number = smooth ? (handle?.kind === 'C' ? 2 * x - handle.x : x) : bx + scan.number();
+          const b: number = smooth ? (handle?.kind === 'C' ? 2 * y - handle.y : y) : by + scan.number();
           const c = bx + scan.number();
           const e = by + scan.number();
           const nx = bx + scan.number();

@@ -1,31 +1,10 @@
-import { dashPath } from '../arrange/dash';
-import { strokeAlignments, strokeOutline } from '../arrange/offset';
-import { capKinds, joinKinds } from '../arrange/outline';
-import { choice, length, lengths, number, size } from '../document/fields';
+import { type StrokeShape, strokeArea, strokeFields } from '../document/stroke';
 import { defineStep, StepFault } from './definition';
 
-interface Stroke {
-  width: number;
-  align: (typeof strokeAlignments)[number];
-  join: (typeof joinKinds)[number];
-  cap: (typeof capKinds)[number];
-  miterLimit: number;
-  dashes: readonly number[];
-  dashOffset: number;
-}
-
 /** The area a stroke along the outline would cover, as an outline of its own. */
-export const strokeStep = defineStep<Stroke>({
+export const strokeStep = defineStep<StrokeShape>({
   kind: 'outline-stroke',
-  fields: [
-    size('width'),
-    choice('align', strokeAlignments),
-    choice('join', joinKinds),
-    choice('cap', capKinds),
-    number('miterLimit', 1, 100, 0.5),
-    lengths('dashes'),
-    length('dashOffset'),
-  ],
+  fields: strokeFields,
   defaults: {
     width: 12,
     align: 'centre',
@@ -36,11 +15,7 @@ export const strokeStep = defineStep<Stroke>({
     dashOffset: 0,
   },
   apply(outline, p) {
-    const out = outline
-      .map((path) =>
-        strokeOutline(path, p, p.align, p.dashes.length ? dashPath(path, p.dashes, p.dashOffset) : path),
-      )
-      .filter((path) => path.contours.length);
+    const out = outline.map((path) => strokeArea(path, p)).filter((path) => path.contours.length);
     if (!out.length && outline.length) throw new StepFault('A stroke of this width covers nothing.');
     return out;
   },

@@ -11,9 +11,9 @@ import { Copy, Trash2, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import { fromSheetUnits } from '@/core';
+import { type DesignEntry, fromSheetUnits } from '@/core';
 import { Mark, ThemeButton } from '../frame/Header';
-import { api, type DesignEntry, type Purpose, thumbnailOf } from '../state/api';
+import { api, type Purpose, thumbnailOf } from '../state/api';
 
 const when = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',

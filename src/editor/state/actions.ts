@@ -1,7 +1,7 @@
-import { applyPatch, type Part, type Sheet } from '@/core';
+import { applyPatch, type Part, type Sheet, type StoredDesign } from '@/core';
 import { type CardRef, childrenOf, parentOf, withPart } from '@/core/edit';
 import type { StudioCommand } from '@/worker/commands';
-import { answered, api, type StoredDesign } from './api';
+import { answered, api } from './api';
 import { commit, inTurn, loadHistory, openedDesign, studioHas, takeForeign, tell } from './history';
 import { get, say, set } from './store';
 import { choice, hasEngine, showFrame, startEngine, studioEngine } from './studio';

@@ -1,28 +1,4 @@
-import type { Design, PatchOperation, Sheet } from '@/core';
-
-export interface DesignEntry {
-  readonly id: string;
-  readonly name: string;
-  readonly seq: number;
-  readonly updatedAt: string;
-}
-
-export interface StoredDesign extends DesignEntry {
-  readonly document: Design;
-}
-
-export interface Change {
-  readonly changeId: string;
-  readonly clientId: string;
-  readonly role: 'do' | 'undo' | 'redo';
-  readonly label: string;
-  readonly patch: readonly PatchOperation[];
-  readonly inverse: readonly PatchOperation[];
-}
-
-export interface StoredChange extends Change {
-  readonly seq: number;
-}
+import type { Change, DesignEntry, Sheet, StoredChange } from '@/core';
 
 export interface Purpose extends Partial<Sheet> {
   readonly id: string;

@@ -1,5 +1,14 @@
-import { applyPatch, type Design, diffJson, makeId, PatchError, type PatchOperation } from '@/core';
-import { ApiError, api, type Change, type StoredChange } from './api';
+import {
+  applyPatch,
+  type Change,
+  type Design,
+  diffJson,
+  makeId,
+  PatchError,
+  type PatchOperation,
+  type StoredChange,
+} from '@/core';
+import { ApiError, api } from './api';
 import { get, say, set } from './store';
 import { choice, hasEngine, showFrame, studioEngine } from './studio';
 import { clientId, sync } from './sync';

@@ -1,7 +1,6 @@
 import { create } from 'zustand';
-import type { CardFault, Design } from '@/core';
+import type { CardFault, Change, Design } from '@/core';
 import type { CardRef, Report, SnapHit } from '@/core/edit';
-import type { Change } from './api';
 
 export interface View {
   /** CSS pixels a sheet unit. */

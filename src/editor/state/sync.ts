@@ -1,5 +1,5 @@
-import { applyPatch, type Design, makeId, PatchError } from '@/core';
-import { ApiError, api, type Change, type StoredChange } from './api';
+import { applyPatch, type Change, type Design, makeId, PatchError, type StoredChange } from '@/core';
+import { ApiError, api } from './api';
 import { get, set } from './store';
 
 /** This window, as the server knows it. */
