@@ -93,3 +93,37 @@ test('mirror, grid and trail stack into one recipe that follows its source', asy
   await expect(e.card('Mirror')).toBeVisible();
   await expect(e.card('Grid repeat')).toBeVisible();
 });
+
+test('a recipe becomes a plain path or its pieces when asked, and comes back by undo', async ({ page }) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  await page.keyboard.press('s');
+  await e.drag([300, 300], [500, 500]);
+  await page.keyboard.press('3');
+  await e.tool('Trail').click();
+  await e.type('Copies', '3');
+  await e.type('Step x', '300');
+  await page.getByTestId('sheet').focus();
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'More like Release' }).click();
+  await page.getByRole('menuitem', { name: 'Plain path' }).click();
+  await expect(e.card('Drawn path')).toBeVisible();
+  await expect(e.card('Trail')).toHaveCount(0);
+  expect(await e.pixel(1000, 400)).toEqual(brass);
+  await page.keyboard.press('Control+z');
+  await expect(e.card('Trail')).toBeVisible();
+  await page.getByRole('button', { name: 'More like Release' }).click();
+  await page.getByRole('menuitem', { name: 'Release into pieces' }).click();
+  await expect(e.part('Disc 3')).toBeVisible();
+  await e.settled();
+  await e.choose('Disc 2');
+  await page.keyboard.press('Delete');
+  await e.settled();
+  expect(await e.pixel(400, 400)).toEqual(brass);
+  expect(await e.pixel(700, 400)).toEqual(white);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await e.settled();
+  await expect(e.part('Disc')).toBeVisible();
+  expect(await e.pixel(700, 400)).toEqual(brass);
+});

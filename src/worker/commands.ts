@@ -3,7 +3,10 @@ import * as edit from '@/core/edit';
 
 /** The commands that need geometry or the whole tree. */
 export type StudioCommand =
-  | { readonly do: 'group' | 'release' | 'remove' | 'duplicate'; readonly ids: readonly string[] }
+  | {
+      readonly do: 'group' | 'release' | 'remove' | 'duplicate' | 'plain' | 'pieces';
+      readonly ids: readonly string[];
+    }
   | {
       readonly do: 'combine';
       readonly ids: readonly string[];
@@ -41,6 +44,10 @@ export function runCommand(d: Design, sheetId: string, c: StudioCommand): edit.E
       return edit.groupParts(d, sheetId, c.ids);
     case 'release':
       return edit.releaseParts(d, sheetId, c.ids);
+    case 'plain':
+      return edit.plainParts(d, c.ids);
+    case 'pieces':
+      return edit.releasePieces(d, sheetId, c.ids);
     case 'remove':
       return edit.removeParts(d, sheetId, c.ids);
     case 'duplicate':

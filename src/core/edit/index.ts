@@ -3,6 +3,7 @@ export * from './arrange-parts';
 export { applyGesture, type CardRef, type Gesture, type GestureResult } from './gesture';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
 export { anchorOf, placePart } from './place';
+export { piecesOf, plainParts, releasePieces } from './plain';
 export { type Report, reportOf, type SheetHandle } from './report';
 export type { SnapHit } from './snap';
 export { moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './transform';

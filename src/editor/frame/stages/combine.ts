@@ -5,7 +5,9 @@ import {
   Group,
   type LucideIcon,
   PenTool,
+  Puzzle,
   Scissors,
+  Spline,
   SquareRoundCorner,
   SquaresExclude,
   Ungroup,
@@ -37,11 +39,25 @@ export const combine: Stage = {
       Group,
       needsChoice((ids) => void run('Group', { do: 'group', ids })),
     ),
-    act(
-      'release',
-      'Release',
-      Ungroup,
-      needsChoice((ids) => void run('Release', { do: 'release', ids })),
+    family(
+      act(
+        'release',
+        'Release',
+        Ungroup,
+        needsChoice((ids) => void run('Release', { do: 'release', ids })),
+      ),
+      act(
+        'pieces',
+        'Release into pieces',
+        Puzzle,
+        needsChoice((ids) => void run('Release into pieces', { do: 'pieces', ids })),
+      ),
+      act(
+        'plain',
+        'Plain path',
+        Spline,
+        needsChoice((ids) => void run('Plain path', { do: 'plain', ids })),
+      ),
     ),
     stepTool('round-corners', 'Round corners', SquareRoundCorner),
     family(
