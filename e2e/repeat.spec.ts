@@ -127,3 +127,33 @@ test('a recipe becomes a plain path or its pieces when asked, and comes back by 
   await expect(e.part('Disc')).toBeVisible();
   expect(await e.pixel(700, 400)).toEqual(brass);
 });
+
+test('the topmost part clips the others, is moved inside, and lets go again', async ({ page }) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  await page.keyboard.press('d');
+  await e.drag([400, 400], [1200, 1200]);
+  await page.keyboard.press('s');
+  await e.drag([410, 410], [800, 800]);
+  await page.getByTestId('sheet').focus();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'More like Group' }).click();
+  await page.getByRole('menuitem', { name: 'Clip' }).click();
+  await e.settled();
+  await expect(e.part('Clip')).toBeVisible();
+  expect(await e.pixel(600, 600)).toEqual(brass);
+  expect(await e.pixel(1000, 1000)).toEqual(white);
+
+  await e.part('Clip').getByRole('button', { name: 'Open Clip' }).click();
+  await e.choose('Disc');
+  await e.type('Centre x', '1000');
+  await e.type('Centre y', '1000');
+  expect(await e.pixel(1000, 1000)).toEqual(brass);
+  expect(await e.pixel(600, 600)).toEqual(white);
+
+  await e.choose('Clip');
+  await page.getByLabel('Topmost part clips').click();
+  await e.settled();
+  expect(await e.pixel(600, 600)).toEqual(brass);
+});

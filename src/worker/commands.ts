@@ -4,7 +4,7 @@ import * as edit from '@/core/edit';
 /** The commands that need geometry or the whole tree. */
 export type StudioCommand =
   | {
-      readonly do: 'group' | 'release' | 'remove' | 'duplicate' | 'plain' | 'pieces';
+      readonly do: 'group' | 'release' | 'remove' | 'duplicate' | 'plain' | 'pieces' | 'clip';
       readonly ids: readonly string[];
     }
   | {
@@ -44,6 +44,8 @@ export function runCommand(d: Design, sheetId: string, c: StudioCommand): edit.E
       return edit.groupParts(d, sheetId, c.ids);
     case 'release':
       return edit.releaseParts(d, sheetId, c.ids);
+    case 'clip':
+      return edit.clipParts(d, sheetId, c.ids);
     case 'plain':
       return edit.plainParts(d, c.ids);
     case 'pieces':

@@ -120,7 +120,7 @@ const source = Joi.alternatives().conditional('.kind', {
       }),
     })),
     { is: 'combine', then: Joi.object({ kind: 'combine', operation: Joi.valid(...operations).required() }) },
-    { is: 'group', then: Joi.object({ kind: 'group' }) },
+    { is: 'group', then: Joi.object({ kind: 'group', clip: Joi.boolean() }) },
   ],
   otherwise: Joi.forbidden().messages({ 'any.unknown': 'is of a kind that this version does not know' }),
 });

@@ -23,6 +23,8 @@ export interface CombineSource {
 
 export interface GroupSource {
   readonly kind: 'group';
+  /** Whether the topmost part, instead of being painted, shows of the others what lies in it. */
+  readonly clip?: boolean;
 }
 
 export type Source = PrimitiveSource | CombineSource | GroupSource;

@@ -72,6 +72,20 @@ export function groupParts(design: Design, sheetId: string, ids: readonly string
   return wrap(design, sheetId, ids, makePart({ kind: 'group' }, { name: 'Group' }));
 }
 
+/**
+ * Groups parts so that the topmost clips the others. With a single group chosen, its clipping is
+ * switched on or off.
+ */
+export function clipParts(design: Design, sheetId: string, ids: readonly string[]): Edited {
+  const one = ids.length === 1 ? design.parts[ids[0]] : null;
+  if (one?.source.kind === 'group') {
+    const source = { kind: 'group' as const, ...(one.source.clip ? {} : { clip: true }) };
+    return { design: withPart(design, { ...one, source }), chosen: ids };
+  }
+  if (ids.length < 2) return { design, chosen: ids };
+  return wrap(design, sheetId, ids, makePart({ kind: 'group', clip: true }, { name: 'Clip' }));
+}
+
 const combinationNames: Record<Operation, string> = {
   union: 'Union',
   subtract: 'Cut-out',

@@ -13,7 +13,10 @@ function touches(nodes: readonly SceneNode[], p: Point, reach: number): boolean 
     if (n.type === 'shadow') return false;
     if (n.type === 'group') {
       const back = invert(n.matrix);
-      return !!back && touches(n.children, applyTo(back, p), reach / (meanScale(n.matrix) || 1));
+      if (!back) return false;
+      const inside = applyTo(back, p);
+      if (n.clip && !containsPoint(n.clip, inside)) return false;
+      return touches(n.children, inside, reach / (meanScale(n.matrix) || 1));
     }
     const b = pathBounds(n.path);
     if (!b || p.x < b.x0 - reach || p.x > b.x1 + reach || p.y < b.y0 - reach || p.y > b.y1 + reach)

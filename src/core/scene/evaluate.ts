@@ -4,7 +4,7 @@ import { parseHex } from '../colour/colour';
 import type { HandleContext } from '../document/handles';
 import { type Card, type Design, holdsParts, type Part } from '../document/types';
 import { finishes } from '../finish';
-import { type Matrix, placeMatrix } from '../geometry/matrix';
+import { identity, type Matrix, placeMatrix } from '../geometry/matrix';
 import { type Bounds, emptyPath, joinBounds, type Path, pathBounds, transformPath } from '../geometry/path';
 import { primitives } from '../source';
 import { type Outline, StepFault, steps } from '../step';
@@ -70,6 +70,36 @@ export function joinOutline(outline: Outline): Path {
   return combine('union', outline);
 }
 
+/** Whether a group is clipped by its topmost part, which must be shown and leave something to clip. */
+const clips = (part: Part, childParts: readonly Part[]): boolean =>
+  part.source.kind === 'group' &&
+  part.source.clip === true &&
+  childParts.length > 1 &&
+  childParts[childParts.length - 1].id === part.children[part.children.length - 1];
+
+/** What a group's children paint, clipped where the group says so. */
+function memberNodes(
+  part: Part,
+  children: readonly PartResult[],
+  childParts: readonly Part[],
+): readonly SceneNode[] {
+  const nodes = children.map((c) => c.node);
+  if (!clips(part, childParts)) return nodes;
+  const m = placeMatrix(childParts[childParts.length - 1].place);
+  const clip = joinOutline(children[children.length - 1].outline.map((p) => transformPath(p, m)));
+  return [
+    {
+      type: 'group',
+      children: nodes.slice(0, -1),
+      matrix: identity,
+      opacity: 1,
+      blend: 'normal',
+      isolated: false,
+      clip,
+    },
+  ];
+}
+
 function sourceOutline(part: Part, children: readonly PartResult[], childParts: readonly Part[]): Outline {
   const { source } = part;
   if (!holdsParts(source)) {
@@ -81,7 +111,7 @@ function sourceOutline(part: Part, children: readonly PartResult[], childParts: 
     const m = placeMatrix(childParts[i].place);
     return c.outline.map((p) => transformPath(p, m));
   });
-  if (source.kind === 'group') return placed.flat();
+  if (source.kind === 'group') return clips(part, childParts) ? placed[placed.length - 1] : placed.flat();
   if (!placed.length) return [];
   return [combine(source.operation, placed.map(joinOutline))];
 }
@@ -211,16 +241,17 @@ function repeatNodes(part: Part, { stages }: Made, nodes: readonly SceneNode[]):
   return at;
 }
 
-function look(part: Part, made: Made, children: readonly PartResult[]): readonly SceneNode[] {
+function look(
+  part: Part,
+  made: Made,
+  children: readonly PartResult[],
+  childParts: readonly Part[],
+): readonly SceneNode[] {
   const known = looks.get(part.coats);
   if (known && known.finishes === part.finishes && known.made === made) return known.nodes;
   const painted =
     part.source.kind === 'group'
-      ? repeatNodes(
-          part,
-          made,
-          children.map((c) => c.node),
-        )
+      ? repeatNodes(part, made, memberNodes(part, children, childParts))
       : coatNodes(part, made.outline);
   const nodes = finishNodes(part, made.outline, painted);
   looks.set(part.coats, { finishes: part.finishes, made, nodes });
@@ -267,7 +298,7 @@ export function evaluatePart(design: Design, part: Part): PartResult {
   if (known && sameList(known.children, children)) return known.result;
 
   const made = make(part, children, childParts);
-  const nodes = look(part, made, children);
+  const nodes = look(part, made, children, childParts);
   const matrix: Matrix = placeMatrix(part.place);
   const result: PartResult = {
     outline: made.outline,

@@ -32,7 +32,8 @@ const afterSixPixels = { activationConstraint: { distance: 6 } };
 type Row = Exclude<CardRef['list'], 'source'>;
 
 const titleOf = (part: Part, card: CardRef): string => {
-  if (card.list === 'source') return wordFor(part.source.kind);
+  if (card.list === 'source')
+    return wordFor(part.source.kind === 'group' && part.source.clip ? 'clip' : part.source.kind);
   const found = part[card.list].find((c) => c.id === card.id);
   return found ? wordFor(found.kind) : '';
 };

@@ -217,6 +217,16 @@ function SourceFields({ part }: { part: Part }) {
         />
       </Section>
     );
+  if (source.kind === 'group')
+    return (
+      <Section title="Group">
+        <SwitchField
+          label="Topmost part clips"
+          value={source.clip ?? false}
+          onChange={() => void run('Clip', { do: 'clip', ids: [part.id] })}
+        />
+      </Section>
+    );
   if (holdsParts(source)) return null;
   const { kind, ...params } = source;
   const { fields } = primitives[kind];

@@ -86,6 +86,7 @@ export const run = (label: string, command: StudioCommand): Promise<void> =>
     const { patch, chosen } = await studioEngine().studio.run(command);
     if (!patch.length) {
       if (command.do === 'combine') say('Choose two or more parts to combine.');
+      if (command.do === 'clip') say('Choose two or more parts; the topmost clips the others.');
       if (command.do === 'pieces') say('This is one piece already.');
       return;
     }

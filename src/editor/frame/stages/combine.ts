@@ -1,6 +1,7 @@
 import {
   Blend,
   Combine,
+  Crop,
   Eclipse,
   Group,
   type LucideIcon,
@@ -33,11 +34,19 @@ export const combine: Stage = {
     operation('subtract', 'Subtract', Scissors),
     operation('intersect', 'Intersect', Blend),
     operation('exclude', 'Exclude', SquaresExclude),
-    act(
-      'group',
-      'Group',
-      Group,
-      needsChoice((ids) => void run('Group', { do: 'group', ids })),
+    family(
+      act(
+        'group',
+        'Group',
+        Group,
+        needsChoice((ids) => void run('Group', { do: 'group', ids })),
+      ),
+      act(
+        'clip',
+        'Clip',
+        Crop,
+        needsChoice((ids) => void run('Clip', { do: 'clip', ids })),
+      ),
     ),
     family(
       act(
