@@ -154,6 +154,16 @@ describe('without the server', () => {
     expect(stored.size).toBe(0);
   });
 
+  it('a full disk is said, and the work is sent when there is room', async () => {
+    server.state = 'full';
+    setWidth('a', 250);
+    await until(() => get().save === 'waiting');
+    expect(get().saveMessage).toMatch(/disk is full/);
+    server.state = 'here';
+    await until(() => get().save === 'saved');
+    expect(server.changes).toHaveLength(1);
+  });
+
   it('what an earlier visit could not send is put on top and sent', async () => {
     server.state = 'away';
     setWidth('a', 333);

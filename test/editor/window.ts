@@ -15,7 +15,7 @@ import { studio } from '@/worker/desk';
 /** A server that keeps changes as the real one does, and can be away or refuse. */
 export class FakeServer {
   changes: StoredChange[] = [];
-  state: 'here' | 'away' | 'conflict' | 'refuses' = 'here';
+  state: 'here' | 'away' | 'full' | 'conflict' | 'refuses' = 'here';
   calls = 0;
 
   constructor(public document: Design) {}
@@ -41,6 +41,7 @@ export class FakeServer {
     if (since) return answer(200, { changes: this.changes.filter((c) => c.seq > Number(since[1])) });
     if (url.endsWith('/changes')) {
       if (this.state === 'conflict') return answer(409, { message: 'It was changed elsewhere.' });
+      if (this.state === 'full') return answer(507, { message: 'The disk is full: nothing was saved.' });
       if (this.state === 'refuses') return answer(422, { message: 'That does not fit.' });
       const sent = JSON.parse(String(init?.body)) as Change & { base: number };
       const known = this.changes.find((c) => c.changeId === sent.changeId);

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { sql } from 'kysely';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { GET as getChanges, POST as postChange } from '@/app/api/designs/[id]/changes/route';
@@ -191,5 +192,30 @@ describe('pictures', () => {
     expect((await picture('width=0')).status).toBe(400);
     expect((await picture('width=99999999')).status).toBe(400);
     expect((await picture('width=100&sheet=Nowhere')).status).toBe(400);
+  });
+});
+
+describe('a full disk', () => {
+  it('is said in words, loses nothing and is over when there is room', async () => {
+    const { id } = await create();
+    await sql`
+      CREATE FUNCTION no_room() RETURNS trigger LANGUAGE plpgsql AS
+      $$ BEGIN RAISE EXCEPTION 'no space left on device' USING ERRCODE = '53100'; END $$`.execute(db);
+    await sql`CREATE TRIGGER no_room BEFORE INSERT ON changes EXECUTE FUNCTION no_room()`.execute(db);
+    const wanted = change(0, addDisc('full'));
+    try {
+      const refused = await send(id, wanted);
+      expect(refused.status).toBe(507);
+      expect((await json<{ message: string }>(refused)).message).toMatch(/disk is full: nothing was saved/);
+    } finally {
+      await sql`DROP TRIGGER no_room ON changes`.execute(db);
+      await sql`DROP FUNCTION no_room`.execute(db);
+    }
+    expect((await send(id, wanted)).status).toBe(200);
+    const stored = await json<{ seq: number; document: Design }>(
+      await getOne(new Request(url(`designs/${id}`)), at(id)),
+    );
+    expect(stored.seq).toBe(1);
+    expect(stored.document.parts.full).toBeTruthy();
   });
 });
