@@ -1,4 +1,5 @@
 import { type Kysely, type Migration, Migrator, sql } from 'kysely';
+import { readDesign } from '@/core/reading';
 import type { Database } from './database';
 
 const migrations: Record<string, Migration> = {
@@ -49,6 +50,18 @@ const migrations: Record<string, Migration> = {
         .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
         .addPrimaryKeyConstraint('snapshots_key', ['design_id', 'seq'])
         .execute();
+    },
+  },
+  // Stored designs take on the fields that came later, so that changes can be put to them.
+  '002-later-fields': {
+    async up(db: Kysely<unknown>) {
+      const { rows } = await sql<{ id: string; document: unknown }>`SELECT id, document FROM designs`.execute(
+        db,
+      );
+      for (const { id, document } of rows) {
+        const whole = JSON.stringify(readDesign(document));
+        await sql`UPDATE designs SET document = ${whole}::jsonb WHERE id = ${id}`.execute(db);
+      }
     },
   },
 };

@@ -8,7 +8,7 @@ import { GET as getPicture } from '@/app/api/designs/[id]/picture/route';
 import { POST as postRestore } from '@/app/api/designs/[id]/restore/route';
 import { GET as getOne, DELETE as removeDesign } from '@/app/api/designs/[id]/route';
 import { GET as getList, POST as postDesign } from '@/app/api/designs/route';
-import { type Design, makeCoat, makePart, makeSource, type PatchOperation } from '@/core';
+import { type Design, makeCoat, makePart, makeSource, makeStep, type PatchOperation } from '@/core';
 import { connect, type Database, database } from '@/server/database';
 import { getDesign } from '@/server/designs';
 import { migrate } from '@/server/migrations';
@@ -217,5 +217,30 @@ describe('a full disk', () => {
     );
     expect(stored.seq).toBe(1);
     expect(stored.document.parts.full).toBeTruthy();
+  });
+});
+
+describe('designs stored by an earlier version', () => {
+  it('take on the fields that came later when the database is brought up to date', async () => {
+    const { id } = await create();
+    const ring = makeStep('radial-repeat', { count: 5 });
+    const part = makePart(makeSource('ellipse'), { id: 'old', name: 'old', steps: [ring] });
+    await send(
+      id,
+      change(0, [
+        { op: 'add', path: '/parts/old', value: part },
+        { op: 'add', path: '/sheets/0/parts/-', value: 'old' },
+      ]),
+    );
+    await sql`UPDATE designs SET document = document #- '{parts,old,steps,0,params,leaveOut}' WHERE id = ${id}`.execute(
+      db,
+    );
+    await sql`DELETE FROM kysely_migration WHERE name = '002-later-fields'`.execute(db);
+    await migrate(db);
+    const read = async () => (await getDesign(db, 'local', id)).document.parts.old.steps[0].params;
+    expect(await read()).toMatchObject({ count: 5, leaveOut: [] });
+    const path = '/parts/old/steps/0/params/leaveOut';
+    expect((await send(id, change(1, [{ op: 'replace', path, value: [2] }]))).status).toBe(200);
+    expect(await read()).toMatchObject({ leaveOut: [2] });
   });
 });

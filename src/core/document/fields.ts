@@ -16,6 +16,8 @@ export interface Field {
   /** How much an arrow key changes it. */
   readonly step?: number;
   readonly options?: readonly string[];
+  /** What documents mean that were written before there was this field. */
+  readonly absent?: FieldValue;
 }
 
 export type FieldValue = number | boolean | string | readonly number[];
@@ -69,6 +71,9 @@ export const choice = (name: string, options: readonly string[]): Field => ({
 export const toggle = (name: string): Field => ({ name, type: 'switch' });
 export const colour = (name: string): Field => ({ name, type: 'colour' });
 export const lengths = (name: string): Field => ({ name, type: 'lengths', min: 0, max: lengthLimit });
+
+/** A field that came later: documents without it mean `absent`. */
+export const later = (field: Field, absent: FieldValue): Field => ({ ...field, absent });
 
 /** Why a value does not fit a field, in plain words, or null where it does. */
 export function fieldFault(field: Field, value: unknown): string | null {

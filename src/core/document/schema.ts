@@ -28,12 +28,11 @@ const id = Joi.string().pattern(/^[\w-]{1,40}$/);
 const coordinate = Joi.number().min(-lengthLimit).max(lengthLimit);
 
 function fieldSchema(field: Field): Joi.Schema {
-  return Joi.any()
-    .required()
-    .custom((value, helpers) => {
-      const fault = fieldFault(field, value);
-      return fault ? helpers.message({ custom: `“${field.name}” ${fault}` }) : value;
-    });
+  const any = field.absent === undefined ? Joi.any().required() : Joi.any().default(field.absent);
+  return any.custom((value, helpers) => {
+    const fault = fieldFault(field, value);
+    return fault ? helpers.message({ custom: `“${field.name}” ${fault}` }) : value;
+  });
 }
 
 const fieldsSchema = (fields: readonly Field[]) =>
@@ -208,7 +207,7 @@ function treeFaults(d: Design): DesignFault[] {
 }
 
 /**
- * Checks stored or received data and returns it as a design.
+ * Checks stored or received data and returns it as a design; fields that came later are filled in.
  * @throws DesignError naming the part and the field of each fault, twenty at most.
  */
 export function readDesign(raw: unknown): Design {
@@ -224,16 +223,16 @@ export function readDesign(raw: unknown): Design {
         message: `has version ${String(head.version)}; this program reads version ${formatVersion}`,
       },
     ]);
-  const { error } = design.validate(raw, { abortEarly: false, convert: false });
+  const { error, value } = design.validate(raw, { abortEarly: false, convert: false });
   if (error)
     throw new DesignError(
       error.details
         .slice(0, 20)
         .map((e) => ({ where: placeName(raw, e.path), message: e.message.replace(/^"[^"]*" /, '') })),
     );
-  const faults = treeFaults(raw as Design);
+  const faults = treeFaults(value as Design);
   if (faults.length) throw new DesignError(faults.slice(0, 20));
-  return raw as Design;
+  return value as Design;
 }
 
 /** Reads a design from text. @throws DesignError also where the text is not JSON. */

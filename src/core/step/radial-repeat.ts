@@ -1,8 +1,9 @@
-import { angle, count, length, toggle } from '../document/fields';
-import { type Matrix, multiply, rotation, translation } from '../geometry/matrix';
-import { degrees } from '../geometry/vector';
+import { angle, count, later, length, lengths, number, toggle } from '../document/fields';
+import { type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
+import type { Bounds } from '../geometry/path';
+import { degrees, type Point } from '../geometry/vector';
 import { copyOutline } from './copies';
-import { defineStep } from './definition';
+import { defineStep, StepFault } from './definition';
 
 interface RadialRepeat {
   centreX: number;
@@ -11,6 +12,12 @@ interface RadialRepeat {
   sweep: number;
   turnCopies: boolean;
   unite: boolean;
+  mirrorSecond: boolean;
+  /** Scale and turn (degrees) of each copy against the one before, about its own middle. */
+  stepScale: number;
+  stepTurn: number;
+  /** Numbers of copies that are not there, the first being 1. */
+  leaveOut: readonly number[];
 }
 
 /** Angle between copies: a full sweep leaves no copy on top of the first. */
@@ -19,14 +26,31 @@ export function copyAngle(p: { count: number; sweep: number }): number {
   return Math.abs(p.sweep) % 360 === 0 ? p.sweep / p.count : p.sweep / (p.count - 1);
 }
 
-function copies(p: RadialRepeat): Matrix[] {
+/** What copy number `i` (from 0) is turned into on the spot, before it goes round. */
+function inPlace(p: RadialRepeat, i: number, { x, y }: Point): Matrix {
+  const out = degrees(Math.atan2(y - p.centreY, x - p.centreX));
+  let m = multiply(rotation(i * p.stepTurn), scaling(p.stepScale ** i));
+  // Mirrored about the line from the ring's centre.
+  if (p.mirrorSecond && i % 2)
+    m = multiply(m, multiply(multiply(rotation(out), scaling(1, -1)), rotation(-out)));
+  return multiply(multiply(translation(x, y), m), translation(-x, -y));
+}
+
+function copies(p: RadialRepeat, { x0, y0, x1, y1 }: Bounds): Matrix[] {
   const between = copyAngle(p);
-  return Array.from({ length: p.count }, (_, i) => {
+  const plain = !p.mirrorSecond && p.stepScale === 1 && p.stepTurn === 0;
+  const middle = { x: (x0 + x1) / 2, y: (y0 + y1) / 2 };
+  const gone = new Set(p.leaveOut);
+  const all = Array.from({ length: p.count }, (_, i) => {
     const turn = rotation(i * between, p.centreX, p.centreY);
-    if (p.turnCopies) return turn;
     // Upright copies only travel: the part's own origin goes round, the shape keeps its turn.
-    return translation(turn[4], turn[5]);
-  });
+    const round = p.turnCopies ? turn : translation(turn[4], turn[5]);
+    return plain ? round : multiply(round, inPlace(p, i, middle));
+  }).filter((_, i) => !gone.has(i + 1));
+  if (!all.length) throw new StepFault('All copies are left out.');
+  if (!all.every((m) => m.every((v) => Math.abs(v) < 1e9)))
+    throw new StepFault('The copies grow beyond all bounds.');
+  return all;
 }
 
 /** Copies evenly round a centre, which lies in the part's own coordinates. */
@@ -39,10 +63,25 @@ export const radialRepeat = defineStep<RadialRepeat>({
     angle('sweep', -360, 360),
     toggle('turnCopies'),
     toggle('unite'),
+    later(toggle('mirrorSecond'), false),
+    later(number('stepScale', 0.01, 100, 0.01), 1),
+    later(angle('stepTurn', -360, 360), 0),
+    later(lengths('leaveOut'), []),
   ],
-  defaults: { centreX: 0, centreY: 200, count: 12, sweep: 360, turnCopies: true, unite: false },
-  copies,
-  apply: (outline, p) => copyOutline(outline, copies(p), p.unite),
+  defaults: {
+    centreX: 0,
+    centreY: 200,
+    count: 12,
+    sweep: 360,
+    turnCopies: true,
+    unite: false,
+    mirrorSecond: false,
+    stepScale: 1,
+    stepTurn: 0,
+    leaveOut: [],
+  },
+  copies: (p, { bounds }) => copies(p, bounds),
+  apply: (outline, p, { bounds }) => copyOutline(outline, copies(p, bounds), p.unite),
   suited: (bounds) => ({ centreX: 0, centreY: bounds.y1 + (bounds.y1 - bounds.y0) }),
   handles(p, { bounds }) {
     const x = (bounds.x0 + bounds.x1) / 2;

@@ -22,7 +22,7 @@ function Lengths({ label, value, onChange }: LengthsFieldProps) {
         .split(/[\s;]+/)
         .filter(Boolean)
         .map(evaluateExpression);
-      if (list.some((v) => v < 0)) throw new ExpressionError('A dash cannot be shorter than 0.');
+      if (list.some((v) => v < 0)) throw new ExpressionError('No number here may be below 0.');
       setText(null);
       setFault('');
       onChange(list);

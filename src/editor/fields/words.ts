@@ -14,6 +14,8 @@ const special: Readonly<Record<string, string>> = {
   even: 'Evenly',
   dashOffset: 'Dash offset',
   inner: 'Inner radius',
+  leaveOut: 'Leave out copies',
+  mirrorSecond: 'Mirror every second',
   miterLimit: 'Miter limit',
   oklab: 'OKLab',
   srgb: 'sRGB',

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { combine, pathArea, steps } from '@/core';
-import { type Path, pathBounds } from '@/core/geometry/path';
+import { rotation } from '@/core/geometry/matrix';
+import { type Path, pathBounds, transformPath } from '@/core/geometry/path';
 import type { Outline } from '@/core/step';
 import { circle, rect } from '../shapes';
 
@@ -59,6 +60,57 @@ describe('grid repeat', () => {
     expect(p.contours).toHaveLength(1);
     expect(p.contours[0].xy).toHaveLength(2 + 4 * 6);
     expect(pathArea(p)).toBeCloseTo(7 * 30 * 5 * 20, 6);
+  });
+});
+
+describe('radial repeat', () => {
+  const petal = circle(0, -100, 20);
+  const ringed = (params: object) =>
+    apply('radial-repeat', petal, { centreX: 0, centreY: 0, count: 6, ...params });
+
+  it('of united petals has their n-fold symmetry', () => {
+    for (const count of [5, 6, 60]) {
+      const [p] = ringed({ count, unite: true });
+      const turned = transformPath(p, rotation(360 / count, 0, 0));
+      expect(pathArea(combine('exclude', [p, turned])) / pathArea(p)).toBeLessThan(1e-6);
+    }
+  });
+
+  it('leaves out copies by number, and says so where none is left', () => {
+    expect(ringed({ leaveOut: [2, 5, 99] })[0].contours).toHaveLength(4);
+    expect(boundsOf(ringed({ count: 4, leaveOut: [1] }))?.y0).toBeCloseTo(-20, 6);
+    expect(() => ringed({ count: 2, leaveOut: [1, 2] })).toThrow(/left out/);
+  });
+
+  it('scales copies by a geometric series, on the spot', () => {
+    const [p] = ringed({ count: 4, stepScale: 0.5 });
+    const one = pathArea(petal);
+    expect(pathArea(p)).toBeCloseTo(one * (1 + 1 / 4 + 1 / 16 + 1 / 64), 4);
+    // The third stands at the bottom, a quarter as large, its middle still on the ring.
+    expect(boundsOf([p])?.y1).toBeCloseTo(100 + 5, 6);
+  });
+
+  it('mirrors every second copy about the line from the centre', () => {
+    // A square to the right of the upright line; its mirror image lies to the left before it goes round.
+    const flag = rect(0, -120, 30, 20);
+    const middle = { centreX: 15, centreY: 0 };
+    const [p] = apply('radial-repeat', flag, { ...middle, count: 2, mirrorSecond: true });
+    const [q] = apply('radial-repeat', flag, { ...middle, count: 2 });
+    // About its own middle a square is its own mirror image.
+    expect(pathArea(combine('exclude', [p, q]))).toBeLessThan(1e-6);
+    const wedge = {
+      ...flag,
+      contours: [
+        {
+          closed: true,
+          xy: [0, -100, 0, -100, 30, -100, 30, -100, 30, -100, 0, -130, 0, -130, 0, -130, 0, -100, 0, -100],
+        },
+      ],
+    };
+    const [a] = apply('radial-repeat', wedge, { ...middle, count: 2, mirrorSecond: true });
+    // Mirrored and turned by half a turn: as if reflected about the level line.
+    const down = transformPath(wedge, [1, 0, 0, -1, 0, 0]);
+    expect(pathArea(combine('exclude', [a, combine('union', [wedge, down])]))).toBeLessThan(1e-6);
   });
 });
 
