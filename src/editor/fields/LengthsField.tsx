@@ -38,7 +38,7 @@ function Lengths({ label, value, onChange }: LengthsFieldProps) {
         <input
           id={id}
           value={text ?? value.join(' ')}
-          placeholder="12 6"
+          placeholder="none"
           aria-invalid={Boolean(fault)}
           aria-describedby={fault ? `${id}-fault` : undefined}
           onChange={(e) => setText(e.target.value)}
