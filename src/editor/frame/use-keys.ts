@@ -23,7 +23,8 @@ export function useKeys(): void {
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
       if (get().dialog !== 'none' || isTaken(e)) return;
-      if (surface.active && !e.ctrlKey && !e.metaKey && surface.type(e.key)) {
+      // A drag comes first: digits are its numbers, commands wait until it has ended.
+      if (surface.active && (e.ctrlKey || e.metaKey || surface.type(e.key))) {
         e.preventDefault();
         return;
       }

@@ -109,7 +109,9 @@ class Surface {
     let next = typed;
     if (key === 'Escape') next = '';
     else if (key === 'Backspace') next = typed.slice(0, -1);
-    else if (typable.test(key) || (typed && unitLetters.test(key))) next = typed + key;
+    else if ((typable.test(key) && (typed || key !== ' ')) || (typed && unitLetters.test(key)))
+      next = typed + key;
+    else return true;
     setPointer({ typed: next });
     const numbers = next ? typedNumbers(next) : null;
     if (numbers || !next) active.exact(numbers);
