@@ -1,0 +1,138 @@
+'use client';
+
+import { blendModes, type Part, type Place } from '@/core';
+import { ChoiceField } from '../fields/ChoiceField';
+import { NumberField } from '../fields/NumberField';
+import { changeChosen, changePart, run } from '../state/actions';
+import { useEditor } from '../state/store';
+import { Section } from './Section';
+
+/** Where a part stands and how large it is. */
+export function PlaceFields({ part }: { part: Part }) {
+  const size = useEditor((s) => s.report?.size);
+  const anchor = useEditor((s) => s.report?.anchor);
+  const place = (change: Partial<Place>) => void run('Place', { do: 'place', id: part.id, change });
+  const limit = 1e6;
+  // A circle's or a rectangle's own numbers are its size until steps change the outline.
+  const sizedBySource = 'width' in part.source && !part.steps.length;
+  return (
+    <Section title="Place and size">
+      <NumberField
+        label="Centre x"
+        value={anchor?.x ?? part.place.x}
+        min={-limit}
+        max={limit}
+        onChange={(x) => place({ x })}
+      />
+      <NumberField
+        label="Centre y"
+        value={anchor?.y ?? part.place.y}
+        min={-limit}
+        max={limit}
+        onChange={(y) => place({ y })}
+      />
+      {size && !sizedBySource && (
+        <>
+          <NumberField
+            label={'width' in part.source ? 'Whole width' : 'Width'}
+            value={size.width}
+            min={0.001}
+            max={limit}
+            onChange={(width) => void run('Width', { do: 'resize', ids: [part.id], width })}
+          />
+          <NumberField
+            label={'height' in part.source ? 'Whole height' : 'Height'}
+            value={size.height}
+            min={0.001}
+            max={limit}
+            onChange={(height) => void run('Height', { do: 'resize', ids: [part.id], height })}
+          />
+        </>
+      )}
+      <NumberField
+        label="Turn"
+        suffix="°"
+        value={part.place.turn}
+        min={-360}
+        max={360}
+        onChange={(turn) => place({ turn })}
+      />
+      <NumberField
+        label="Skew"
+        suffix="°"
+        value={part.place.skew}
+        min={-85}
+        max={85}
+        onChange={(skew) => place({ skew })}
+      />
+    </Section>
+  );
+}
+
+/** How a part lies on what is under it. */
+export function LookFields({ part }: { part: Part }) {
+  return (
+    <Section title="Whole part">
+      <NumberField
+        label="Opacity"
+        suffix="%"
+        value={part.opacity * 100}
+        min={0}
+        max={100}
+        onChange={(v) => changePart('Opacity', part.id, (p) => ({ ...p, opacity: v / 100 }))}
+      />
+      <ChoiceField
+        label="Blend mode"
+        value={part.blend}
+        options={blendModes}
+        onChange={(v) => changePart('Blend mode', part.id, (p) => ({ ...p, blend: v as Part['blend'] }))}
+      />
+    </Section>
+  );
+}
+
+/** What several parts have in common. */
+export function ManyFields() {
+  const chosen = useEditor((s) => s.chosen);
+  const size = useEditor((s) => s.report?.size);
+  const first = useEditor((s) => s.design?.parts[s.chosen[0]]);
+  if (!first) return null;
+  return (
+    <Section title={`${chosen.length} parts`}>
+      {size && (
+        <>
+          <NumberField
+            label="Width together"
+            value={size.width}
+            min={0.001}
+            max={1e6}
+            onChange={(width) => void run('Width', { do: 'resize', ids: chosen, width })}
+          />
+          <NumberField
+            label="Height together"
+            value={size.height}
+            min={0.001}
+            max={1e6}
+            onChange={(height) => void run('Height', { do: 'resize', ids: chosen, height })}
+          />
+        </>
+      )}
+      <NumberField
+        label="Turn by"
+        suffix="°"
+        value={0}
+        min={-360}
+        max={360}
+        onChange={(angle) => void run('Turn', { do: 'turn', ids: chosen, angle })}
+      />
+      <NumberField
+        label="Opacity"
+        suffix="%"
+        value={first.opacity * 100}
+        min={0}
+        max={100}
+        onChange={(v) => changeChosen('Opacity', (p) => ({ ...p, opacity: v / 100 }))}
+      />
+    </Section>
+  );
+}
