@@ -12,6 +12,12 @@ export type StudioCommand =
       readonly ids: readonly string[];
       readonly operation: Parameters<typeof edit.combineParts>[3];
     }
+  | {
+      readonly do: 'add-step';
+      readonly id: string;
+      readonly kind: string;
+      readonly before: string | null;
+    }
   | { readonly do: 'order'; readonly ids: readonly string[]; readonly order: edit.Order }
   | { readonly do: 'align'; readonly ids: readonly string[]; readonly how: edit.Alignment }
   | { readonly do: 'distribute'; readonly ids: readonly string[]; readonly axis: 'x' | 'y' }
@@ -44,6 +50,8 @@ export function runCommand(d: Design, sheetId: string, c: StudioCommand): edit.E
       return edit.groupParts(d, sheetId, c.ids);
     case 'release':
       return edit.releaseParts(d, sheetId, c.ids);
+    case 'add-step':
+      return edit.addStep(d, c.id, c.kind, c.before);
     case 'clip':
       return edit.clipParts(d, sheetId, c.ids);
     case 'plain':

@@ -160,10 +160,10 @@ export const studio = {
   },
 
   /** Runs one of the editing commands and says what it changes. */
-  run(command: StudioCommand): { patch: PatchOperation[]; chosen: readonly string[] } {
+  run(command: StudioCommand): Pick<edit.Edited, 'chosen' | 'card'> & { patch: PatchOperation[] } {
     const d = must();
-    const { design: next, chosen } = runCommand(d, sheetId, command);
-    return { patch: diffJson(d, next), chosen };
+    const { design: next, chosen, card } = runCommand(d, sheetId, command);
+    return { patch: diffJson(d, next), chosen, card };
   },
 
   partPicture(id: string, size: number): SmallPicture | null {

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { contourNumbers } from '@/core/edit/draft';
 import { readColour } from '@/editor/fields/ColourField';
 import { ExpressionError, evaluateExpression } from '@/editor/fields/expression';
 import { wordFor } from '@/editor/fields/words';
-import { contourNumbers } from '@/editor/sheet/draft';
 
 describe('number fields', () => {
   it('take units and sums', () => {

@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest';
+import { contourNumbers, draftText } from '@/core/edit/draft';
 import { makeClear } from '@/editor/bench/LivePicture';
 import { readNumber } from '@/editor/fields/NumberField';
 import { dialPlace } from '@/editor/frame/dial-state';
-import { contourNumbers, draftText } from '@/editor/sheet/draft';
 import { typedNumbers } from '@/editor/sheet/surface';
 
 it('tells the eight places of the dial apart, clockwise from the top', () => {

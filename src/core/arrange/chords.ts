@@ -1,10 +1,9 @@
-import type { Cubic } from '../geometry/cubic';
+import { type Cubic, splitCubic } from '../geometry/cubic';
 import { chordCount } from '../geometry/flatten';
 
 /** What the choice of chords needs to know of a curve. */
 interface Chorded {
   readonly cubic: Cubic;
-  readonly line: boolean;
   /** The next curve of the same contour. */
   readonly next: number;
 }
@@ -43,24 +42,9 @@ function makePiece(curve: number, t0: number, t1: number, s: Cubic, tolerance: n
 }
 
 function halves(p: Piece, tolerance: number, pad: number): [Piece, Piece] {
-  const [x0, y0, x1, y1, x2, y2, x3, y3] = p.s;
-  const ax = (x0 + x1) / 2;
-  const ay = (y0 + y1) / 2;
-  const bx = (x1 + x2) / 2;
-  const by = (y1 + y2) / 2;
-  const cx = (x2 + x3) / 2;
-  const cy = (y2 + y3) / 2;
-  const dx = (ax + bx) / 2;
-  const dy = (ay + by) / 2;
-  const ex = (bx + cx) / 2;
-  const ey = (by + cy) / 2;
-  const mx = (dx + ex) / 2;
-  const my = (dy + ey) / 2;
+  const [a, b] = splitCubic(p.s, 0.5);
   const m = (p.t0 + p.t1) / 2;
-  return [
-    makePiece(p.curve, p.t0, m, [x0, y0, ax, ay, dx, dy, mx, my], tolerance, pad),
-    makePiece(p.curve, m, p.t1, [mx, my, ex, ey, cx, cy, x3, y3], tolerance, pad),
-  ];
+  return [makePiece(p.curve, p.t0, m, a, tolerance, pad), makePiece(p.curve, m, p.t1, b, tolerance, pad)];
 }
 
 /** Whether `q` lies wholly to one side of the strip that `p` runs in. */
@@ -156,11 +140,10 @@ export function chordParameters(curves: readonly Chorded[], tolerance: number, r
     }
     pieces = next;
   }
-  for (const p of pieces)
-    for (let k = 1; k <= p.count; k++) {
-      const t = p.t0 + ((p.t1 - p.t0) * k) / p.count;
-      if (k < p.count || p.t1 < 1) out[p.curve].push(k < p.count ? t : p.t1);
-    }
+  for (const p of pieces) {
+    for (let k = 1; k < p.count; k++) out[p.curve].push(p.t0 + ((p.t1 - p.t0) * k) / p.count);
+    if (p.t1 < 1) out[p.curve].push(p.t1);
+  }
   for (const list of out) list.sort((a, b) => a - b);
   return out;
 }

@@ -3,6 +3,7 @@ import { makeCoat, makeId, makePart } from '../document/create';
 import type { Design, Part } from '../document/types';
 import { invert, matrixPlace, multiply, placeMatrix } from '../geometry/matrix';
 import type { Bounds } from '../geometry/path';
+import type { CardRef } from './gesture/types';
 import { jointBounds, ownBox, sheetBounds } from './pick';
 import { moveParts, scaleOwn, scaleParts } from './transform';
 import { childrenOf, familyOf, frameOf, parentOf, topmost, withChildren, withPart } from './tree';
@@ -11,6 +12,8 @@ import { childrenOf, familyOf, frameOf, parentOf, topmost, withChildren, withPar
 export interface Edited {
   readonly design: Design;
   readonly chosen: readonly string[];
+  /** The card that is chosen, where it is a new one. */
+  readonly card?: CardRef;
 }
 
 /** Parts in the order they are painted among their siblings. */

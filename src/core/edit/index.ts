@@ -1,5 +1,7 @@
 /** What the editor asks of the core: picking, snapping, gestures and commands, all pure. */
+export { addStep } from './add-step';
 export * from './arrange-parts';
+export { alongEighth, type DraftNode, draftText, drawnPath } from './draft';
 export { applyGesture, type CardRef, type Gesture, type GestureResult } from './gesture';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
 export { anchorOf, placePart } from './place';

@@ -82,7 +82,7 @@ export const radialRepeat = defineStep<RadialRepeat>({
   },
   copies: (p, { bounds }) => copies(p, bounds),
   apply: (outline, p, { bounds }) => copyOutline(outline, copies(p, bounds), p.unite),
-  suited: (bounds) => ({ centreX: 0, centreY: bounds.y1 + (bounds.y1 - bounds.y0) }),
+  suited: (b) => ({ centreX: (b.x0 + b.x1) / 2, centreY: b.y1 + (b.y1 - b.y0) }),
   handles(p, { bounds }) {
     const x = (bounds.x0 + bounds.x1) / 2;
     const y = (bounds.y0 + bounds.y1) / 2;

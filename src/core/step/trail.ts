@@ -63,7 +63,11 @@ export const trail = defineStep<Trail>({
   },
   copies,
   apply: (outline, p) => copyOutline(outline, copies(p), p.unite),
-  suited: (b) => ({ stepX: (b.x1 - b.x0) * 1.2 }),
+  suited: (b) => ({
+    stepX: (b.x1 - b.x0) * 1.2,
+    centreX: middle(b).x,
+    centreY: middle(b).y,
+  }),
   handles(p, { bounds }) {
     const from = middle(bounds);
     return [

@@ -55,4 +55,5 @@ export function wordFor(name: string): string {
 }
 
 /** What a newly drawn part of a kind is called. */
-export const partNameFor = (kind: string): string => (kind === 'ellipse' ? 'Disc' : wordFor(kind));
+export const partNameFor = (kind: string): string =>
+  kind === 'ellipse' ? 'Disc' : kind === 'path' ? 'Path' : wordFor(kind);

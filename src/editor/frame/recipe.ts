@@ -1,19 +1,10 @@
-import { makeCoat, makeFinish, makeId, makeStep, type Part, steps } from '@/core';
-import { changePart, chooseCard } from '../state/actions';
+import { makeCoat, makeFinish, makeId, type Part } from '@/core';
+import { changePart, chooseCard, run } from '../state/actions';
 import { get } from '../state/store';
 
 /** Puts a step at the end of a part's steps, or before one of them, and chooses it. */
-export function addStep(part: Part, kind: string, before?: string): void {
-  const bounds = get().report?.size;
-  const half = { x: (bounds?.width ?? 100) / 2, y: (bounds?.height ?? 100) / 2 };
-  const suited = steps[kind].suited?.({ x0: -half.x, y0: -half.y, x1: half.x, y1: half.y }) ?? {};
-  const card = makeStep(kind, suited);
-  changePart(`Add ${kind.replace('-', ' ')}`, part.id, (p) => {
-    const at = before ? p.steps.findIndex((s) => s.id === before) : p.steps.length;
-    return { ...p, steps: [...p.steps.slice(0, at), card, ...p.steps.slice(at)] };
-  });
-  chooseCard({ list: 'steps', id: card.id });
-}
+export const addStep = (part: Part, kind: string, before: string | null = null): void =>
+  void run(`Add ${kind.replace('-', ' ')}`, { do: 'add-step', id: part.id, kind, before });
 
 export function addCoat(part: Part, kind: 'fill' | 'stroke'): void {
   const coat = makeCoat(kind, kind === 'fill' ? { paint: { kind: 'solid', colour: '#9a6b1f' } } : {});

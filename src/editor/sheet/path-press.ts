@@ -1,9 +1,8 @@
-import { makeCoat, makePart, makeSource } from '@/core';
-import { childrenOf, freeName, withChildren, withPart } from '@/core/edit';
+import { alongEighth, type DraftNode, draftText, drawnPath } from '@/core/edit';
+import { partNameFor } from '../fields/words';
 import { choose } from '../state/actions';
 import { commit } from '../state/history';
 import { get, set } from '../state/store';
-import { contourNumbers, type DraftNode, draftText } from './draft';
 import { setPointer } from './pointer-state';
 import { type Press, surface } from './surface';
 
@@ -25,20 +24,10 @@ function finish(closed: boolean): void {
   drop();
   const { design, sheetId } = get();
   if (!design || list.length < 2) return;
-  const xs = list.map((n) => n.x);
-  const ys = list.map((n) => n.y);
-  const cx = (Math.min(...xs) + Math.max(...xs)) / 2;
-  const cy = (Math.min(...ys) + Math.max(...ys)) / 2;
-  const xy = contourNumbers(list, closed).map((v, i) => v - (i % 2 ? cy : cx));
-  const part = makePart(makeSource('path', { contours: [{ xy, closed }] }), {
-    name: freeName(design, 'Path'),
-    coats: [closed ? makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } }) : makeCoat('stroke')],
-    place: { x: cx, y: cy, turn: 0, skew: 0, scaleX: 1, scaleY: 1 },
-  });
-  const ids = childrenOf(design, sheetId, null);
-  commit('Draw path', withChildren(withPart(design, part), sheetId, null, [...ids, part.id]));
+  const { design: next, chosen } = drawnPath(design, sheetId, list, closed, partNameFor('path'));
+  commit('Draw path', next);
   set({ scope: null, tool: 'pick' });
-  choose([part.id]);
+  choose(chosen);
 }
 
 /** The path as it would go on to the pointer. */
@@ -58,9 +47,8 @@ export function pressPathNode(e: Press): void {
   }
   const before = nodes.at(-1);
   if (e.shiftKey && before) {
-    const a = Math.round(Math.atan2(at.y - before.y, at.x - before.x) / (Math.PI / 4)) * (Math.PI / 4);
-    const l = Math.hypot(at.x - before.x, at.y - before.y);
-    at = { x: before.x + l * Math.cos(a), y: before.y + l * Math.sin(a) };
+    const [dx, dy] = alongEighth(at.x - before.x, at.y - before.y);
+    at = { x: before.x + dx, y: before.y + dy };
   }
   if (before && Math.hypot(before.x - at.x, before.y - at.y) * view.zoom < 3) {
     finish(false);

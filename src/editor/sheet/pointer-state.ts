@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { Point } from '@/core';
-import type { DraftNode } from './draft';
+import type { DraftNode } from '@/core/edit';
 
 /** What the pointer is doing, for the overlay; points in CSS pixels of the view, drafts in sheet units. */
 export interface PointerState {

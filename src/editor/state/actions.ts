@@ -83,7 +83,7 @@ export function leave(): void {
 /** Runs a command that needs geometry, keeps its result and chooses what it says. */
 export const run = (label: string, command: StudioCommand): Promise<void> =>
   inTurn(async () => {
-    const { patch, chosen } = await studioEngine().studio.run(command);
+    const { patch, chosen, card } = await studioEngine().studio.run(command);
     if (!patch.length) {
       if (command.do === 'combine') say('Choose two or more parts to combine.');
       if (command.do === 'clip') say('Choose two or more parts; the topmost clips the others.');
@@ -91,7 +91,7 @@ export const run = (label: string, command: StudioCommand): Promise<void> =>
       return;
     }
     commit(label, applyPatch(openedDesign(), patch));
-    choose(chosen);
+    choose(chosen, card);
   });
 
 /** Changes one part and keeps the change. */

@@ -1,35 +1,23 @@
 import { expect, it } from 'vitest';
-import {
-  type Design,
-  evaluate,
-  makeCoat,
-  makeDesign,
-  makePart,
-  makeSource,
-  makeStep,
-  origin,
-  renderPixels,
-} from '@/core';
+import { type Design, evaluate, makePart, makeSource, makeStep, origin, renderPixels } from '@/core';
 import { clipParts, pickParts, releaseParts, sheetBounds } from '@/core/edit';
 import { readDesign } from '@/core/reading';
-
-const fill = (colour: string) => makeCoat('fill', { paint: { kind: 'solid', colour } });
+import { designOf, solid, withPart } from '../designs';
 
 /** A red square under a circle, both about (100, 100). */
 function pair(): Design {
-  const d = makeDesign('Test', { id: 's', width: 200, height: 200 });
   const place = { ...origin, x: 100, y: 100 };
   const square = makePart(makeSource('rectangle', { width: 120, height: 120 }), {
     id: 'square',
-    coats: [fill('#ff0000')],
+    coats: [solid('#ff0000')],
     place,
   });
   const disc = makePart(makeSource('ellipse', { width: 120, height: 120 }), {
     id: 'disc',
-    coats: [fill('#0000ff')],
+    coats: [solid('#0000ff')],
     place,
   });
-  return { ...d, sheets: [{ ...d.sheets[0], parts: ['square', 'disc'] }], parts: { square, disc } };
+  return designOf(200, square, disc);
 }
 
 const pixel = (d: Design, x: number, y: number) =>
@@ -46,13 +34,10 @@ it('shows of the others what lies in the topmost part, which is not painted', ()
   expect(readDesign(structuredClone(design))).toBeTruthy();
 
   // The clip stays live: moved, it shows another part; hidden, it clips nothing.
-  const moved = {
-    ...design,
-    parts: { ...design.parts, disc: { ...design.parts.disc, place: { ...origin, x: 60, y: 60 } } },
-  };
+  const moved = withPart(design, 'disc', { place: { ...origin, x: 60, y: 60 } });
   expect(pixel(moved, 45, 45)).toEqual([255, 0, 0]);
   expect(pixel(moved, 150, 150)).toEqual([255, 255, 255]);
-  const hidden = { ...design, parts: { ...design.parts, disc: { ...design.parts.disc, hidden: true } } };
+  const hidden = withPart(design, 'disc', { hidden: true });
   expect(pixel(hidden, 45, 45)).toEqual([255, 0, 0]);
 
   const off = clipParts(design, 's', chosen).design;

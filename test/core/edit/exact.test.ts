@@ -1,16 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { type Design, makeCoat, makeDesign, makePart, makeSource, makeStep, origin, type Part } from '@/core';
+import { type Design, makeCoat, makePart, makeSource, makeStep, origin, type Part } from '@/core';
 import { applyGesture, type CardRef, type Gesture, reportOf, sheetBounds } from '@/core/edit';
+import { designOf } from '../designs';
 
 const size = { width: 200, height: 100 };
 
-function designOf(part: Part): Design {
-  const d = makeDesign('Test', { id: 's', width: 1000, height: 1000 });
-  return { ...d, sheets: [{ ...d.sheets[0], parts: [part.id] }], parts: { [part.id]: part } };
-}
-
 const block = (extra: Partial<Part> = {}): Design =>
   designOf(
+    1000,
     makePart(makeSource('rectangle', size), {
       id: 'a',
       name: 'a',

@@ -4,7 +4,6 @@ import {
   type Design,
   evaluate,
   makeCoat,
-  makeDesign,
   makePart,
   makeSource,
   makeStep,
@@ -15,6 +14,7 @@ import {
 } from '@/core';
 import { combineParts, groupParts, piecesOf, plainParts, releasePieces, sheetBounds } from '@/core/edit';
 import { readDesign } from '@/core/reading';
+import { designOf } from '../designs';
 import { circle, rect, ring } from '../shapes';
 
 const gradient = makeCoat('fill', {
@@ -32,15 +32,6 @@ const gradient = makeCoat('fill', {
     spread: 'pad',
   },
 });
-
-function designOf(...parts: Part[]): Design {
-  const d = makeDesign('Test', { id: 's', width: 400, height: 400 });
-  return {
-    ...d,
-    sheets: [{ ...d.sheets[0], parts: parts.map((p) => p.id) }],
-    parts: Object.fromEntries(parts.map((p) => [p.id, p])),
-  };
-}
 
 const disc = (id: string, x: number, y: number, size: number, extra: Partial<Part> = {}): Part =>
   makePart(makeSource('ellipse', { width: size, height: size }), {
@@ -62,7 +53,7 @@ function difference(a: Design, b: Design): number {
 describe('a plain path', () => {
   it('looks as its recipe did, and needs nothing of it', () => {
     const combined = combineParts(
-      designOf(disc('a', 180, 200, 200), disc('b', 260, 200, 120)),
+      designOf(400, disc('a', 180, 200, 200), disc('b', 260, 200, 120)),
       's',
       ['a', 'b'],
       'subtract',
@@ -89,7 +80,10 @@ describe('a plain path', () => {
   });
 
   it('is made of the members of a group, which stays a group', () => {
-    const grouped = groupParts(designOf(disc('a', 100, 100, 80), disc('b', 250, 250, 80)), 's', ['a', 'b']);
+    const grouped = groupParts(designOf(400, disc('a', 100, 100, 80), disc('b', 250, 250, 80)), 's', [
+      'a',
+      'b',
+    ]);
     const { design } = plainParts(grouped.design, grouped.chosen);
     expect(design.parts[grouped.chosen[0]].source.kind).toBe('group');
     expect(design.parts.a.source.kind).toBe('path');
@@ -120,7 +114,7 @@ describe('pieces', () => {
       steps: [makeStep('trail', { count: 4, stepX: 55, stepY: 20 })],
       opacity: 0.8,
     });
-    const before = designOf(disc('under', 200, 200, 300), dots, disc('over', 300, 300, 50));
+    const before = designOf(400, disc('under', 200, 200, 300), dots, disc('over', 300, 300, 50));
     const { design, chosen } = releasePieces(before, 's', ['a']);
     expect(chosen).toHaveLength(1);
     const apart = {

@@ -18,6 +18,7 @@ import {
 } from '@/core';
 import { pngStream } from '@/server/png-stream';
 import { demoDesigns } from '../../../demo';
+import { averaged, rms } from '../../pictures';
 
 async function encode(p: Picture, dpi: number, rows = 16): Promise<Buffer> {
   const bands = function* () {
@@ -83,38 +84,21 @@ describe('whole pictures', () => {
     return [name, evaluate(d, d.sheets[0].id)];
   });
 
-  /** Root mean square difference of two opaque pictures, of 255. */
-  function rms(a: Uint8ClampedArray | Uint8Array, b: Uint8ClampedArray | Uint8Array): number {
-    let sum = 0;
-    for (let i = 0; i < a.length; i++) sum += (a[i] - b[i]) ** 2;
-    return Math.sqrt(sum / a.length);
-  }
-
   beforeAll(() => {
     for (const [name, scene] of scenes)
       writeFileSync(path.join(folder, `${name}.svg`), sceneToSvg(scene, name));
   });
 
-  /** A picture drawn four times as large, averaged: the others let a pale line through where pieces abut. */
-  const averaged = async (input: Buffer): Promise<Uint8Array> => {
-    const large = await sharp(input).ensureAlpha().raw().toBuffer();
-    const sums = new Float64Array(4 * width * width);
-    for (let y = 0; y < 4 * width; y++)
-      for (let i = 0; i < 16 * width; i++)
-        sums[4 * (width * (y >> 2) + (i >> 4)) + (i & 3)] += large[16 * width * y + i] / 16;
-    return Uint8Array.from(sums, Math.round);
-  };
-
   it.each(scenes)('%s: our raster against our SVG drawn by resvg', async (name, scene) => {
     const theirs = new Resvg(sceneToSvg(scene, name), {
       fitTo: { mode: 'width', value: 4 * width },
     }).render();
-    expect(rms(await averaged(theirs.asPng()), renderPixels(scene, width).data)).toBeLessThan(2);
+    expect(rms(await averaged(theirs.asPng(), width), renderPixels(scene, width).data)).toBeLessThan(2);
   });
 
   it.each(scenes)('%s: our raster against our SVG drawn by librsvg', async (name, scene) => {
     const file = path.join(folder, `${name}.svg`);
     const png = execFileSync('rsvg-convert', ['-w', String(4 * width), file], { maxBuffer: 1 << 26 });
-    expect(rms(await averaged(png), renderPixels(scene, width).data)).toBeLessThan(2);
+    expect(rms(await averaged(png, width), renderPixels(scene, width).data)).toBeLessThan(2);
   });
 });

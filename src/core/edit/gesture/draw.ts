@@ -3,6 +3,7 @@ import type { Design } from '../../document/types';
 import { applyTo, invert } from '../../geometry/matrix';
 import { radians } from '../../geometry/vector';
 import { primitives } from '../../source';
+import { alongEighth } from '../draft';
 import { childrenOf, frameOf, withChildren, withPart } from '../tree';
 import { snapPoint } from './snap-point';
 import { type GestureOf, type GestureResult, shown } from './types';
@@ -22,14 +23,6 @@ function exactDrag(
   }
   const half = g.fromCentre ? 0.5 : 1;
   return [a * half * (dx < 0 ? -1 : 1), (exact.length > 1 ? b : a) * half * (dy < 0 ? -1 : 1)];
-}
-
-/** A drag turned to the nearest eighth of a turn. */
-function alongEighth(dx: number, dy: number): [number, number] {
-  const a = Math.round(Math.atan2(dy, dx) / (Math.PI / 4)) * (Math.PI / 4);
-  const l = Math.hypot(dx, dy);
-  const clean = (v: number) => (Math.abs(v) < 1e-9 ? 0 : l * v);
-  return [clean(Math.cos(a)), clean(Math.sin(a))];
 }
 
 /** Draws a new part of a kind over the dragged box. */

@@ -1,4 +1,4 @@
-import { Blend, Droplet, type LucideIcon, PenLine, Sun } from 'lucide-react';
+import { Contrast, Droplet, type LucideIcon, PenLine, Sun } from 'lucide-react';
 import { type Paint, paints } from '@/core';
 import { changePart, chooseCard } from '../../state/actions';
 import { say } from '../../state/store';
@@ -55,7 +55,7 @@ export const colour: Stage = {
       PenLine,
       onePart((p) => addCoat(p, 'stroke')),
     ),
-    gradient('linear', 'Linear gradient', Blend),
+    gradient('linear', 'Linear gradient', Contrast),
     gradient('radial', 'Radial gradient', Sun),
   ],
 };

@@ -2,17 +2,17 @@ import {
   Blend,
   Combine,
   Crop,
-  Eclipse,
   Group,
   type LucideIcon,
-  PenTool,
   Puzzle,
+  Route,
   Scissors,
-  Spline,
   SquareRoundCorner,
+  SquareSquare,
   SquaresExclude,
   Ungroup,
   Waves,
+  Waypoints,
 } from 'lucide-react';
 import type { Operation } from '@/core';
 import { run } from '../../state/actions';
@@ -64,15 +64,15 @@ export const combine: Stage = {
       act(
         'plain',
         'Plain path',
-        Spline,
+        Waypoints,
         needsChoice((ids) => void run('Plain path', { do: 'plain', ids })),
       ),
     ),
     stepTool('round-corners', 'Round corners', SquareRoundCorner),
     family(
-      stepTool('offset', 'Offset', Eclipse),
+      stepTool('offset', 'Offset', SquareSquare),
       stepTool('parallels', 'Parallels', Waves),
-      stepTool('outline-stroke', 'Outline stroke', PenTool),
+      stepTool('outline-stroke', 'Outline stroke', Route),
     ),
   ],
 };

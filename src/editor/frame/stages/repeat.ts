@@ -1,4 +1,4 @@
-import { FlipHorizontal2, Footprints, LayoutGrid, Sun } from 'lucide-react';
+import { FlipHorizontal2, Footprints, LayoutGrid, Loader } from 'lucide-react';
 import { lastOf, type Stage, stepTool } from '../tool';
 
 export const repeat: Stage = {
@@ -6,7 +6,7 @@ export const repeat: Stage = {
   word: 'Repeat',
   card: (p) => lastOf(p.steps, 'steps'),
   tools: [
-    stepTool('radial-repeat', 'Radial repeat', Sun),
+    stepTool('radial-repeat', 'Radial repeat', Loader),
     stepTool('grid-repeat', 'Grid repeat', LayoutGrid),
     stepTool('trail', 'Trail', Footprints),
     stepTool('mirror', 'Mirror', FlipHorizontal2),
