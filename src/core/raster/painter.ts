@@ -49,7 +49,9 @@ function blends(nodes: readonly SceneNode[]): boolean {
 
 /** Draws scenes tile by tile into the kernels' memory. One painter serves one thread. */
 export class Painter {
-  readonly kernels: Kernels = makeKernels();
+  /** @param kernels what works out the pixels. */
+  constructor(readonly kernels: Kernels = makeKernels()) {}
+
   private bump = 0;
   private readonly resident = new Map<Float64Array | Float32Array, number>();
   /** Colour tables by what they are made of: a gradient that moves keeps its colours. */

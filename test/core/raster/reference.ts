@@ -79,19 +79,33 @@ function paintAt(paint: ScenePaint, matrix: Matrix, x: number, y: number): Pixel
   return [c[0] * c[3], c[1] * c[3], c[2] * c[3], c[3]];
 }
 
+type Polyline = { x: number; y: number }[];
+const polylines = new WeakMap<Path, Map<string, Polyline[]>>();
+
+/** Closed contours of a placed path as fine chords; kept, since every row of samples asks again. */
+function polylinesOf(path: Path, matrix: Matrix): Polyline[] {
+  const known = polylines.get(path) ?? new Map<string, Polyline[]>();
+  polylines.set(path, known);
+  const key = matrix.join();
+  const lines =
+    known.get(key) ??
+    transformPath(path, matrix).contours.map((c) => {
+      const start = { x: c.xy[0], y: c.xy[1] };
+      return [start, ...[...segmentsOf(c)].flatMap((s) => flattenCubic(s, 0.002)), start];
+    });
+  known.set(key, lines);
+  return lines;
+}
+
 /** Crossings of a path's edges with one sample row, as [x, direction]. */
 function crossings(path: Path, matrix: Matrix, y: number): [number, number][] {
   const out: [number, number][] = [];
-  for (const c of transformPath(path, matrix).contours) {
-    const points = [{ x: c.xy[0], y: c.xy[1] }];
-    for (const s of segmentsOf(c)) points.push(...flattenCubic(s, 0.002));
-    points.push(points[0]);
+  for (const points of polylinesOf(path, matrix))
     for (let i = 1; i < points.length; i++) {
       const [a, b] = [points[i - 1], points[i]];
       if (a.y <= y === b.y <= y) continue;
       out.push([a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x), b.y > a.y ? 1 : -1]);
     }
-  }
   return out.sort((p, q) => p[0] - q[0]);
 }
 
@@ -113,11 +127,15 @@ function drawRow(nodes: readonly SceneNode[], matrix: Matrix, row: Row, y: numbe
     if (n.type === 'shadow') throw new Error('Shadows are checked against the erf profile instead.');
     if (n.type === 'shape') {
       const hit = covered(n.path);
+      let [pixel, s]: [number, Pixel] = [-1, [0, 0, 0, 0]];
       for (let i = 0; i < row.length; i++) {
         if (!hit(i)) continue;
+        const x = Math.floor((i + 0.5) * step);
         // The paint of a pixel is that at its middle, as the raster has it.
-        const s = paintAt(n.paint, matrix, Math.floor((i + 0.5) * step) + 0.5, Math.floor(y) + 0.5);
-        row[i] = compositeReference(n.blend, s.map((v) => v * n.opacity) as Pixel, row[i]);
+        if (x !== pixel)
+          s = paintAt(n.paint, matrix, x + 0.5, Math.floor(y) + 0.5).map((v) => v * n.opacity) as Pixel;
+        pixel = x;
+        row[i] = compositeReference(n.blend, s, row[i]);
       }
       continue;
     }

@@ -1,0 +1,217 @@
+import { describe, expect, it } from 'vitest';
+import { demoDesigns } from '@/../demo';
+import { evaluate } from '@/core';
+import { edgesOf } from '@/core/raster/edges';
+import { type Kernels, makeKernels } from '@/core/raster/kernels';
+import { Painter } from '@/core/raster/painter';
+import { blendModes, type Scene } from '@/core/scene/types';
+import { circle, numbers, pentagram, regular } from '../shapes';
+import { plainKernels } from './plain/kernels';
+import { sampleScenes, scene, shape, solid } from './scenes';
+
+/** Something done with either set of kernels. */
+type Work = (kernels: Kernels) => Float32Array | Uint8Array;
+
+/** Holds the compiled kernels to their plain twins, bit by bit. */
+function agree(work: Work): void {
+  const compiled = work(makeKernels());
+  const plain = work(plainKernels());
+  const bits = (a: Float32Array | Uint8Array) => new Uint8Array(a.buffer, a.byteOffset, a.byteLength);
+  expect(compiled.some((v) => v !== 0)).toBe(true);
+  expect(Buffer.compare(bits(compiled), bits(plain))).toBe(0);
+}
+
+const layerPixels = (k: Kernels, layer = 0): Float32Array => {
+  k.flattenLayer(layer);
+  return new Float32Array(k.memory.buffer, k.layerPixels(layer), 4 * 256 * 256).slice();
+};
+
+const put = (k: Kernels, at: number, values: Float32Array | Float64Array): number => {
+  new Uint8Array(k.memory.buffer, k.input() + at, values.byteLength).set(new Uint8Array(values.buffer));
+  return k.input() + at;
+};
+
+/** Edges that end anywhere, far outside the tile too; every shape of them is closed. */
+function scribble(next: () => number, corners: number, reach: number): Float64Array {
+  const grid = () => Math.round((next() * 2 - 0.5) * reach * 65536) / 65536;
+  const at = Array.from({ length: corners }, () => [grid(), grid()]);
+  return Float64Array.from(at.flatMap((p, i) => [...p, ...at[(i + 1) % corners]]));
+}
+
+/** Paints random shapes in random paints onto layers, the way a picture does. */
+function scatter(k: Kernels, layer: number, seed: number, mode: (i: number) => number, tile = 48): void {
+  const next = numbers(seed);
+  const [x, y] = [Math.round(next() * 300), Math.round(next() * 300)];
+  k.placeTile(x, y, tile, tile);
+  k.placePaint(x, y);
+  for (let i = 0; i < 7; i++) {
+    const edges = scribble(next, 3 + Math.floor(next() * 6), tile).map((v, n) => v + (n % 2 ? y : x));
+    const a = next() < 0.4 ? 1 : next();
+    if (i % 3 === 0) k.setSolid(next() * a, next() * a, next() * a, a);
+    else {
+      const table = Float32Array.from({ length: 4 * 64 }, (_, n) => (n % 4 === 3 ? a : next() * a));
+      const matrix = [next() / 40, next() / 40, -next() / 40, next() / 40, -next(), -next()] as const;
+      const focus = i % 2 ? [next() * 0.6, next() * 0.6] : [0, 0];
+      k.setGradient(
+        1 + (i % 2),
+        ...matrix,
+        put(k, 65536 * i, table),
+        64,
+        i % 3,
+        a >= 1 ? 1 : 0,
+        focus[0],
+        focus[1],
+      );
+    }
+    k.target(layer, mode(i));
+    k.paintShape(put(k, 65536 * 8, edges), edges.length / 4, i % 2);
+  }
+}
+
+describe('every compiled kernel has the bits of its plain twin', () => {
+  it.each(blendModes.map((m, i) => [m, i] as const))('compositing: %s', (_, mode) => {
+    agree((k) => {
+      const next = numbers(mode + 5);
+      const out = new Float32Array(4000);
+      for (let i = 0; i < out.length; i += 4) {
+        const colour = () => {
+          const a = next() < 0.2 ? Math.round(next()) : next();
+          return [next() * a, next() * a, next() < 0.1 ? a : next() * a, a];
+        };
+        const at = put(k, 0, Float32Array.from([...colour(), ...colour()]));
+        k.compositeAt(mode, at, at + 16, at + 32);
+        out.set(new Float32Array(k.memory.buffer, at + 32, 4), i);
+      }
+      return out;
+    });
+  });
+
+  it.each(Array.from({ length: 24 }, (_, i) => i + 1))(
+    'coverage and paints of scattered shapes %i',
+    (seed) => {
+      agree((k) => {
+        scatter(k, 0, seed, (i) => (i * seed) % (seed % 2 ? 16 : 1));
+        return layerPixels(k);
+      });
+    },
+  );
+
+  it.each([
+    ['composite', 0, 0],
+    ['composite in a mode', 0, 3],
+    ['mask', 1, 0],
+    ['mix', 2, 0],
+  ])('joining layers: %s', (_, rule, mode) => {
+    for (const seed of [3, 8, 21])
+      agree((k) => {
+        scatter(k, 0, seed, () => 0);
+        scatter(k, 1, seed + 50, (i) => i % 2);
+        k.joinLayers(1, 0, rule, mode, 0.6);
+        // The layer joined must be left empty, and its places free for the next.
+        scatter(k, 1, seed + 90, () => 0);
+        k.joinLayers(1, 0, 0, 0, 1);
+        return layerPixels(k);
+      });
+  });
+
+  it('copying, flooding and clearing layers', () => {
+    agree((k) => {
+      k.floodLayer(0, 0.2, 0.1, 0.4, 0.5);
+      scatter(k, 0, 4, (i) => i % 16);
+      k.copyLayer(0, 1);
+      scatter(k, 1, 5, () => 0);
+      scatter(k, 2, 6, () => 0);
+      k.clearLayer(2);
+      k.joinLayers(1, 0, 2, 0, 0.3);
+      k.joinLayers(2, 0, 0, 0, 1);
+      return layerPixels(k);
+    });
+  });
+
+  it('blurring and laying a plane', () => {
+    for (const [step, mode] of [
+      [1, 0],
+      [0.25, 4],
+      [3, 1],
+    ])
+      agree((k) => {
+        scatter(k, 0, 9, () => 0);
+        scatter(k, 1, 11, () => 0);
+        k.flattenLayer(1);
+        const [plane, blurred, taps, scratch] = [1 << 20, 2 << 20, 3 << 20, 4 << 20].map(
+          (a) => k.input() + a,
+        );
+        k.alphaToPlane(1, plane, 60, 48, 48);
+        put(k, 3 << 20, Float32Array.of(0.1, 0.2, 0.4, 0.2, 0.1));
+        k.convolve(plane, blurred, 60, 48, 1, taps, 5);
+        k.convolve(blurred, plane, 60, 44, 60, taps, 5);
+        const reach = Math.min(40, Math.floor(36 / step));
+        k.layPlane(0, 2, 3, reach, reach, plane, 60, 2.3, 1.7, step, scratch, 0.1, 0.2, 0.3, 0.8, mode);
+        return layerPixels(k);
+      });
+  });
+
+  it('bytes of straight alpha', () => {
+    agree((k) => {
+      scatter(k, 0, 17, () => 0);
+      k.flattenLayer(0);
+      k.toBytes(0, 48, 48, k.input());
+      return new Uint8Array(k.memory.buffer, k.input(), 4 * 48 * 48).slice();
+    });
+  });
+});
+
+describe('whole pictures of the plain kernels are those of the compiled ones', () => {
+  const picture =
+    (s: Scene, scale: number): Work =>
+    (k) => {
+      const painter = new Painter(k);
+      painter.scale = scale;
+      painter.drawTile(
+        s,
+        [scale, 0, 0, scale, 0, 0],
+        0,
+        0,
+        Math.round(s.width * scale),
+        Math.round(s.height * scale),
+      );
+      return painter.bytes() as unknown as Uint8Array;
+    };
+
+  it.each(sampleScenes)('%s', (_, s) => agree(picture(s, 1)));
+
+  it.each(Object.entries(demoDesigns))('demo design %s', (_, make) => {
+    const design = make();
+    const s = evaluate(design, design.sheets[0].id);
+    agree(picture(s, 72 / s.width));
+  });
+
+  it('a shape that overlaps itself at the very corner of four tiles', () => {
+    const s = scene([shape(pentagram(256, 256, 40, 'nonzero'), solid(0.3, 0.5, 0.1, 0.5))], 512, 512, null);
+    for (const [x, y] of [
+      [240, 240],
+      [256, 240],
+      [240, 256],
+      [256, 256],
+    ])
+      agree((k) => {
+        const painter = new Painter(k);
+        painter.drawTile(s, [1, 0, 0, 1, 0, 0], x, y, 20, 20);
+        return painter.bytes() as unknown as Uint8Array;
+      });
+  });
+});
+
+it('the twins would notice: an edge moved by 1/64 pixel changes bits', () => {
+  const work = (dx: number): Float32Array => {
+    const k = plainKernels();
+    k.placeTile(0, 0, 32, 32);
+    k.setSolid(1, 1, 1, 1);
+    k.target(0, 0);
+    const edges = edgesOf(dx ? regular(7, 16 + dx, 16, 9) : regular(7, 16, 16, 9), [1, 0, 0, 1, 0, 0]).xy;
+    k.paintShape(put(k, 0, edges), edges.length / 4, 0);
+    return layerPixels(k);
+  };
+  expect(work(1 / 64)).not.toEqual(work(0));
+  expect(edgesOf(circle(0, 0, 1), [1, 0, 0, 1, 0, 0]).xy.length).toBeGreaterThan(0);
+});

@@ -1,0 +1,144 @@
+import type { Kernels } from '@/core/raster/kernels';
+import { composite } from './composite';
+import { coverage, type Tile } from './coverage';
+import { full, type JoinRule, PlainLayer } from './layer';
+import { gradientPaint, type PlainPaint, solidPaint } from './paint';
+import { type Colour, clearColour, f, scaled } from './single';
+
+const layers = 24;
+const inputSize = 20 << 20;
+const rules: JoinRule[] = ['composite', 'mask', 'mix'];
+const colourOf = (r: number, g: number, b: number, a: number): Colour => [f(r), f(g), f(b), f(a)];
+
+/** Weights of the Catmull–Rom spline at fraction t (Keys 1981, a = −1/2), in single precision. */
+const cubicWeights = (t: number): number[] => [
+  f(t * f(-0.5 + f(t * f(1 - f(0.5 * t))))),
+  f(1 + f(f(t * t) * f(-2.5 + f(1.5 * t)))),
+  f(t * f(0.5 + f(t * f(2 - f(1.5 * t))))),
+  f(f(t * t) * f(-0.5 + f(0.5 * t))),
+];
+
+/** The spline through a plane's samples at a place on a line of them. */
+function between(place: number, sample: (i: number) => number): number {
+  const i = Math.floor(place);
+  return cubicWeights(f(place - i)).reduce((sum, w, k) => {
+    const term = f(w * sample(i - 1 + k));
+    return k ? f(sum + term) : term;
+  }, 0);
+}
+
+/**
+ * Plain twins of all compiled kernels, in the order of arithmetic that those follow, one pixel and
+ * one sample at a time, without their memory layout, lists of free places or vector instructions.
+ */
+export function plainKernels(): Kernels {
+  // The input area, then the pixels of layer 0 where `layerPixels` says they lie.
+  const memory = new WebAssembly.Memory({ initial: (inputSize + (1 << 20)) >> 16 });
+  const stack = Array.from({ length: layers }, () => new PlainLayer());
+  let paint: PlainPaint = solidPaint(clearColour);
+  let tile: Tile = { x: 0, y: 0, wide: 256, high: 256 };
+  let [paintX, paintY] = [0.5, 0.5];
+  let onto = stack[0];
+  let mode = 0;
+  const floats = (at: number, length: number) => new Float32Array(memory.buffer, at, length);
+  const colourIn = (at: number): Colour => {
+    const [r, g, b, a] = floats(at, 4);
+    return [r, g, b, a];
+  };
+
+  return {
+    memory,
+    init() {},
+    ready() {},
+    tables: () => 0,
+    input: () => 0,
+    inputBytes: () => inputSize,
+    layerPixels(layer) {
+      const out = floats(inputSize, 1 << 18);
+      for (let o = 0; o < 1 << 16; o++) out.set(stack[layer].colourAt(o & 255, o >> 8), 4 * o);
+      return inputSize;
+    },
+    target(layer, blend) {
+      onto = stack[layer];
+      mode = blend;
+    },
+    placeTile(x, y, wide, high) {
+      tile = { x, y, wide, high };
+    },
+    placePaint(x, y) {
+      [paintX, paintY] = [x + 0.5, y + 0.5];
+    },
+    setSolid(r, g, b, a) {
+      paint = solidPaint(colourOf(r, g, b, a));
+    },
+    setGradient(which, a, b, c, d, e, g, at, entries, spread, opaque, fx, fy) {
+      const kind = which === 1 ? 'linear' : 'radial';
+      paint = gradientPaint(kind, [a, b, c, d, e, g], floats(at, 4 * entries), spread, !!opaque, [fx, fy]);
+    },
+    paintShape(edges, count, evenOdd) {
+      coverage(tile, new Float64Array(memory.buffer, edges, 4 * count), !!evenOdd, (x, y, mask, share) => {
+        const s = paint.at(x + paintX, y + paintY);
+        if (mask === full) onto.cover(x, y, s, mode, paint.opaque);
+        else onto.coverSamples(x, y, s, mode, mask, share);
+      });
+    },
+    joinLayers(from, to, op, blend, opacity) {
+      stack[to].join(stack[from], rules[op], blend, opacity);
+    },
+    copyLayer(from, to) {
+      stack[to].copyFrom(stack[from]);
+    },
+    clearLayer(layer) {
+      stack[layer].clear();
+    },
+    floodLayer(layer, r, g, b, a) {
+      stack[layer].flood(colourOf(r, g, b, a));
+    },
+    flattenLayer(layer) {
+      stack[layer].flatten();
+    },
+    resetFragments() {},
+    alphaToPlane(layer, plane, stride, w, h) {
+      for (let y = 0; y < h; y++)
+        for (let x = 0; x < w; x++)
+          floats(plane + 4 * (y * stride + x), 1)[0] = stack[layer].colourAt(x, y)[3];
+    },
+    convolve(from, to, w, rows, step, taps, count) {
+      const weights = floats(taps, count);
+      const source = new Float32Array(memory.buffer, from);
+      const out = floats(to, w * rows);
+      for (let o = 0; o < w * rows; o++)
+        out[o] = weights.reduce((sum, weight, k) => f(sum + f(source[o + k * step] * weight)), 0);
+    },
+    layPlane(layer, x0, y0, x1, y1, plane, stride, startX, startY, step, _, r, g, b, a, blend) {
+      const values = new Float32Array(memory.buffer, plane);
+      const colour = colourOf(r, g, b, a);
+      for (let y = y0; y < y1 && x0 < x1; y++) {
+        stack[layer].reach(x0, y, x1);
+        for (let x = x0; x < x1; x++) {
+          const across = (row: number) => between(startX + x * step, (i) => values[row * stride + i]);
+          const v = between(startY + y * step, across);
+          if (v > f(1e-6)) stack[layer].cover(x, y, scaled(colour, Math.min(1, v)), blend, false);
+        }
+      }
+    },
+    toBytes(layer, w, h, out) {
+      const bytes = new Uint8ClampedArray(memory.buffer, out, 4 * w * h);
+      for (let o = 0; o < w * h; o++) {
+        const c = stack[layer].colourAt(o % w, Math.floor(o / w));
+        const whole = (v: number) => Math.trunc(f(v + 0.5));
+        if (c[3] <= 0) bytes.fill(0, 4 * o, 4 * o + 4);
+        else {
+          const up = f(255 / c[3]);
+          bytes.set(
+            [whole(f(c[0] * up)), whole(f(c[1] * up)), whole(f(c[2] * up)), whole(f(c[3] * 255))],
+            4 * o,
+          );
+        }
+      }
+    },
+    compositeAt(blend, s, d, out) {
+      floats(out, 4).set(composite(blend, colourIn(s), colourIn(d)));
+    },
+  };
+}

@@ -1,0 +1,117 @@
+import { type Path, transformPath } from '@/core/geometry/path';
+import type { GroupNode, Scene, SceneNode, ScenePaint, ShapeNode } from '@/core/scene/types';
+import { circle, pentagram, rect, regular, ring } from '../shapes';
+
+/** A paint of one colour. */
+export const solid = (r: number, g: number, b: number, a = 1): ScenePaint => ({
+  kind: 'solid',
+  colour: [r, g, b, a],
+});
+/** A shape in a paint. */
+export const shape = (path: Path, paint: ScenePaint, values: Partial<ShapeNode> = {}): ShapeNode => ({
+  type: 'shape',
+  path,
+  paint,
+  opacity: 1,
+  blend: 'normal',
+  ...values,
+});
+/** A group of nodes. */
+export const group = (children: SceneNode[], values: Partial<GroupNode> = {}): GroupNode => ({
+  type: 'group',
+  children,
+  matrix: [1, 0, 0, 1, 0, 0],
+  opacity: 1,
+  blend: 'normal',
+  isolated: true,
+  ...values,
+});
+/** A scene on a ground, white unless said. */
+export const scene = (
+  nodes: SceneNode[],
+  width = 64,
+  height = 64,
+  ground: Scene['ground'] = [1, 1, 1, 1],
+): Scene => ({ width, height, ground, nodes });
+
+/** A linear gradient with a translucent middle. */
+export const gradient: ScenePaint = {
+  kind: 'linear',
+  matrix: [50, 20, -20, 50, 5, 5],
+  stops: [
+    { at: 0, colour: [1, 0.9, 0.5, 1] },
+    { at: 0.5, colour: [0.7, 0.2, 0.3, 0.7] },
+    { at: 1, colour: [0.1, 0.1, 0.4, 1] },
+  ],
+  interpolation: 'oklab',
+  spread: 'pad',
+};
+
+/** Small pictures that need coverage, groups, clips and modes, with a name each. */
+export const sampleScenes: [string, Scene][] = [
+  ['circle', scene([shape(circle(31.3, 32.7, 24), solid(0.1, 0.2, 0.3))])],
+  ['ring, even-odd', scene([shape(ring(32, 32, 28, 20.5), solid(0, 0, 0))])],
+  ['self-overlapping star', scene([shape(pentagram(32, 32, 30, 'evenodd'), solid(0.7, 0, 0))])],
+  [
+    'thin turned bars',
+    scene(
+      [0, 17, 41, 63].map((a) =>
+        shape(
+          transformPath(rect(-30, -0.6, 60, 1.2), [
+            Math.cos(a),
+            Math.sin(a),
+            -Math.sin(a),
+            Math.cos(a),
+            32,
+            32,
+          ]),
+          solid(0, 0, 0.4),
+        ),
+      ),
+    ),
+  ],
+  [
+    'gradients',
+    scene([
+      shape(circle(30, 30, 26), gradient),
+      shape(rect(10.25, 20.5, 40, 20), { ...gradient, kind: 'radial' }),
+    ]),
+  ],
+  [
+    'a group at half opacity',
+    scene([
+      shape(rect(0, 0, 40, 64), solid(0.9, 0.7, 0.1)),
+      group(
+        [shape(circle(28, 32, 20), solid(0.1, 0.1, 0.8)), shape(circle(40, 32, 18), solid(0.8, 0.1, 0.1))],
+        { opacity: 0.5 },
+      ),
+    ]),
+  ],
+  [
+    'a clipped group',
+    scene([
+      group(
+        [shape(rect(0, 0, 64, 32), solid(0.2, 0.6, 0.3)), shape(rect(0, 32, 64, 32), solid(0.8, 0.3, 0.1))],
+        { clip: regular(5, 32, 32, 28) },
+      ),
+    ]),
+  ],
+  [
+    'blend modes in a group that is not isolated',
+    scene([
+      shape(rect(0, 0, 64, 40), solid(0.9, 0.6, 0.2)),
+      group([shape(circle(32, 38, 22), solid(0.4, 0.7, 0.9), { blend: 'multiply' })], {
+        isolated: false,
+        opacity: 0.7,
+      }),
+    ]),
+  ],
+  [
+    'a group that multiplies',
+    scene([
+      shape(circle(24, 32, 20), solid(0.9, 0.6, 0.2)),
+      group([shape(circle(40, 32, 20), solid(0.3, 0.6, 0.9))], { blend: 'multiply' }),
+    ]),
+  ],
+  ['no ground', scene([shape(circle(32, 32, 20), solid(0.5, 0.2, 0.1, 0.6))], 64, 64, null)],
+];
