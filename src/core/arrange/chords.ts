@@ -1,9 +1,11 @@
 import { type Cubic, splitCubic } from '../geometry/cubic';
 import { chordCount } from '../geometry/flatten';
+import type { Covers } from './cover';
 
 /** What the choice of chords needs to know of a curve. */
 interface Chorded {
   readonly cubic: Cubic;
+  readonly shape: number;
   /** The next curve of the same contour. */
   readonly next: number;
 }
@@ -21,12 +23,23 @@ interface Piece {
   readonly x1: number;
   readonly y1: number;
   near: boolean;
+  /** Whether it lies inside another shape, where a union shows nothing of it. */
+  readonly hidden: boolean;
+}
+
+/** What pieces are made by. */
+interface Cutting {
+  readonly curves: readonly Chorded[];
+  readonly tolerance: number;
+  readonly pad: number;
+  readonly covers: Covers | null;
 }
 
 /** Pieces of no more chords than this are not split further. */
 const enough = 3;
 
-function makePiece(curve: number, t0: number, t1: number, s: Cubic, tolerance: number, pad: number): Piece {
+function makePiece(cutting: Cutting, curve: number, t0: number, t1: number, s: Cubic): Piece {
+  const { curves, tolerance, pad, covers } = cutting;
   return {
     curve,
     t0,
@@ -38,13 +51,14 @@ function makePiece(curve: number, t0: number, t1: number, s: Cubic, tolerance: n
     x1: Math.max(s[0], s[2], s[4], s[6]) + pad,
     y1: Math.max(s[1], s[3], s[5], s[7]) + pad,
     near: false,
+    hidden: covers?.hide(s, curves[curve].shape, pad) ?? false,
   };
 }
 
-function halves(p: Piece, tolerance: number, pad: number): [Piece, Piece] {
+function halves(cutting: Cutting, p: Piece): [Piece, Piece] {
   const [a, b] = splitCubic(p.s, 0.5);
   const m = (p.t0 + p.t1) / 2;
-  return [makePiece(p.curve, p.t0, m, a, tolerance, pad), makePiece(p.curve, m, p.t1, b, tolerance, pad)];
+  return [makePiece(cutting, p.curve, p.t0, m, a), makePiece(cutting, p.curve, m, p.t1, b)];
 }
 
 /** Whether `q` lies wholly to one side of the strip that `p` runs in. */
@@ -101,6 +115,7 @@ function markNear(pieces: Piece[], curves: readonly Chorded[], pad: number): voi
   pieces.sort((a, b) => a.x0 - b.x0);
   const open: Piece[] = [];
   for (const p of pieces) {
+    if (p.hidden) continue;
     let kept = 0;
     for (const q of open) {
       if (q.x1 < p.x0) continue;
@@ -120,19 +135,28 @@ function markNear(pieces: Piece[], curves: readonly Chorded[], pad: number): voi
  * Parameters at which each curve is cut into chords, 0 and 1 left out. Stretches that come near
  * another curve are cut so finely that no chord leaves its curve by more than `tolerance`; where a
  * curve is alone, the few chords that keep its hull clear of all others are enough: they enclose
- * and cross nothing that the curve does not.
+ * and cross nothing that the curve does not. Stretches that `covers` hide are left coarse too: a
+ * union loses them whatever they cross.
  */
-export function chordParameters(curves: readonly Chorded[], tolerance: number, reach: number): number[][] {
-  const pad = tolerance + reach;
+export function chordParameters(
+  curves: readonly Chorded[],
+  tolerance: number,
+  reach: number,
+  covers: Covers | null = null,
+): number[][] {
+  const cutting: Cutting = { curves, tolerance, pad: tolerance + reach, covers };
   const out: number[][] = curves.map(() => []);
-  let pieces = curves.map((c, i) => makePiece(i, 0, 1, c.cubic, tolerance, pad));
+  let pieces = curves.flatMap((c, i) => {
+    const whole = makePiece(cutting, i, 0, 1, c.cubic);
+    return covers?.shapes.has(c.shape) && whole.count > 1 ? halves(cutting, whole) : [whole];
+  });
   while (pieces.some((p) => p.count > enough)) {
-    markNear(pieces, curves, pad);
+    markNear(pieces, curves, cutting.pad);
     const next: Piece[] = [];
     for (const p of pieces) {
       if (!p.near) {
         if (p.t1 < 1) out[p.curve].push(p.t1);
-      } else if (p.count > enough) next.push(...halves(p, tolerance, pad));
+      } else if (p.count > enough) next.push(...halves(cutting, p));
       else {
         p.near = false;
         next.push(p);

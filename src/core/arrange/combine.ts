@@ -79,7 +79,9 @@ function attempt(
   fineness: Fineness,
 ): { path: Path; report: TraceReport } {
   const report: TraceReport = { loose: 0, orphans: 0 };
-  const w = prepare(paths, fineness);
+  // A shape that counts only where it runs one way may be empty, and an empty one hides nothing.
+  const covering = operation === 'union' && paths.length > 2 && !rules.includes('positive');
+  const w = prepare(paths, fineness, covering);
   if (!w) return { path: emptyPath, report };
   const contours = resolve(w, operation, rules)
     .filter((loop) => loop.length >= 6 && !isSliver(w, loop))

@@ -2,6 +2,7 @@ import { type Cubic, cubicPoint, isLine, projectOnCubic, splitCubic } from '../g
 import { type EdgeOrigin, type Path, pathBounds, segmentAt, segmentCount } from '../geometry/path';
 import { chordParameters } from './chords';
 import type { Loop } from './clipper';
+import { Covers } from './cover';
 import { ChordGrid, footOnChord, IntegerHash, PointHash } from './grid';
 
 /** How fine the topology is worked out; both are fractions of the drawing's size. */
@@ -243,9 +244,10 @@ function chordsOf(curves: readonly Curve[], xs: ArrayLike<number>, ys: ArrayLike
 
 /**
  * Pools the vertices of all shapes, shares those that lie on several curves, and rounds the
- * chords to integers. Null where there is nothing to work on.
+ * chords to integers. Null where there is nothing to work on. `covering` says that the shapes will
+ * be united, so that what lies deep inside one of them may be left coarse.
  */
-export function prepare(paths: readonly Path[], fineness: Fineness): Workspace | null {
+export function prepare(paths: readonly Path[], fineness: Fineness, covering = false): Workspace | null {
   const all: Path = { contours: paths.flatMap((p) => p.contours), fillRule: 'nonzero' };
   const box = pathBounds(all);
   if (!box) return null;
@@ -271,7 +273,15 @@ export function prepare(paths: readonly Path[], fineness: Fineness): Workspace |
     c.start = vertex(c.cubic[0], c.cubic[1]);
     c.end = vertex(c.cubic[6], c.cubic[7]);
   }
-  const cuts = chordParameters(curves, tolerance, reach);
+  const covers = covering
+    ? new Covers(
+        contours.map((shape) => shape.map((members) => members.map((m) => curves[m]))),
+        box.x0,
+        box.y0,
+        size,
+      )
+    : null;
+  const cuts = chordParameters(curves, tolerance, reach, covers);
   for (const [i, c] of curves.entries()) {
     c.ts.push(0);
     c.vs.push(c.start);

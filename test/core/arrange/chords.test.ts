@@ -7,11 +7,12 @@ import { segmentsOf } from '@/core/geometry/path';
 import { circle } from '../shapes';
 
 const curvesOf = (...circles: ReturnType<typeof circle>[]) => {
-  const out: { cubic: Cubic; next: number }[] = [];
+  const out: { cubic: Cubic; shape: number; next: number }[] = [];
   for (const c of circles.flatMap((p) => p.contours)) {
     const first = out.length;
     const list = segmentsOf(c);
-    for (const [i, cubic] of list.entries()) out.push({ cubic, next: first + ((i + 1) % list.length) });
+    for (const [i, cubic] of list.entries())
+      out.push({ cubic, shape: 0, next: first + ((i + 1) % list.length) });
   }
   return out;
 };
