@@ -1,7 +1,8 @@
 import { emptyPath, type Path } from '../geometry/path';
 import { clipLoops, isConvexLoop, type Loop, type LoopRule, loopArea2, reverseLoop } from './clipper';
+import { coarse, type Fineness, fine } from './pool';
 import { type TraceReport, traceLoop } from './trace';
-import { coarse, type Fineness, fine, prepare, type Workspace } from './workspace';
+import { prepare, type Workspace } from './workspace';
 
 /** The boolean operations; `subtract` takes every later path from the first. */
 export const operations = ['union', 'subtract', 'intersect', 'exclude'] as const;
@@ -81,7 +82,7 @@ function attempt(
   const report: TraceReport = { loose: 0, orphans: 0 };
   // A shape that counts only where it runs one way may be empty, and an empty one hides nothing.
   const covering = operation === 'union' && paths.length > 2 && !rules.includes('positive');
-  const w = prepare(paths, fineness, covering);
+  const w = prepare(paths, fineness, { covering });
   if (!w) return { path: emptyPath, report };
   const contours = resolve(w, operation, rules)
     .filter((loop) => loop.length >= 6 && !isSliver(w, loop))

@@ -1,5 +1,5 @@
 import { cubicDerivative, cubicPoint } from '../geometry/cubic';
-import type { Curve } from './workspace';
+import type { Curve } from './curves';
 
 export interface Meeting {
   readonly t: number;

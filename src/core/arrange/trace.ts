@@ -3,6 +3,7 @@ import { type Contour, contourOf, type EdgeOrigin } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { calmRuns, crossingReach } from './chatter';
 import type { Loop } from './clipper';
+import type { Curve } from './curves';
 import { labelLoop, type Run } from './label';
 import { meet } from './meet';
 import { mergeCubics } from './merge';
@@ -14,7 +15,8 @@ export interface TraceReport {
   orphans: number;
 }
 
-interface Edge {
+/** One segment of a result, and where it came from. */
+export interface Edge {
   cubic: Cubic;
   origin: EdgeOrigin | null;
 }
@@ -39,9 +41,15 @@ function joinRuns(w: Workspace, loop: Loop, a: Run, b: Run, single: boolean, rep
   return { x: (u.x + v.x) / 2, y: (u.y + v.y) / 2 };
 }
 
-function edgeOf(w: Workspace, run: Run, a: Point, b: Point): Edge {
+/** The stretch of a curve that a run covers, its ends put to the joints `a` and `b`. */
+export function edgeOf(
+  curves: readonly Curve[],
+  run: Pick<Run, 'curve' | 't0' | 't1'>,
+  a: Point,
+  b: Point,
+): Edge {
   if (run.curve < 0) return { cubic: lineCubic(a.x, a.y, b.x, b.y), origin: null };
-  const c = w.curves[run.curve];
+  const c = curves[run.curve];
   const at = (t: number) =>
     (c.origin as EdgeOrigin).t0 + t * ((c.origin as EdgeOrigin).t1 - (c.origin as EdgeOrigin).t0);
   const origin = c.origin ? { ...c.origin, t0: at(run.t0), t1: at(run.t1) } : null;
@@ -107,7 +115,7 @@ export function traceLoop(w: Workspace, loop: Loop, report: TraceReport): Contou
       joints[(i + 1) % n] = a;
       continue;
     }
-    edges.push(edgeOf(w, run, a, b));
+    edges.push(edgeOf(w.curves, run, a, b));
   }
   const kept = simplify(edges, w.reach);
   if (kept.length < 2) return null;
