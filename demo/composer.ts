@@ -1,13 +1,13 @@
 import {
   type Card,
   type Coat,
-  type CombineSource,
   coatDefaults,
   type Design,
   finishes,
   formatName,
   formatVersion,
   type Gradient,
+  type HolderSource,
   makePart,
   makeSource,
   type Operation,
@@ -71,12 +71,7 @@ export class Composer {
     this.open.push(part.id);
   }
 
-  private hold(
-    name: string,
-    source: CombineSource | { kind: 'group' },
-    inside: () => void,
-    values: Partial<Part>,
-  ): void {
+  private hold(name: string, source: HolderSource, inside: () => void, values: Partial<Part>): void {
     const outer = this.open;
     const children: string[] = [];
     this.open = children;

@@ -34,16 +34,20 @@ export * from './geometry/path';
 export { formatPath, PathSyntaxError, parsePath } from './geometry/svg-path';
 export { fromSheetUnits, isUnit, toSheetUnits, type Unit, units } from './geometry/units';
 export { degrees, distance, type Point, radians } from './geometry/vector';
+export { type HolderKind, type HolderSource, holders } from './holder';
+export type { Blend } from './holder/blend';
+export type { FaceRegion, Faces } from './holder/faces';
+export { joinOutline } from './holder/join';
+export type { PieceSource } from './holder/piece';
 export { Painter, tileSize } from './raster/painter';
 export { type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
+export { outlineBounds } from './scene/coating';
 export {
   type CardFault,
   type Evaluated,
   evaluate,
   evaluatePart,
   evaluateSheet,
-  joinOutline,
-  outlineBounds,
   type PartResult,
 } from './scene/evaluate';
 export { type BlendMode, blendModes, type Scene, type SceneNode, spreads } from './scene/types';

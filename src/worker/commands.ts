@@ -4,7 +4,16 @@ import * as edit from '@/core/edit';
 /** The commands that need geometry or the whole tree. */
 export type StudioCommand =
   | {
-      readonly do: 'group' | 'release' | 'remove' | 'duplicate' | 'plain' | 'pieces' | 'clip';
+      readonly do:
+        | 'group'
+        | 'release'
+        | 'remove'
+        | 'duplicate'
+        | 'plain'
+        | 'pieces'
+        | 'clip'
+        | 'cut'
+        | 'faces';
       readonly ids: readonly string[];
     }
   | {
@@ -12,6 +21,13 @@ export type StudioCommand =
       readonly ids: readonly string[];
       readonly operation: Parameters<typeof edit.combineParts>[3];
     }
+  | {
+      readonly do: 'change-faces';
+      readonly id: string;
+      readonly keys: readonly string[];
+      readonly change: edit.FaceChange;
+    }
+  | { readonly do: 'blend'; readonly ids: readonly string[]; readonly along: boolean }
   | {
       readonly do: 'add-step';
       readonly id: string;
@@ -45,6 +61,11 @@ export type StudioCommand =
 
 /** Works a command out on a sheet of a design. */
 export function runCommand(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
+  const result = workOut(d, sheetId, c);
+  return { ...result, design: edit.settlePieces(d, result.design) };
+}
+
+function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
   switch (c.do) {
     case 'group':
       return edit.groupParts(d, sheetId, c.ids);
@@ -54,6 +75,14 @@ export function runCommand(d: Design, sheetId: string, c: StudioCommand): edit.E
       return edit.addStep(d, c.id, c.kind, c.before);
     case 'clip':
       return edit.clipParts(d, sheetId, c.ids);
+    case 'cut':
+      return edit.cutAlong(d, sheetId, c.ids);
+    case 'faces':
+      return edit.makeFaces(d, sheetId, c.ids);
+    case 'change-faces':
+      return edit.changeFaces(d, c.id, c.keys, c.change);
+    case 'blend':
+      return edit.blendParts(d, sheetId, c.ids, c.along);
     case 'plain':
       return edit.plainParts(d, c.ids);
     case 'pieces':

@@ -4,7 +4,7 @@ import type { Path } from '../geometry/path';
 import { blendModes } from '../scene/types';
 import type { Coat, FillCoat, StrokeCoat } from './types';
 
-export { paintKinds, paints, paintToScene, placeOn, shareOf } from './paints';
+export { keepPaint, paintKinds, paints, paintToScene, placeOn, shareOf } from './paints';
 export type { Coat, FillCoat, Gradient, Paint, Solid, Stop, StrokeCoat } from './types';
 
 const common: readonly Field[] = [share('opacity'), choice('blend', blendModes)];

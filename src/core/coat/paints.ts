@@ -3,7 +3,7 @@ import type { Bounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { GradientPaint, ScenePaint } from '../scene/types';
 import type { PaintDefinition } from './definition';
-import type { Gradient, Paint, Solid, Stop } from './types';
+import type { Coat, Gradient, Paint, Solid, Stop } from './types';
 
 /** A place on bounds, 0–1 in each direction, in the part's coordinates. */
 export function placeOn(b: Bounds, x: number, y: number): Point {
@@ -86,4 +86,16 @@ export const paintKinds = Object.keys(paints) as readonly Paint['kind'][];
 /** What a paint is over a part with these bounds. */
 export function paintToScene(paint: Paint, bounds: Bounds): ScenePaint {
   return (paints[paint.kind] as PaintDefinition<Paint>).toScene(paint, bounds);
+}
+
+/**
+ * A coat whose gradient keeps its place on the sheet though the part's bounds change; `move` says
+ * where a point of the old bounds lies in the new part's coordinates.
+ */
+export function keepPaint(coat: Coat, from: Bounds, to: Bounds, move: (p: Point) => Point = (p) => p): Coat {
+  const { paint } = coat;
+  if (paint.kind === 'solid') return coat;
+  const a = shareOf(to, move(placeOn(from, paint.x1, paint.y1)));
+  const b = shareOf(to, move(placeOn(from, paint.x2, paint.y2)));
+  return { ...coat, paint: { ...paint, x1: a.x, y1: a.y, x2: b.x, y2: b.y } };
 }

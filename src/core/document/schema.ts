@@ -1,9 +1,9 @@
 import Joi from 'joi';
-import { operations } from '../arrange/combine';
 import { coatFields, paintKinds } from '../coat';
 import { interpolations } from '../colour/gradient';
 import { finishes } from '../finish';
 import { units } from '../geometry/units';
+import { type HolderKind, holders } from '../holder';
 import { blendModes, spreads } from '../scene/types';
 import { primitives } from '../source';
 import { steps } from '../step';
@@ -104,6 +104,32 @@ const contour = Joi.object({
     ),
 });
 
+const faceKeys = Joi.array()
+  .items(Joi.string().pattern(/^[\w.]{1,1000}$/))
+  .max(10_000);
+
+/** What holders keep beside their fields. */
+const holderExtras: Record<HolderKind, Joi.SchemaMap> = {
+  combine: {},
+  group: { clip: Joi.boolean() },
+  faces: {
+    dropped: faceKeys.required(),
+    regions: Joi.array()
+      .items(
+        Joi.object({
+          faces: faceKeys.required(),
+          colour: Joi.alternatives(
+            Joi.valid(null),
+            fieldSchema({ name: 'colour', type: 'colour' }),
+          ).required(),
+        }),
+      )
+      .max(10_000)
+      .required(),
+  },
+  blend: { spine: Joi.alternatives(Joi.valid(null), id).required() },
+};
+
 const source = Joi.alternatives().conditional('.kind', {
   switch: [
     ...Object.entries(primitives).map(([kind, d]) => ({
@@ -118,8 +144,24 @@ const source = Joi.alternatives().conditional('.kind', {
           : fieldsSchema(d.fields)),
       }),
     })),
-    { is: 'combine', then: Joi.object({ kind: 'combine', operation: Joi.valid(...operations).required() }) },
-    { is: 'group', then: Joi.object({ kind: 'group', clip: Joi.boolean() }) },
+    ...Object.entries(holders).map(([kind, d]) => ({
+      is: kind,
+      then: Joi.object({
+        kind: Joi.valid(kind),
+        ...fieldsSchema(d.fields),
+        ...holderExtras[kind as HolderKind],
+      }),
+    })),
+    {
+      is: 'piece',
+      then: Joi.object({
+        kind: 'piece',
+        of: id.required(),
+        by: Joi.array().items(id).min(1).max(100).required(),
+        index: Joi.number().integer().min(0).max(10_000).required(),
+        keys: faceKeys.required(),
+      }),
+    },
   ],
   otherwise: Joi.forbidden().messages({ 'any.unknown': 'is of a kind that this version does not know' }),
 });
@@ -129,6 +171,7 @@ const part = Joi.object({
   name: Joi.string().max(200).required(),
   hidden: Joi.boolean().required(),
   locked: Joi.boolean().required(),
+  construction: Joi.boolean(),
   place: Joi.object({
     x: coordinate.required(),
     y: coordinate.required(),

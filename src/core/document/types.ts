@@ -1,9 +1,10 @@
-import type { Operation } from '../arrange/combine';
 import type { Coat } from '../coat/types';
 import type { Place } from '../geometry/matrix';
 import type { Unit } from '../geometry/units';
+import { type HolderKind, type HolderSource, holders } from '../holder';
+import type { PieceSource } from '../holder/piece';
 import type { BlendMode } from '../scene/types';
-import type { PrimitiveSource } from '../source';
+import { type PrimitiveSource, primitives } from '../source';
 
 export const formatName = 'silent-compass/design';
 export const formatVersion = 1;
@@ -16,29 +17,20 @@ export interface Card {
   readonly params: Readonly<Record<string, unknown>>;
 }
 
-export interface CombineSource {
-  readonly kind: 'combine';
-  readonly operation: Operation;
-}
-
-export interface GroupSource {
-  readonly kind: 'group';
-  /** Whether the topmost part, instead of being painted, shows of the others what lies in it. */
-  readonly clip?: boolean;
-}
-
-export type Source = PrimitiveSource | CombineSource | GroupSource;
+export type Source = PrimitiveSource | HolderSource | PieceSource;
 
 export interface Part {
   readonly id: string;
   readonly name: string;
   readonly hidden: boolean;
   readonly locked: boolean;
+  /** A construction line: it can be seen and used but is neither painted nor exported. */
+  readonly construction?: boolean;
   readonly place: Place;
   readonly opacity: number;
   readonly blend: BlendMode;
   readonly source: Source;
-  /** Ids of the parts inside a group or a combination, the lowest first. */
+  /** Ids of the parts inside a holder, the lowest first. */
   readonly children: readonly string[];
   readonly steps: readonly Card[];
   readonly coats: readonly Coat[];
@@ -73,5 +65,7 @@ export interface Design {
   readonly parts: Readonly<Record<string, Part>>;
 }
 
-export const holdsParts = (source: Source): source is CombineSource | GroupSource =>
-  source.kind === 'combine' || source.kind === 'group';
+export const isHolder = (kind: string): kind is HolderKind => kind in holders;
+export const holdsParts = (source: Source): source is HolderSource => isHolder(source.kind);
+/** Whether a source draws an outline of its own, without other parts. */
+export const isPrimitive = (source: Source): source is PrimitiveSource => source.kind in primitives;

@@ -2,7 +2,7 @@ import { makeStep } from '../document/create';
 import type { Design } from '../document/types';
 import { evaluatePart } from '../scene/evaluate';
 import { steps } from '../step';
-import type { Edited } from './arrange-parts';
+import type { Edited } from './edited';
 import { withPart } from './tree';
 
 /**

@@ -1,23 +1,14 @@
 import type { Operation } from '../arrange/combine';
 import { makeCoat, makeId, makePart } from '../document/create';
-import type { Design, Part } from '../document/types';
+import { type Design, holdsParts, type Part } from '../document/types';
 import { invert, matrixPlace, multiply, placeMatrix } from '../geometry/matrix';
-import type { Bounds } from '../geometry/path';
-import type { CardRef } from './gesture/types';
-import { jointBounds, ownBox, sheetBounds } from './pick';
-import { moveParts, scaleOwn, scaleParts } from './transform';
-import { childrenOf, familyOf, frameOf, parentOf, topmost, withChildren, withPart } from './tree';
-
-/** What a command leaves: the design, and what is chosen after it. */
-export interface Edited {
-  readonly design: Design;
-  readonly chosen: readonly string[];
-  /** The card that is chosen, where it is a new one. */
-  readonly card?: CardRef;
-}
+import type { Edited } from './edited';
+import { jointBounds, ownBox } from './pick';
+import { scaleOwn, scaleParts } from './transform';
+import { childrenOf, familyOf, frameOf, parentOf, ridesWith, topmost, withChildren, withPart } from './tree';
 
 /** Parts in the order they are painted among their siblings. */
-function inOrder(design: Design, sheetId: string, ids: readonly string[]): string[] {
+export function inOrder(design: Design, sheetId: string, ids: readonly string[]): string[] {
   const wanted = new Set(topmost(design, ids));
   const parent = ids.length ? parentOf(design, ids[0]) : null;
   const level = childrenOf(design, sheetId, parent);
@@ -25,17 +16,25 @@ function inOrder(design: Design, sheetId: string, ids: readonly string[]): strin
   return [...here, ...[...wanted].filter((id) => !here.includes(id))];
 }
 
-/** The same part seen from another parent: it stays where it is on the sheet. */
-function rehome(design: Design, id: string, parent: string | null): Part {
+/**
+ * The same part seen from another parent: it stays where it is on the sheet. `company` are the parts
+ * that go with it; a piece among what it is cut from is placed by that already.
+ */
+export function rehome(
+  design: Design,
+  id: string,
+  parent: string | null,
+  company: readonly string[] = [],
+): Part {
   const part = design.parts[id];
   const from = parentOf(design, id);
   if (from === parent) return part;
   const back = invert(frameOf(design, parent));
   if (!back) return part;
-  return {
-    ...part,
-    place: matrixPlace(multiply(back, multiply(frameOf(design, from), placeMatrix(part.place)))),
-  };
+  const change = multiply(back, frameOf(design, from));
+  const moved = multiply(change, placeMatrix(part.place));
+  const undo = ridesWith(part, company) ? invert(change) : null;
+  return { ...part, place: matrixPlace(undo ? multiply(moved, undo) : moved) };
 }
 
 function takeOut(design: Design, sheetId: string, ids: readonly string[]): Design {
@@ -52,7 +51,8 @@ function takeOut(design: Design, sheetId: string, ids: readonly string[]): Desig
   return out;
 }
 
-function wrap(design: Design, sheetId: string, ids: readonly string[], holder: Part): Edited {
+/** Puts parts into a holder where the topmost of them stood. */
+export function wrap(design: Design, sheetId: string, ids: readonly string[], holder: Part): Edited {
   const members = inOrder(design, sheetId, ids);
   const parent = parentOf(design, members[members.length - 1]);
   const level = childrenOf(design, sheetId, parent);
@@ -60,7 +60,7 @@ function wrap(design: Design, sheetId: string, ids: readonly string[], holder: P
     .filter((id) => !members.includes(id) || id === members[members.length - 1])
     .indexOf(members[members.length - 1]);
   let out = design;
-  for (const id of members) out = withPart(out, rehome(design, id, parent));
+  for (const id of members) out = withPart(out, rehome(design, id, parent, members));
   out = takeOut(out, sheetId, members);
   const rest = childrenOf(out, sheetId, parent);
   const part = { ...holder, children: members };
@@ -97,7 +97,7 @@ const combinationNames: Record<Operation, string> = {
 };
 
 /** The first look found on a part or inside it. */
-function lookOf(design: Design, id: string): Pick<Part, 'coats' | 'finishes'> {
+export function lookOf(design: Design, id: string): Pick<Part, 'coats' | 'finishes'> {
   for (const member of familyOf(design, id)) {
     const { coats, finishes } = design.parts[member];
     if (coats.length) return { coats, finishes };
@@ -139,39 +139,6 @@ export function combineParts(
   return wrap(design, sheetId, ids, part);
 }
 
-/** Takes groups and combinations apart; their parts stay where they are. */
-export function releaseParts(design: Design, sheetId: string, ids: readonly string[]): Edited {
-  let out = design;
-  const chosen: string[] = [];
-  for (const id of topmost(design, ids)) {
-    const part = out.parts[id];
-    if (!part?.children.length) {
-      chosen.push(id);
-      continue;
-    }
-    const parent = parentOf(out, id);
-    const level = childrenOf(out, sheetId, parent);
-    const at = level.indexOf(id);
-    const members = part.children.map((c) => {
-      const moved = rehome(out, c, parent);
-      // Members of a combination have looks of their own only if they were given some.
-      return part.source.kind === 'combine' && !moved.coats.length && !moved.children.length
-        ? { ...moved, coats: part.coats }
-        : moved;
-    });
-    const { [id]: _, ...rest } = out.parts;
-    out = { ...out, parts: rest };
-    for (const m of members) out = withPart(out, m);
-    out = withChildren(out, sheetId, parent, [
-      ...level.slice(0, at),
-      ...part.children,
-      ...level.slice(at + 1),
-    ]);
-    chosen.push(...part.children);
-  }
-  return { design: out, chosen };
-}
-
 /** Removes parts with all inside them; groups left empty go too. */
 export function removeParts(design: Design, sheetId: string, ids: readonly string[]): Edited {
   let out = design;
@@ -185,68 +152,6 @@ export function removeParts(design: Design, sheetId: string, ids: readonly strin
   return { design: out, chosen: [] };
 }
 
-/** A part and all inside it under fresh ids, as a list with the part first. */
-export function copyFamily(parts: Readonly<Record<string, Part>>, id: string): Part[] {
-  const part = parts[id];
-  const inside = part.children.map((c) => copyFamily(parts, c));
-  const fresh = <T extends { id: string }>(list: readonly T[]): T[] =>
-    list.map((x) => ({ ...x, id: makeId() }));
-  return [
-    {
-      ...part,
-      id: makeId(),
-      children: inside.map((f) => f[0].id),
-      steps: fresh(part.steps),
-      coats: fresh(part.coats),
-      finishes: fresh(part.finishes),
-    },
-    ...inside.flat(),
-  ];
-}
-
-/** A copied family whose first part has a name no part has yet. */
-function renamed(design: Design, [top, ...inside]: Part[]): Part[] {
-  return [{ ...top, name: freeName(design, top.name.replace(/ \d+$/, '')) }, ...inside];
-}
-
-/** Copies parts in place, each right above its original. */
-export function duplicateParts(design: Design, sheetId: string, ids: readonly string[]): Edited {
-  let out = design;
-  const chosen: string[] = [];
-  for (const id of topmost(design, ids)) {
-    const family = renamed(out, copyFamily(out.parts, id));
-    const parent = parentOf(out, id);
-    const level = childrenOf(out, sheetId, parent);
-    const at = level.indexOf(id) + 1;
-    for (const p of family) out = withPart(out, p);
-    out = withChildren(out, sheetId, parent, [...level.slice(0, at), family[0].id, ...level.slice(at)]);
-    chosen.push(family[0].id);
-  }
-  return { design: out, chosen };
-}
-
-/** Puts copied parts on a sheet, on top of what is there. */
-export function pasteParts(
-  design: Design,
-  sheetId: string,
-  parent: string | null,
-  parts: Readonly<Record<string, Part>>,
-  top: readonly string[],
-): Edited {
-  let out = design;
-  const chosen: string[] = [];
-  for (const id of top) {
-    if (!parts[id]) continue;
-    const family = renamed(out, copyFamily(parts, id));
-    for (const p of family) out = withPart(out, p);
-    chosen.push(family[0].id);
-  }
-  return {
-    design: withChildren(out, sheetId, parent, [...childrenOf(out, sheetId, parent), ...chosen]),
-    chosen,
-  };
-}
-
 /** Moves parts into a parent at a place in its list, keeping where they stand on the sheet. */
 export function reparentParts(
   design: Design,
@@ -256,12 +161,12 @@ export function reparentParts(
   index: number,
 ): Edited {
   const members = topmost(design, ids).filter((id) => !parent || !familyOf(design, id).includes(parent));
-  if (parent && !['group', 'combine'].includes(design.parts[parent]?.source.kind))
+  if (parent && !(design.parts[parent] && holdsParts(design.parts[parent].source)))
     return { design, chosen: ids };
   const level = childrenOf(design, sheetId, parent);
   const before = level.slice(0, index).filter((id) => !members.includes(id)).length;
   let out = design;
-  for (const id of members) out = withPart(out, rehome(design, id, parent));
+  for (const id of members) out = withPart(out, rehome(design, id, parent, members));
   out = takeOut(out, sheetId, members);
   const rest = childrenOf(out, sheetId, parent);
   return {
@@ -294,67 +199,6 @@ export function orderParts(design: Design, sheetId: string, ids: readonly string
     }
   }
   return { design: out, chosen: ids };
-}
-
-export const alignments = ['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const;
-export type Alignment = (typeof alignments)[number];
-
-const alignedAt: Record<Alignment, (b: Bounds) => { axis: 'x' | 'y'; at: number }> = {
-  left: (b) => ({ axis: 'x', at: b.x0 }),
-  centre: (b) => ({ axis: 'x', at: (b.x0 + b.x1) / 2 }),
-  right: (b) => ({ axis: 'x', at: b.x1 }),
-  top: (b) => ({ axis: 'y', at: b.y0 }),
-  middle: (b) => ({ axis: 'y', at: (b.y0 + b.y1) / 2 }),
-  bottom: (b) => ({ axis: 'y', at: b.y1 }),
-};
-
-/** Aligns parts with each other by their outlines; a single part with the sheet. */
-export function alignParts(design: Design, sheetId: string, ids: readonly string[], how: Alignment): Edited {
-  const members = topmost(design, ids);
-  const sheet = design.sheets.find((s) => s.id === sheetId);
-  const ground =
-    members.length > 1 || !sheet
-      ? jointBounds(design, members)
-      : { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height };
-  if (!ground) return { design, chosen: ids };
-  const goal = alignedAt[how](ground);
-  let out = design;
-  for (const id of members) {
-    const b = sheetBounds(out, id);
-    if (!b) continue;
-    const shift = goal.at - alignedAt[how](b).at;
-    out = moveParts(out, [id], goal.axis === 'x' ? shift : 0, goal.axis === 'y' ? shift : 0);
-  }
-  return { design: out, chosen: ids };
-}
-
-/** Spaces three or more parts so that the gaps between their outlines are equal. */
-export function distributeParts(design: Design, ids: readonly string[], axis: 'x' | 'y'): Edited {
-  const [lo, hi] = axis === 'x' ? (['x0', 'x1'] as const) : (['y0', 'y1'] as const);
-  const boxes = topmost(design, ids)
-    .map((id) => ({ id, b: sheetBounds(design, id) }))
-    .filter((e): e is { id: string; b: Bounds } => e.b !== null)
-    .sort((p, q) => p.b[lo] + p.b[hi] - q.b[lo] - q.b[hi]);
-  if (boxes.length < 3) return { design, chosen: ids };
-  const start = boxes[0].b[lo];
-  const end = boxes[boxes.length - 1].b[hi];
-  const filled = boxes.reduce((sum, { b }) => sum + b[hi] - b[lo], 0);
-  const gap = (end - start - filled) / (boxes.length - 1);
-  let out = design;
-  let at = start;
-  for (const { id, b } of boxes) {
-    const shift = at - b[lo];
-    out = moveParts(out, [id], axis === 'x' ? shift : 0, axis === 'y' ? shift : 0);
-    at += b[hi] - b[lo] + gap;
-  }
-  return { design: out, chosen: ids };
-}
-
-/** A name no part has yet: “Disc”, “Disc 2”, … */
-export function freeName(design: Design, base: string): string {
-  const taken = new Set(Object.values(design.parts).map((p) => p.name));
-  if (!taken.has(base)) return base;
-  for (let i = 2; ; i++) if (!taken.has(`${base} ${i}`)) return `${base} ${i}`;
 }
 
 /** Gives parts a width or a height on the sheet (one part: in its own axes) about their middle. */

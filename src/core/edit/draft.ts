@@ -2,7 +2,7 @@ import { makeCoat, makePart, makeSource } from '../document/create';
 import type { Design } from '../document/types';
 import { origin } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
-import { type Edited, freeName } from './arrange-parts';
+import { type Edited, freeName } from './edited';
 import { childrenOf, withChildren, withPart } from './tree';
 
 /** A node of a path being drawn, with the handle that leaves it, where it was dragged. */

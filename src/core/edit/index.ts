@@ -1,12 +1,20 @@
 /** What the editor asks of the core: picking, snapping, gestures and commands, all pure. */
 export { addStep } from './add-step';
+export * from './align';
 export * from './arrange-parts';
+export { blendParts } from './blend';
+export { copyFamily, duplicateParts, pasteParts } from './copy';
+export { cutAlong } from './cut';
 export { alongEighth, type DraftNode, draftText, drawnPath } from './draft';
+export { type Edited, freeName } from './edited';
+export { changeFaces, type FaceChange, type FaceOnSheet, facesOnSheet, makeFaces } from './faces';
 export { applyGesture, type CardRef, type Gesture, type GestureResult } from './gesture';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
 export { anchorOf, placePart } from './place';
 export { piecesOf, plainParts, releasePieces } from './plain';
+export { releaseParts } from './release';
 export { type Report, reportOf, type SheetHandle } from './report';
+export { settlePieces } from './settle';
 export type { SnapHit } from './snap';
 export { moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './transform';
 export {

@@ -3,7 +3,8 @@ import { applyTo, invert, type Matrix, meanScale, placeMatrix } from '../geometr
 import { containsPoint, nearestOnPath } from '../geometry/measure';
 import { type Bounds, growBounds, joinBounds, pathBounds, transformPath } from '../geometry/path';
 import type { Point } from '../geometry/vector';
-import { evaluatePart, outlineBounds } from '../scene/evaluate';
+import { outlineBounds } from '../scene/coating';
+import { evaluatePart } from '../scene/evaluate';
 import type { SceneNode } from '../scene/types';
 import { childrenOf, frameOf, worldOf } from './tree';
 
@@ -48,8 +49,10 @@ export function pickParts(
       const part = design.parts[id];
       if (!part || part.hidden || part.locked) return false;
       const { node, nodes, outline } = evaluatePart(design, part);
-      if (touches([node], local, near)) return true;
-      if (nodes.length) return false;
+      if (!part.construction) {
+        if (touches([node], local, near)) return true;
+        if (nodes.length) return false;
+      }
       const m = placeMatrix(part.place);
       return outline.some(
         (path) =>

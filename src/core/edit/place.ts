@@ -1,4 +1,4 @@
-import { type Design, holdsParts, type Part } from '../document/types';
+import { type Design, isPrimitive, type Part } from '../document/types';
 import { applyTo, type Place, placeMatrix } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
 import { evaluatePart } from '../scene/evaluate';
@@ -9,7 +9,7 @@ import { withPart } from './tree';
  * the origin of a primitive, the middle of what is inside a group, a combination or a drawn path.
  */
 export function anchorOf(design: Design, part: Part): Point {
-  if (!holdsParts(part.source) && part.source.kind !== 'path') return { x: 0, y: 0 };
+  if (isPrimitive(part.source) && part.source.kind !== 'path') return { x: 0, y: 0 };
   const b = evaluatePart(design, part).stages[0]?.bounds;
   return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : { x: 0, y: 0 };
 }

@@ -1,11 +1,12 @@
 import { combine } from '../arrange/combine';
-import { type Coat, placeOn, shareOf } from '../coat';
+import { keepPaint } from '../coat';
 import { makeId, makeSource } from '../document/create';
 import type { Design, Part } from '../document/types';
 import { containsPoint, contourArea } from '../geometry/measure';
-import { type Bounds, type Contour, type Path, pathBounds } from '../geometry/path';
-import { evaluatePart, joinOutline } from '../scene/evaluate';
-import type { Edited } from './arrange-parts';
+import { type Contour, type Path, pathBounds } from '../geometry/path';
+import { joinOutline } from '../holder/join';
+import { evaluatePart } from '../scene/evaluate';
+import type { Edited } from './edited';
 import { childrenOf, familyOf, parentOf, topmost, withChildren } from './tree';
 
 const numbersOf = (path: Path) => ({
@@ -14,7 +15,7 @@ const numbersOf = (path: Path) => ({
 });
 
 /** A part that draws a path of its own in place of its recipe; its look stays. */
-const asPath = (part: Part, path: Path): Part => ({
+export const asPath = (part: Part, path: Path): Part => ({
   ...part,
   source: makeSource('path', numbersOf(path)),
   steps: [],
@@ -72,15 +73,6 @@ export function piecesOf(path: Path): Path[] {
     ...pieces.map((p): Path => ({ contours: p.contours, fillRule: 'nonzero' })).toReversed(),
     ...open.map(alone),
   ];
-}
-
-/** A coat whose gradient keeps its place on the sheet though the part's bounds change. */
-function keepPaint(coat: Coat, from: Bounds, to: Bounds): Coat {
-  const { paint } = coat;
-  if (paint.kind === 'solid') return coat;
-  const a = shareOf(to, placeOn(from, paint.x1, paint.y1));
-  const b = shareOf(to, placeOn(from, paint.x2, paint.y2));
-  return { ...coat, paint: { ...paint, x1: a.x, y1: a.y, x2: b.x, y2: b.y } };
 }
 
 /**

@@ -1,14 +1,16 @@
 import { placeOn } from '../coat';
 import type { Handle } from '../document/handles';
-import { type Design, holdsParts, type Part } from '../document/types';
+import { type Design, isPrimitive, type Part } from '../document/types';
 import { finishes } from '../finish';
 import { applyTo, type Matrix } from '../geometry/matrix';
 import { type Bounds, joinBounds, transformPath } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import type { Point } from '../geometry/vector';
-import { type CardFault, evaluatePart, outlineBounds } from '../scene/evaluate';
+import { outlineBounds } from '../scene/coating';
+import { type CardFault, evaluatePart } from '../scene/evaluate';
 import { primitives } from '../source';
 import { steps } from '../step';
+import { type FaceOnSheet, facesOnSheet } from './faces';
 import type { CardRef } from './gesture';
 import { sheetBounds } from './pick';
 import { anchorOf, anchorPlace } from './place';
@@ -38,6 +40,10 @@ export interface Report {
   /** Where a single part's anchor stands, in its parent's coordinates. */
   readonly anchor: Point | null;
   readonly handles: readonly SheetHandle[];
+  /** All faces of a single part made of them. */
+  readonly faces: readonly FaceOnSheet[];
+  /** Outlines of the construction lines that are shown, SVG path text in sheet units. */
+  readonly construction: readonly string[];
   readonly faults: readonly CardFault[];
 }
 
@@ -82,7 +88,7 @@ function gradientHandles(part: Part, id: string, bounds: Bounds, m: Matrix): She
 function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
   const m = worldOf(design, part.id);
   if (card.list === 'source') {
-    if (holdsParts(part.source)) return [];
+    if (!isPrimitive(part.source)) return [];
     const { kind, ...params } = part.source;
     return (primitives[kind].handles?.(params) ?? []).map((h) => place(h, card, m));
   }
@@ -135,18 +141,18 @@ function boxOf(design: Design, ids: readonly string[]): Pick<Report, 'box' | 'si
   };
 }
 
+function outlineText(design: Design, id: string): string {
+  const m = worldOf(design, id);
+  return evaluatePart(design, design.parts[id])
+    .outline.map((p) => formatPath(transformPath(p, m)))
+    .join('');
+}
+
 /** What the overlay shows for the chosen parts and the chosen card of a single one. */
 export function reportOf(design: Design, ids: readonly string[], card: CardRef | null): Report {
   const chosen = ids.filter((id) => design.parts[id]);
-  const outlines = chosen.map((id) => {
-    const m = worldOf(design, id);
-    return {
-      id,
-      d: evaluatePart(design, design.parts[id])
-        .outline.map((p) => formatPath(transformPath(p, m)))
-        .join(''),
-    };
-  });
+  const outlines = chosen.map((id) => ({ id, d: outlineText(design, id) }));
+  const lines = Object.values(design.parts).filter((p) => p.construction && !p.hidden);
   const one = chosen.length === 1 ? design.parts[chosen[0]] : null;
   return {
     outlines,
@@ -154,6 +160,8 @@ export function reportOf(design: Design, ids: readonly string[], card: CardRef |
     bounds: chosen.map((id) => sheetBounds(design, id)).reduce(joinBounds, null),
     anchor: one ? anchorPlace(design, one) : null,
     handles: one && card ? handlesOf(design, one, card) : [],
+    faces: one && card?.list === 'source' ? facesOnSheet(design, one.id) : [],
+    construction: lines.map((p) => outlineText(design, p.id)),
     faults: chosen.flatMap((id) => evaluatePart(design, design.parts[id]).faults),
   };
 }

@@ -1,4 +1,4 @@
-import { type Design, holdsParts, type Part } from '../document/types';
+import { type Design, isPrimitive, type Part } from '../document/types';
 import {
   applyTo,
   invert,
@@ -10,12 +10,12 @@ import {
 } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
 import { primitives } from '../source';
-import { frameOf, parentOf, withPart, worldOf } from './tree';
+import { frameOf, movers, parentOf, withPart, worldOf } from './tree';
 
 /** Moves parts by a shift on the sheet, each within its own parent. */
 export function moveParts(design: Design, ids: readonly string[], dx: number, dy: number): Design {
   let out = design;
-  for (const id of ids) {
+  for (const id of movers(design, ids)) {
     const part = out.parts[id];
     const back = invert(frameOf(out, parentOf(out, id)));
     if (!part || !back) continue;
@@ -41,7 +41,7 @@ function mapPart(design: Design, id: string, map: Matrix): Design {
 /** Turns parts about a point of the sheet by degrees; the turn field keeps its exact number. */
 export function turnParts(design: Design, ids: readonly string[], angle: number, centre: Point): Design {
   let out = design;
-  for (const id of ids) {
+  for (const id of movers(design, ids)) {
     const before = out.parts[id]?.place;
     out = mapPart(out, id, rotation(angle, centre.x, centre.y));
     const part = out.parts[id];
@@ -63,7 +63,7 @@ export const normalTurn = (angle: number): number => {
 
 /** A primitive with its own numbers scaled, where they can say it. */
 function resizedSource(part: Part, sx: number, sy: number): Part['source'] | null {
-  if (holdsParts(part.source)) return null;
+  if (!isPrimitive(part.source)) return null;
   const { kind, ...params } = part.source;
   const next = primitives[kind].resize?.(params, sx, sy);
   return next ? ({ kind, ...next } as Part['source']) : null;
@@ -113,7 +113,7 @@ export function scaleParts(
   about: Point,
 ): Design {
   let out = design;
-  for (const id of ids) {
+  for (const id of movers(design, ids)) {
     const part = out.parts[id];
     if (!part) continue;
     const upright = !parentOf(out, id) && part.place.turn % 90 === 0 && part.place.skew === 0;

@@ -61,6 +61,14 @@ export function familyOf(design: Design, id: string): string[] {
   return part ? [id, ...part.children.flatMap((c) => familyOf(design, c))] : [];
 }
 
+/** Whether a part is a piece and all that it is cut from is among some parts: it follows those. */
+export const ridesWith = ({ source }: Part, ids: readonly string[]): boolean =>
+  source.kind === 'piece' && [source.of, ...source.by].every((id) => ids.includes(id));
+
+/** Parts to be moved, turned or scaled together: pieces follow what they are cut from. */
+export const movers = (design: Design, ids: readonly string[]): string[] =>
+  ids.filter((id) => design.parts[id] && !ridesWith(design.parts[id], ids));
+
 /** Those of some parts that are not inside another of them, in the order they are painted. */
 export function topmost(design: Design, ids: readonly string[]): string[] {
   const chosen = new Set(ids);

@@ -28,6 +28,8 @@ export type FillRule = 'nonzero' | 'evenodd';
 export interface Path {
   readonly contours: readonly Contour[];
   readonly fillRule: FillRule;
+  /** A colour that fills take in place of their own, as hex. */
+  readonly tint?: string;
 }
 
 /** Left, top, right, bottom in sheet units. */
@@ -114,7 +116,7 @@ export function transformPath(path: Path, m: Matrix): Path {
   if (isIdentity(m)) return path;
   const [a, b, c, d, e, f] = m;
   return {
-    fillRule: path.fillRule,
+    ...path,
     contours: path.contours.map((contour) => {
       const xy = new Array<number>(contour.xy.length);
       for (let i = 0; i < xy.length; i += 2) {

@@ -1,13 +1,14 @@
-import { combine } from '../arrange/combine';
-import { type Coat, coatArea, paintToScene } from '../coat';
 import { parseHex } from '../colour/colour';
 import type { HandleContext } from '../document/handles';
 import { type Card, type Design, holdsParts, type Part } from '../document/types';
-import { finishes } from '../finish';
-import { identity, type Matrix, placeMatrix } from '../geometry/matrix';
-import { type Bounds, emptyPath, joinBounds, type Path, pathBounds, transformPath } from '../geometry/path';
+import { type Matrix, placeMatrix } from '../geometry/matrix';
+import { type Path, transformPath } from '../geometry/path';
+import { holders } from '../holder';
+import type { HolderContext, Member } from '../holder/definition';
+import { pieceOutline } from '../holder/piece';
 import { primitives } from '../source';
 import { type Outline, StepFault, steps } from '../step';
+import { coatNodes, finishNodes, outlineBounds } from './coating';
 import type { GroupNode, Scene, SceneNode } from './types';
 
 /** Why a card could not do its work. */
@@ -45,75 +46,71 @@ const looks = new WeakMap<
   Part['coats'],
   { finishes: Part['finishes']; made: Made; nodes: readonly SceneNode[] }
 >();
-const areas = new WeakMap<Path, { key: string; area: Path }[]>();
-
 interface Made {
   readonly outline: Outline;
   readonly stages: readonly (HandleContext | null)[];
   readonly faults: readonly Omit<CardFault, 'part'>[];
 }
 
-export const outlineBounds = (outline: Outline): Bounds | null =>
-  outline.map(pathBounds).reduce(joinBounds, null);
-
 const stageOf = (outline: Outline): HandleContext | null => {
   const bounds = outlineBounds(outline);
   return bounds && { bounds, outline };
 };
 
-/** One path for all pieces of an outline. */
-export function joinOutline(outline: Outline): Path {
-  if (outline.length === 1) return outline[0];
-  if (outline.length === 0) return emptyPath;
-  if (outline.every((p) => p.fillRule === 'nonzero'))
-    return { contours: outline.flatMap((p) => p.contours), fillRule: 'nonzero' };
-  return combine('union', outline);
+/** What evaluating a part rests on: the parts inside a holder, or those a piece is cut from. */
+interface Basis {
+  readonly parts: readonly Part[];
+  readonly results: readonly PartResult[];
 }
 
-/** Whether a group is clipped by its topmost part, which must be shown and leave something to clip. */
-const clips = (part: Part, childParts: readonly Part[]): boolean =>
-  part.source.kind === 'group' &&
-  part.source.clip === true &&
-  childParts.length > 1 &&
-  childParts[childParts.length - 1].id === part.children[part.children.length - 1];
+/** Results in the coordinates of the holder, one list of members for each list of results. */
+const membership = new WeakMap<readonly PartResult[], readonly Member[]>();
 
-/** What a group's children paint, clipped where the group says so. */
-function memberNodes(
-  part: Part,
-  children: readonly PartResult[],
-  childParts: readonly Part[],
-): readonly SceneNode[] {
-  const nodes = children.map((c) => c.node);
-  if (!clips(part, childParts)) return nodes;
-  const m = placeMatrix(childParts[childParts.length - 1].place);
-  const clip = joinOutline(children[children.length - 1].outline.map((p) => transformPath(p, m)));
-  return [
-    {
-      type: 'group',
-      children: nodes.slice(0, -1),
-      matrix: identity,
-      opacity: 1,
-      blend: 'normal',
-      isolated: false,
-      clip,
-    },
-  ];
-}
-
-function sourceOutline(part: Part, children: readonly PartResult[], childParts: readonly Part[]): Outline {
-  const { source } = part;
-  if (!holdsParts(source)) {
-    const { kind, ...params } = source;
-    const path = primitives[kind].outline(params);
-    return [withOrigins(path, part.id)];
+function membersOf({ parts, results }: Basis): readonly Member[] {
+  let members = membership.get(results);
+  if (!members) {
+    members = results.map((r, i) => ({ part: parts[i], outline: placedOutline(r, parts[i]), node: r.node }));
+    membership.set(results, members);
   }
-  const placed = children.map((c, i) => {
-    const m = placeMatrix(childParts[i].place);
-    return c.outline.map((p) => transformPath(p, m));
-  });
-  if (source.kind === 'group') return clips(part, childParts) ? placed[placed.length - 1] : placed.flat();
-  if (!placed.length) return [];
-  return [combine(source.operation, placed.map(joinOutline))];
+  return members;
+}
+
+const placements = new WeakMap<PartResult, Outline>();
+
+/** A part's outline in its parent's coordinates; the same object as long as the part is the same. */
+export function placedOutline(result: PartResult, part: Part): Outline {
+  let placed = placements.get(result);
+  if (!placed) {
+    const m = placeMatrix(part.place);
+    placed = result.outline.map((p) => transformPath(p, m));
+    placements.set(result, placed);
+  }
+  return placed;
+}
+
+const nothing: Pick<Design, 'parts'> = { parts: {} };
+
+/** What a holder is worked out with. */
+export const contextOf = (part: Part): HolderContext => ({
+  part,
+  workOut: (p) => {
+    const result = evaluatePart(nothing, p);
+    return { outline: placedOutline(result, p), node: result.node };
+  },
+});
+
+function sourceOutline(part: Part, basis: Basis): Outline {
+  const { source } = part;
+  if (holdsParts(source)) {
+    const { kind, ...params } = source;
+    return holders[kind].outline(membersOf(basis), params, contextOf(part));
+  }
+  if (source.kind === 'piece') {
+    const [body, ...cutters] = membersOf(basis).map((m) => m.outline);
+    return body ? pieceOutline(source, body, cutters) : [];
+  }
+  const { kind, ...params } = source;
+  return [withOrigins(primitives[kind].outline(params), part.id)];
 }
 
 /** Says on every edge that it comes from this part, so that combinations can tell. */
@@ -137,17 +134,18 @@ function isSound(outline: Outline): boolean {
   return outline.every((p) => p.contours.every((c) => c.xy.every(Number.isFinite)));
 }
 
-function make(part: Part, children: readonly PartResult[], childParts: readonly Part[]): Made {
+function make(part: Part, basis: Basis): Made {
+  const children = basis.results;
   const known = outlines.get(part.source);
   if (known && known.steps === part.steps && sameList(known.children, children)) return known.made;
-  let outline = sourceOutline(part, children, childParts);
+  let outline = sourceOutline(part, basis);
   const stages = [stageOf(outline)];
   const faults: Omit<CardFault, 'part'>[] = [];
   for (const card of part.steps) {
     if (card.on) {
       try {
         const at = stages[stages.length - 1];
-        const next = at ? steps[card.kind].apply(outline, card.params, at) : outline;
+        const next = at ? keepTints(outline, steps[card.kind].apply(outline, card.params, at)) : outline;
         if (!isSound(next)) throw new StepFault('These numbers are too large to draw.');
         outline = next;
       } catch (e) {
@@ -163,52 +161,14 @@ function make(part: Part, children: readonly PartResult[], childParts: readonly 
   return made;
 }
 
+/** A step that changes piece by piece leaves each its tint. */
+const keepTints = (from: Outline, to: Outline): Outline =>
+  from.length === to.length && from.some((p) => p.tint)
+    ? to.map((p, i) => (from[i].tint ? { ...p, tint: from[i].tint } : p))
+    : to;
+
 const sameList = <T>(a: readonly T[], b: readonly T[]) =>
   a.length === b.length && a.every((v, i) => v === b[i]);
-
-function areaOf(coat: Coat, path: Path): Path {
-  if (coat.kind === 'fill') return path;
-  const { width, align, cap, join, miterLimit, dashes, dashOffset } = coat;
-  const key = JSON.stringify([width, align, cap, join, miterLimit, dashes, dashOffset]);
-  const list = areas.get(path) ?? [];
-  const known = list.find((a) => a.key === key);
-  if (known) return known.area;
-  const area = coatArea(coat, path);
-  areas.set(path, [{ key, area }, ...list.slice(0, 7)]);
-  return area;
-}
-
-function coatNodes(part: Part, outline: Outline): SceneNode[] {
-  const bounds = outlineBounds(outline);
-  if (!bounds) return [];
-  return part.coats
-    .filter((c) => c.on && c.opacity > 0)
-    .flatMap((coat) => {
-      const paint = paintToScene(coat.paint, bounds);
-      return outline
-        .map((path) => areaOf(coat, path))
-        .filter((path) => path.contours.length)
-        .map((path): SceneNode => ({ type: 'shape', path, paint, opacity: coat.opacity, blend: coat.blend }));
-    });
-}
-
-function finishNodes(part: Part, outline: Outline, nodes: readonly SceneNode[]): readonly SceneNode[] {
-  let at = nodes;
-  for (const card of part.finishes) {
-    if (!card.on) continue;
-    const painted = {
-      nodes: at,
-      silhouette: () => {
-        const strokes = part.coats
-          .filter((c) => c.on && c.kind === 'stroke')
-          .flatMap((c) => outline.map((p) => areaOf(c, p)));
-        return combine('union', [...outline, ...strokes]);
-      },
-    };
-    at = finishes[card.kind].apply(painted, card.params);
-  }
-  return at;
-}
 
 /** Where a step's copies stand; null for one that does not only copy, or is at fault. */
 function copiesOf(card: Card, context: HandleContext): Matrix[] | null {
@@ -241,18 +201,12 @@ function repeatNodes(part: Part, { stages }: Made, nodes: readonly SceneNode[]):
   return at;
 }
 
-function look(
-  part: Part,
-  made: Made,
-  children: readonly PartResult[],
-  childParts: readonly Part[],
-): readonly SceneNode[] {
+function look(part: Part, made: Made, basis: Basis): readonly SceneNode[] {
   const known = looks.get(part.coats);
   if (known && known.finishes === part.finishes && known.made === made) return known.nodes;
-  const painted =
-    part.source.kind === 'group'
-      ? repeatNodes(part, made, memberNodes(part, children, childParts))
-      : coatNodes(part, made.outline);
+  const painted = holdsPainted(part.source)
+    ? repeatNodes(part, made, memberNodes(part, basis))
+    : coatNodes(part, made.outline);
   const nodes = finishNodes(part, made.outline, painted);
   looks.set(part.coats, { finishes: part.finishes, made, nodes });
   return nodes;
@@ -286,19 +240,49 @@ function shapingSteps(cards: readonly Card[]): readonly Card[] {
   return made;
 }
 
-/** What a part comes to; remembered as long as it and what is inside it stay the same objects. */
-export function evaluatePart(design: Design, part: Part): PartResult {
-  const passedOn = part.source.kind === 'group' ? shapingSteps(part.steps) : [];
-  const childParts = part.children
+/** Whether a source's members paint themselves. */
+const holdsPainted = (source: Part['source']): boolean => holdsParts(source) && !holders[source.kind].painted;
+
+function memberNodes(part: Part, basis: Basis): readonly SceneNode[] {
+  if (!holdsParts(part.source)) return [];
+  const { kind, ...params } = part.source;
+  return holders[kind].nodes?.(membersOf(basis), params, contextOf(part)) ?? [];
+}
+
+/** Ids of the parts that a part rests on. */
+function restsOn(part: Part, parts: Design['parts']): readonly string[] {
+  const { source } = part;
+  if (source.kind === 'piece') return [source.of, ...source.by].filter((id) => parts[id] && id !== part.id);
+  if (!holdsParts(source)) return [];
+  const { kind, ...params } = source;
+  return part.children.filter((id) => {
+    const child = parts[id];
+    return child && (holders[kind].needs?.(params, id) || (!child.hidden && !child.construction));
+  });
+}
+
+/** What a part rests on, worked out: its members, or what a piece is cut from. */
+function basisOf(design: Pick<Design, 'parts'>, part: Part): Basis {
+  const passedOn = holdsPainted(part.source) ? shapingSteps(part.steps) : [];
+  const parts = restsOn(part, design.parts)
     .map((id) => design.parts[id])
-    .filter((p) => p && !p.hidden)
     .map((p) => (passedOn.length ? withSteps(p, passedOn) : p));
-  const children = childParts.map((p) => evaluatePart(design, p));
+  return { parts, results: parts.map((p) => evaluatePart(design, p)) };
+}
+
+/** The members of a holder in its own coordinates. */
+export const membersOfPart = (design: Pick<Design, 'parts'>, part: Part): readonly Member[] =>
+  membersOf(basisOf(design, part));
+
+/** What a part comes to; remembered as long as it and what it rests on stay the same objects. */
+export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartResult {
+  const basis = basisOf(design, part);
+  const children = basis.results;
   const known = memo.get(part);
   if (known && sameList(known.children, children)) return known.result;
 
-  const made = make(part, children, childParts);
-  const nodes = look(part, made, children, childParts);
+  const made = make(part, basis);
+  const nodes = look(part, made, basis);
   const matrix: Matrix = placeMatrix(part.place);
   const result: PartResult = {
     outline: made.outline,
@@ -335,7 +319,7 @@ export function evaluateSheet(design: Design, sheetId: string): Evaluated {
   if (!sheet) throw new RangeError(`The design has no sheet “${sheetId}”.`);
   const results = sheet.parts
     .map((id) => design.parts[id])
-    .filter((p) => p && !p.hidden)
+    .filter((p) => p && !p.hidden && !p.construction)
     .map((p) => evaluatePart(design, p));
   return {
     scene: {

@@ -13,7 +13,7 @@ export function copyOutline(outline: Outline, matrices: readonly Matrix[], unite
     });
   });
   if (unite) return [combine('union', all)];
-  // Nonzero pieces may lie in one path; evenodd ones would cut one another.
-  if (all.some((path) => path.fillRule === 'evenodd')) return all;
+  // Nonzero pieces may lie in one path; evenodd ones would cut one another, and tints would be lost.
+  if (all.some((path) => path.fillRule === 'evenodd' || path.tint)) return all;
   return [{ contours: all.flatMap((path) => path.contours), fillRule: 'nonzero' }];
 }

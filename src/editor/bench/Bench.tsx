@@ -19,7 +19,7 @@ import { ArrowRight, ClipboardCopy, CopyPlus, Eye, EyeOff, Plus, Trash2 } from '
 import { memo, useState } from 'react';
 import { finishKinds, type Part, stepKinds } from '@/core';
 import type { CardRef } from '@/core/edit';
-import { wordFor } from '../fields/words';
+import { kindWord } from '../fields/words';
 import { addCoat, addFinish, addStep, freshCopy } from '../frame/recipe';
 import { changePart, chooseCard, sameCard } from '../state/actions';
 import { copyCard } from '../state/clipboard';
@@ -33,9 +33,9 @@ type Row = Exclude<CardRef['list'], 'source'>;
 
 const titleOf = (part: Part, card: CardRef): string => {
   if (card.list === 'source')
-    return wordFor(part.source.kind === 'group' && part.source.clip ? 'clip' : part.source.kind);
+    return kindWord(part.source.kind === 'group' && part.source.clip ? 'clip' : part.source.kind);
   const found = part[card.list].find((c) => c.id === card.id);
-  return found ? wordFor(found.kind) : '';
+  return found ? kindWord(found.kind) : '';
 };
 
 const isOn = (part: Part, card: CardRef): boolean =>
@@ -202,7 +202,7 @@ function AddBetween({
               onPick(k);
             }}
           >
-            {wordFor(k)}
+            {kindWord(k)}
           </MenuItem>
         ))}
       </Menu>
@@ -241,14 +241,14 @@ function Row({ part, list }: { part: Part; list: Row }) {
       <SortableContext items={cards.map((c) => c.id)} strategy={horizontalListSortingStrategy}>
         <Box
           role="list"
-          aria-label={wordFor(list)}
+          aria-label={kindWord(list)}
           sx={{ display: 'flex', alignItems: 'center', gap: '3px' }}
         >
           {cards.map((c) => (
             <Box key={c.id} sx={{ display: 'flex', alignItems: 'center', gap: '3px' }} role="presentation">
               {list === 'steps' && (
                 <AddBetween
-                  label={`Insert a step before ${wordFor(c.kind)}`}
+                  label={`Insert a step before ${kindWord(c.kind)}`}
                   kinds={kinds}
                   onPick={(k) => add(k, c.id)}
                 />

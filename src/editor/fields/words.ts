@@ -33,6 +33,9 @@ const special: Readonly<Record<string, string>> = {
   stepScale: 'Scale each by',
   nearestInFront: 'First in front',
   ellipse: 'Circle',
+  ease: 'Crowd towards the first',
+  spacing: 'Given by',
+  turnWithSpine: 'Turn with the path',
   combine: 'Combination',
   shiftX: 'Shift x',
   shiftY: 'Shift y',
@@ -53,6 +56,9 @@ export function wordFor(name: string): string {
     .replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
+
+/** What a source, a step or a finish is called by its kind. */
+export const kindWord = (kind: string): string => (kind === 'blend' ? 'Blend' : wordFor(kind));
 
 /** What a newly drawn part of a kind is called. */
 export const partNameFor = (kind: string): string =>

@@ -1,66 +1,17 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { finishes, holdsParts, operations, type Part, primitives, steps } from '@/core';
+import { finishes, type Part, steps } from '@/core';
 import type { CardRef } from '@/core/edit';
-import { ChoiceField } from '../fields/ChoiceField';
 import { ParamFields } from '../fields/ParamFields';
-import { SwitchField } from '../fields/SwitchField';
 import { wordFor } from '../fields/words';
-import { changePart, run } from '../state/actions';
+import { changePart } from '../state/actions';
 import { useChosenPart, useEditor } from '../state/store';
 import { CoatFields } from './CoatFields';
 import { LookFields, ManyFields, PlaceFields } from './PartFields';
 import { Section } from './Section';
 import { SheetFields } from './SheetFields';
-
-function SourceFields({ part }: { part: Part }) {
-  const { source } = part;
-  if (source.kind === 'combine')
-    return (
-      <Section title="Combination">
-        <ChoiceField
-          label="Operation"
-          value={source.operation}
-          options={operations}
-          onChange={(operation) =>
-            changePart('Operation', part.id, (p) => ({
-              ...p,
-              source: { ...source, operation: operation as typeof source.operation },
-            }))
-          }
-        />
-      </Section>
-    );
-  if (source.kind === 'group')
-    return (
-      <Section title="Group">
-        <SwitchField
-          label="Topmost part clips"
-          value={source.clip ?? false}
-          onChange={() => void run('Clip', { do: 'clip', ids: [part.id] })}
-        />
-      </Section>
-    );
-  if (holdsParts(source)) return null;
-  const { kind, ...params } = source;
-  const { fields } = primitives[kind];
-  if (!fields.length) return null;
-  return (
-    <Section title={wordFor(kind)}>
-      <ParamFields
-        fields={fields}
-        params={params as Record<string, unknown>}
-        onChange={(name, value) =>
-          changePart(wordFor(name), part.id, (p) => ({
-            ...p,
-            source: { ...p.source, [name]: value } as Part['source'],
-          }))
-        }
-      />
-    </Section>
-  );
-}
+import { SourceFields } from './SourceFields';
 
 function StepFields({ part, list, id }: { part: Part; list: 'steps' | 'finishes'; id: string }) {
   const fault = useEditor((s) => s.faults.find((f) => f.card === id)?.message);

@@ -3,6 +3,7 @@
 import { blendModes, type Part, type Place } from '@/core';
 import { ChoiceField } from '../fields/ChoiceField';
 import { NumberField } from '../fields/NumberField';
+import { SwitchField } from '../fields/SwitchField';
 import { changeChosen, changePart, run } from '../state/actions';
 import { useEditor } from '../state/store';
 import { Section } from './Section';
@@ -86,6 +87,15 @@ export function LookFields({ part }: { part: Part }) {
         value={part.blend}
         options={blendModes}
         onChange={(v) => changePart('Blend mode', part.id, (p) => ({ ...p, blend: v as Part['blend'] }))}
+      />
+      <SwitchField
+        label="Construction line"
+        value={part.construction ?? false}
+        onChange={(on) =>
+          changePart('Construction line', part.id, ({ construction: _, ...p }) =>
+            on ? { ...p, construction: true } : p,
+          )
+        }
       />
     </Section>
   );

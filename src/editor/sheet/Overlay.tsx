@@ -5,6 +5,7 @@ import type { Point } from '@/core';
 import type { SheetHandle } from '@/core/edit';
 import { useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
+import { FaceAreas } from './FaceAreas';
 import { pressHandle, pressScale, pressTurn } from './pointer';
 import { usePointerState } from './pointer-state';
 import { toView } from './view';
@@ -110,6 +111,27 @@ function Outlines() {
         ))}
       {outlines?.map((o) => (
         <path key={o.id} d={o.d} stroke={madder} strokeWidth={1.25} vectorEffect="non-scaling-stroke" />
+      ))}
+    </g>
+  );
+}
+
+/** Construction lines, which are neither painted nor exported. */
+function Construction() {
+  const view = useEditor((s) => s.view);
+  const lines = useEditor((s) => s.report?.construction);
+  if (!lines?.length) return null;
+  return (
+    <g transform={`matrix(${view.zoom} 0 0 ${view.zoom} ${view.x} ${view.y})`} fill="none">
+      {lines.map((d, i) => (
+        <path
+          key={i}
+          d={d}
+          stroke={madder}
+          strokeOpacity={0.55}
+          strokeDasharray="7 3 1.5 3"
+          vectorEffect="non-scaling-stroke"
+        />
       ))}
     </g>
   );
@@ -337,7 +359,9 @@ export function Overlay() {
       )}
       <Grid />
       <Guides />
+      <Construction />
       <Outlines />
+      <FaceAreas />
       <ChosenBox />
       <CardHandles />
       <Drafts />

@@ -1,7 +1,7 @@
 import type { Point } from '@/core';
 import type { SheetHandle } from '@/core/edit';
 import { openDial } from '../frame/dial-state';
-import { get } from '../state/store';
+import { get, set } from '../state/store';
 import { pressToDraw } from './draw-press';
 import { Drag } from './gestures';
 import { pressPathNode, trackDraft } from './path-press';
@@ -41,6 +41,8 @@ export const sheetHandlers = {
       return;
     }
     if (e.button !== 0) return;
+    // A press beside the faces lets go of them.
+    if (get().tool === 'faces') set({ tool: 'pick' });
     const { tool } = get();
     if (tool === 'pick') pressToPick(e);
     else if (tool === 'path') pressPathNode(e);

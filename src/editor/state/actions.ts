@@ -87,6 +87,13 @@ export const run = (label: string, command: StudioCommand): Promise<void> =>
     if (!patch.length) {
       if (command.do === 'combine') say('Choose two or more parts to combine.');
       if (command.do === 'clip') say('Choose two or more parts; the topmost clips the others.');
+      if (command.do === 'cut') say('Choose what is to be cut, and above it the part that runs across it.');
+      if (command.do === 'blend')
+        say(
+          command.along
+            ? 'Choose two parts and above them the path they follow.'
+            : 'Choose two or more parts to blend.',
+        );
       if (command.do === 'pieces') say('This is one piece already.');
       return;
     }

@@ -30,6 +30,8 @@ export interface EditorState {
   readonly viewSize: { readonly width: number; readonly height: number };
   readonly outlineView: boolean;
   readonly snapping: boolean;
+  /** What a press on a face does while faces are at hand. */
+  readonly facePress: { readonly do: 'keep' | 'colour'; readonly colour: string };
   readonly undo: readonly Change[];
   readonly redo: readonly Change[];
   readonly save: SaveState;
@@ -58,6 +60,7 @@ export const useEditor = create<EditorState>(() => ({
   viewSize: { width: 800, height: 600 },
   outlineView: false,
   snapping: true,
+  facePress: { do: 'keep', colour: '#f3d9a0' },
   undo: [],
   redo: [],
   save: 'saved',

@@ -1,20 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import {
-  combine,
-  type Design,
-  evaluate,
-  makeCoat,
-  makePart,
-  makeSource,
-  makeStep,
-  origin,
-  type Part,
-  pathArea,
-  renderPixels,
-} from '@/core';
+import { combine, makeCoat, makePart, makeSource, makeStep, origin, type Part, pathArea } from '@/core';
 import { combineParts, groupParts, piecesOf, plainParts, releasePieces, sheetBounds } from '@/core/edit';
 import { readDesign } from '@/core/reading';
-import { designOf } from '../designs';
+import { designOf, difference } from '../designs';
 import { circle, rect, ring } from '../shapes';
 
 const gradient = makeCoat('fill', {
@@ -41,14 +29,6 @@ const disc = (id: string, x: number, y: number, size: number, extra: Partial<Par
     place: { ...origin, x, y, turn: 20 },
     ...extra,
   });
-
-/** Greatest difference of any channel of the pictures of two designs. */
-function difference(a: Design, b: Design): number {
-  const [p, q] = [a, b].map((d) => renderPixels(evaluate(d, 's'), 400).data);
-  let most = 0;
-  for (let i = 0; i < p.length; i++) most = Math.max(most, Math.abs(p[i] - q[i]));
-  return most;
-}
 
 describe('a plain path', () => {
   it('looks as its recipe did, and needs nothing of it', () => {

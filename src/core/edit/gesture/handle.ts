@@ -2,7 +2,7 @@ import { shareOf } from '../../coat';
 import type { Gradient } from '../../coat/types';
 import type { Field } from '../../document/fields';
 import type { DragResult, Handle } from '../../document/handles';
-import { type Design, holdsParts, type Part } from '../../document/types';
+import { type Design, isPrimitive, type Part } from '../../document/types';
 import { finishes } from '../../finish';
 import { applyTo, invert, placeMatrix } from '../../geometry/matrix';
 import type { Bounds } from '../../geometry/path';
@@ -24,7 +24,7 @@ interface Holder {
 }
 
 function sourceHolder(part: Part): Holder | null {
-  if (holdsParts(part.source)) return null;
+  if (!isPrimitive(part.source)) return null;
   const { kind, ...params } = part.source;
   const definition = primitives[kind];
   return {

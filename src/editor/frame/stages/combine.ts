@@ -7,6 +7,8 @@ import {
   Puzzle,
   Route,
   Scissors,
+  Shapes,
+  Slice,
   SquareRoundCorner,
   SquareSquare,
   SquaresExclude,
@@ -15,7 +17,8 @@ import {
   Waypoints,
 } from 'lucide-react';
 import type { Operation } from '@/core';
-import { run } from '../../state/actions';
+import { chooseCard, run } from '../../state/actions';
+import { get, set } from '../../state/store';
 import { act, family, needsChoice, type Stage, stepTool, type Tool } from '../tool';
 
 const operation = (kind: Operation, word: string, icon: LucideIcon): Tool =>
@@ -25,6 +28,15 @@ const operation = (kind: Operation, word: string, icon: LucideIcon): Tool =>
     icon,
     needsChoice((ids) => void run(word, { do: 'combine', ids, operation: kind })),
   );
+
+/** Makes faces of what is chosen, unless it is faces already, and takes them in hand. */
+async function takeFaces(ids: readonly string[]): Promise<void> {
+  await run('Faces', { do: 'faces', ids });
+  const { chosen, design } = get();
+  if (chosen.length !== 1 || design?.parts[chosen[0]]?.source.kind !== 'faces') return;
+  chooseCard({ list: 'source' });
+  set({ tool: 'faces' });
+}
 
 export const combine: Stage = {
   number: 2,
@@ -46,6 +58,15 @@ export const combine: Stage = {
         'Clip',
         Crop,
         needsChoice((ids) => void run('Clip', { do: 'clip', ids })),
+      ),
+    ),
+    family(
+      act('faces', 'Faces', Shapes, needsChoice(takeFaces)),
+      act(
+        'cut',
+        'Cut along',
+        Slice,
+        needsChoice((ids) => void run('Cut along', { do: 'cut', ids })),
       ),
     ),
     family(

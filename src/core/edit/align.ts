@@ -1,0 +1,60 @@
+import type { Design } from '../document/types';
+import type { Bounds } from '../geometry/path';
+import type { Edited } from './edited';
+import { jointBounds, sheetBounds } from './pick';
+import { moveParts } from './transform';
+import { topmost } from './tree';
+
+export const alignments = ['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const;
+export type Alignment = (typeof alignments)[number];
+
+const alignedAt: Record<Alignment, (b: Bounds) => { axis: 'x' | 'y'; at: number }> = {
+  left: (b) => ({ axis: 'x', at: b.x0 }),
+  centre: (b) => ({ axis: 'x', at: (b.x0 + b.x1) / 2 }),
+  right: (b) => ({ axis: 'x', at: b.x1 }),
+  top: (b) => ({ axis: 'y', at: b.y0 }),
+  middle: (b) => ({ axis: 'y', at: (b.y0 + b.y1) / 2 }),
+  bottom: (b) => ({ axis: 'y', at: b.y1 }),
+};
+
+/** Aligns parts with each other by their outlines; a single part with the sheet. */
+export function alignParts(design: Design, sheetId: string, ids: readonly string[], how: Alignment): Edited {
+  const members = topmost(design, ids);
+  const sheet = design.sheets.find((s) => s.id === sheetId);
+  const ground =
+    members.length > 1 || !sheet
+      ? jointBounds(design, members)
+      : { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height };
+  if (!ground) return { design, chosen: ids };
+  const goal = alignedAt[how](ground);
+  let out = design;
+  for (const id of members) {
+    const b = sheetBounds(out, id);
+    if (!b) continue;
+    const shift = goal.at - alignedAt[how](b).at;
+    out = moveParts(out, [id], goal.axis === 'x' ? shift : 0, goal.axis === 'y' ? shift : 0);
+  }
+  return { design: out, chosen: ids };
+}
+
+/** Spaces three or more parts so that the gaps between their outlines are equal. */
+export function distributeParts(design: Design, ids: readonly string[], axis: 'x' | 'y'): Edited {
+  const [lo, hi] = axis === 'x' ? (['x0', 'x1'] as const) : (['y0', 'y1'] as const);
+  const boxes = topmost(design, ids)
+    .map((id) => ({ id, b: sheetBounds(design, id) }))
+    .filter((e): e is { id: string; b: Bounds } => e.b !== null)
+    .sort((p, q) => p.b[lo] + p.b[hi] - q.b[lo] - q.b[hi]);
+  if (boxes.length < 3) return { design, chosen: ids };
+  const start = boxes[0].b[lo];
+  const end = boxes[boxes.length - 1].b[hi];
+  const filled = boxes.reduce((sum, { b }) => sum + b[hi] - b[lo], 0);
+  const gap = (end - start - filled) / (boxes.length - 1);
+  let out = design;
+  let at = start;
+  for (const { id, b } of boxes) {
+    const shift = at - b[lo];
+    out = moveParts(out, [id], axis === 'x' ? shift : 0, axis === 'y' ? shift : 0);
+    at += b[hi] - b[lo] + gap;
+  }
+  return { design: out, chosen: ids };
+}

@@ -1,0 +1,76 @@
+import { makeId } from '../document/create';
+import type { Design, Part } from '../document/types';
+import { type Edited, freeName } from './edited';
+import { settlePart, withNames } from './settle';
+import { childrenOf, parentOf, topmost, withChildren, withPart } from './tree';
+
+/** A part and all inside it under fresh ids, as a list with the part first; what they name among themselves goes along. */
+export function copyFamily(parts: Readonly<Record<string, Part>>, id: string): Part[] {
+  const ids = new Map<string, string>();
+  const list = copyTree(parts, id, ids);
+  return list.map((p) => ({ ...p, source: withNames(p.source, (old) => ids.get(old) ?? old) }));
+}
+
+function copyTree(parts: Readonly<Record<string, Part>>, id: string, ids: Map<string, string>): Part[] {
+  const part = parts[id];
+  const inside = part.children.map((c) => copyTree(parts, c, ids));
+  const own = makeId();
+  ids.set(id, own);
+  const fresh = <T extends { id: string }>(list: readonly T[]): T[] =>
+    list.map((x) => ({ ...x, id: makeId() }));
+  return [
+    {
+      ...part,
+      id: own,
+      children: inside.map((f) => f[0].id),
+      steps: fresh(part.steps),
+      coats: fresh(part.coats),
+      finishes: fresh(part.finishes),
+    },
+    ...inside.flat(),
+  ];
+}
+
+/** A copied family whose first part has a name no part has yet. */
+function renamed(design: Design, [top, ...inside]: Part[]): Part[] {
+  return [{ ...top, name: freeName(design, top.name.replace(/ \d+$/, '')) }, ...inside];
+}
+
+/** Copies parts in place, each right above its original. */
+export function duplicateParts(design: Design, sheetId: string, ids: readonly string[]): Edited {
+  let out = design;
+  const chosen: string[] = [];
+  for (const id of topmost(design, ids)) {
+    const family = renamed(out, copyFamily(out.parts, id));
+    const parent = parentOf(out, id);
+    const level = childrenOf(out, sheetId, parent);
+    const at = level.indexOf(id) + 1;
+    for (const p of family) out = withPart(out, p);
+    out = withChildren(out, sheetId, parent, [...level.slice(0, at), family[0].id, ...level.slice(at)]);
+    chosen.push(family[0].id);
+  }
+  return { design: out, chosen };
+}
+
+/** Puts copied parts on a sheet, on top of what is there. */
+export function pasteParts(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  parts: Readonly<Record<string, Part>>,
+  top: readonly string[],
+): Edited {
+  let out = design;
+  const chosen: string[] = [];
+  for (const id of top) {
+    if (!parts[id]) continue;
+    const alone = settlePart({ ...design.parts, ...parts }, parts[id]);
+    const family = renamed(out, copyFamily({ ...parts, [id]: alone }, id));
+    for (const p of family) out = withPart(out, p);
+    chosen.push(family[0].id);
+  }
+  return {
+    design: withChildren(out, sheetId, parent, [...childrenOf(out, sheetId, parent), ...chosen]),
+    chosen,
+  };
+}

@@ -1,0 +1,49 @@
+import { type Design, holdsParts } from '../document/types';
+import { holders } from '../holder';
+import { rehome } from './arrange-parts';
+import { blendedParts } from './blend';
+import type { Edited } from './edited';
+import { childrenOf, parentOf, topmost, withChildren, withPart } from './tree';
+
+/**
+ * Takes holders apart; their parts stay where they are. The in-betweens of a blend become parts of
+ * their own.
+ */
+export function releaseParts(design: Design, sheetId: string, ids: readonly string[]): Edited {
+  let out = design;
+  const chosen: string[] = [];
+  for (const id of topmost(design, ids)) {
+    const part = out.parts[id];
+    if (!part?.children.length) {
+      chosen.push(id);
+      continue;
+    }
+    const parent = parentOf(out, id);
+    const level = childrenOf(out, sheetId, parent);
+    const at = level.indexOf(id);
+    let inside = part.children;
+    if (part.source.kind === 'blend') {
+      const list = blendedParts(out, id);
+      const spine = part.children.filter((c) => !list.some((p) => p.id === c));
+      inside = [...list.map((p) => p.id), ...spine];
+      out = { ...out, parts: { ...out.parts, ...Object.fromEntries(list.map((p) => [p.id, p])) } };
+      out = withPart(out, { ...part, children: inside });
+    }
+    const members = inside.map((c) => {
+      const moved = rehome(out, c, parent, inside);
+      // Members of a combination have looks of their own only if they were given some.
+      return holdsParts(part.source) &&
+        holders[part.source.kind].painted &&
+        !moved.coats.length &&
+        !moved.children.length
+        ? { ...moved, coats: part.coats }
+        : moved;
+    });
+    const { [id]: _, ...rest } = out.parts;
+    out = { ...out, parts: rest };
+    for (const m of members) out = withPart(out, m);
+    out = withChildren(out, sheetId, parent, [...level.slice(0, at), ...inside, ...level.slice(at + 1)]);
+    chosen.push(...inside);
+  }
+  return { design: out, chosen };
+}

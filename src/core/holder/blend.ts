@@ -1,0 +1,112 @@
+import { betweenParts, type End } from '../blend/between';
+import { pathSpine, straightSpine } from '../blend/spine';
+import { choice, count, length, number, toggle } from '../document/fields';
+import type { Part } from '../document/types';
+import { type Matrix, matrixPlace, multiply, placeMatrix, rotation, translation } from '../geometry/matrix';
+import { joinBounds, type Path, pathBounds } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+import { defineHolder, type HolderContext, type Member } from './definition';
+import { joinOutline } from './join';
+
+export interface Blend {
+  /** Whether the number of in-betweens is given or the distance between centres. */
+  readonly spacing: 'count' | 'distance';
+  readonly count: number;
+  readonly distance: number;
+  /** Above 0 copies crowd towards the first part, below towards the last. */
+  readonly ease: number;
+  readonly turnWithSpine: boolean;
+  /** Id of the member that the copies follow, or null for the straight way. */
+  readonly spine: string | null;
+}
+
+const mostCopies = 1000;
+
+const centreOf = (outline: readonly Path[]): Point | null => {
+  const b = outline.map(pathBounds).reduce(joinBounds, null);
+  return b && { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
+};
+
+const endOf = (m: Member): End => ({
+  part: m.part,
+  outline: m.outline,
+  coats: m.part.coats,
+});
+
+/** A part moved by a matrix of its holder's coordinates. */
+const movedBy = (part: Part, m: Matrix): Part => ({
+  ...part,
+  place: matrixPlace(multiply(m, placeMatrix(part.place))),
+});
+
+/** The in-betweens of two neighbours, the one nearest the first first. */
+function betweenTwo(
+  a: Member,
+  b: Member,
+  spinePath: Path | null,
+  p: Blend,
+  { part, workOut }: HolderContext,
+): Part[] {
+  const [from, to] = [centreOf(a.outline), centreOf(b.outline)];
+  if (!from || !to) return [];
+  const spine = (spinePath && pathSpine(spinePath, from, to)) ?? straightSpine(from, to);
+  const n =
+    p.spacing === 'count' ? p.count : Math.max(0, Math.round(spine.length / Math.max(1e-6, p.distance)) - 1);
+  const make = betweenParts(endOf(a), endOf(b));
+  return Array.from({ length: Math.min(n, mostCopies) }, (_, i) => {
+    const t = ((i + 1) / (n + 1)) ** (4 ** p.ease);
+    const copy = { ...make(t), id: part.id };
+    const goal = spine.at(t);
+    const now = centreOf(workOut(copy).outline) ?? goal;
+    const turn = p.turnWithSpine ? goal.turn : 0;
+    const shift = multiply(
+      multiply(translation(goal.x, goal.y), rotation(turn)),
+      translation(-now.x, -now.y),
+    );
+    return turn === 0 && Math.hypot(goal.x - now.x, goal.y - now.y) < 1e-9 ? copy : movedBy(copy, shift);
+  });
+}
+
+/** The members to blend and the in-betweens after each, in painting order. */
+export function blendList(
+  members: readonly Member[],
+  p: Blend,
+  context: HolderContext,
+): { readonly end: Member; readonly after: readonly Part[] }[] {
+  const spine = members.find((m) => m.part.id === p.spine);
+  const ends = members.filter((m) => m !== spine);
+  const path = spine ? joinOutline(spine.outline) : null;
+  return ends.map((end, i) => ({
+    end,
+    after: i + 1 < ends.length ? betweenTwo(end, ends[i + 1], path, p, context) : [],
+  }));
+}
+
+/** Outlines and nodes of a blend come from the same in-betweens: they are kept from one to the other. */
+const made = new WeakMap<readonly Member[], ReturnType<HolderContext['workOut']>[]>();
+
+function workedOut(members: readonly Member[], p: Blend, context: HolderContext) {
+  let list = made.get(members);
+  if (!list) {
+    list = blendList(members, p, context).flatMap(({ end, after }) => [end, ...after.map(context.workOut)]);
+    made.set(members, list);
+  }
+  return list;
+}
+
+/** Parts that pass into one another: shape, colours, widths and places run evenly from end to end. */
+export const blend = defineHolder<Blend>({
+  kind: 'blend',
+  fields: [
+    choice('spacing', ['count', 'distance']),
+    count('count', 0, mostCopies),
+    length('distance', 0.01),
+    number('ease', -1, 1, 0.05),
+    toggle('turnWithSpine'),
+  ],
+  defaults: { spacing: 'count', count: 6, distance: 20, ease: 0, turnWithSpine: false, spine: null },
+  painted: false,
+  needs: ({ spine }, id) => id === spine,
+  outline: (members, p, context) => workedOut(members, p, context).flatMap((m) => m.outline),
+  nodes: (members, p, context) => workedOut(members, p, context).map((m) => m.node),
+});

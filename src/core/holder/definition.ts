@@ -1,0 +1,38 @@
+import type { Field } from '../document/fields';
+import type { Part } from '../document/types';
+import type { Path } from '../geometry/path';
+import type { GroupNode, SceneNode } from '../scene/types';
+
+/** A part inside a holder, worked out: outline and node in the holder's coordinates. */
+export interface Member {
+  readonly part: Part;
+  readonly outline: readonly Path[];
+  readonly node: GroupNode;
+}
+
+/** A part of no document, worked out in the holder's coordinates. */
+export type WorkOut = (part: Part) => Pick<Member, 'outline' | 'node'>;
+
+/** What a part that holds others makes of them. */
+export interface HolderDefinition<P extends object> {
+  readonly kind: string;
+  /** Parameters with a field each; what else a holder keeps is said in the schema. */
+  readonly fields: readonly Field[];
+  readonly defaults: P;
+  /** Whether the holder's own coats paint the outline; otherwise its members paint themselves. */
+  readonly painted: boolean;
+  /** Members that are neither painted nor part of the outline but needed all the same. */
+  needs?(params: P, id: string): boolean;
+  /** The outline the members come to. */
+  outline(members: readonly Member[], params: P, context: HolderContext): readonly Path[];
+  /** What the members paint, where the holder is not painted itself. */
+  nodes?(members: readonly Member[], params: P, context: HolderContext): readonly SceneNode[];
+}
+
+export interface HolderContext {
+  /** The holder. */
+  readonly part: Part;
+  readonly workOut: WorkOut;
+}
+
+export const defineHolder = <P extends object>(d: HolderDefinition<P>): HolderDefinition<P> => d;

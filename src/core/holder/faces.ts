@@ -1,0 +1,54 @@
+import { type FaceMap, facesOf } from '../arrange/faces';
+import type { Path } from '../geometry/path';
+import { defineHolder, type Member } from './definition';
+import { joinOutline } from './join';
+
+/** Faces that are taken as one, and a colour in place of that of the fills, or null for theirs. */
+export interface FaceRegion {
+  readonly faces: readonly string[];
+  readonly colour: string | null;
+}
+
+export interface Faces {
+  /** Names of faces that are left out. */
+  readonly dropped: readonly string[];
+  readonly regions: readonly FaceRegion[];
+}
+
+const known = new WeakMap<readonly Path[], { rest: readonly (readonly Path[])[]; map: FaceMap }>();
+
+/** The faces of some outlines, remembered as long as these stay the same objects. */
+export function faceMapOf(outlines: readonly (readonly Path[])[]): FaceMap {
+  const [first, ...rest] = outlines;
+  if (!first) return facesOf([]);
+  const hit = known.get(first);
+  if (hit && hit.rest.length === rest.length && hit.rest.every((o, i) => o === rest[i])) return hit.map;
+  const map = facesOf(outlines.map(joinOutline));
+  known.set(first, { rest, map });
+  return map;
+}
+
+/** All faces of the members of a holder. */
+export const memberFaces = (members: readonly Pick<Member, 'outline'>[]): FaceMap =>
+  faceMapOf(members.map((m) => m.outline));
+
+/** Every region that the members' outlines cut out, kept, dropped, joined or coloured one by one. */
+export const faces = defineHolder<Faces>({
+  kind: 'faces',
+  fields: [],
+  defaults: { dropped: [], regions: [] },
+  painted: true,
+  outline(members, { dropped, regions }) {
+    const map = memberFaces(members);
+    const gone = new Set(dropped);
+    const kept = map.faces.flatMap((f, i) => (gone.has(f.key) ? [] : [{ key: f.key, i }]));
+    const named = new Map(regions.flatMap((r, n) => r.faces.map((key) => [key, n] as const)));
+    const out: Path[] = [];
+    regions.forEach(({ colour }, n) => {
+      const list = kept.filter((f) => named.get(f.key) === n).map((f) => f.i);
+      if (list.length) out.push({ ...map.outline(list), ...(colour ? { tint: colour } : {}) });
+    });
+    for (const f of kept) if (!named.has(f.key)) out.push(map.outline([f.i]));
+    return out;
+  },
+});

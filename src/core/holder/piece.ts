@@ -1,0 +1,48 @@
+import type { Path } from '../geometry/path';
+import { faceMapOf } from './faces';
+
+/** A piece of a part that others cut: it follows when the part or a cutter changes. */
+export interface PieceSource {
+  readonly kind: 'piece';
+  /** Id of the part that is cut; a sibling, as are the cutters. */
+  readonly of: string;
+  readonly by: readonly string[];
+  /** Which of the pieces it is. */
+  readonly index: number;
+  /** Names of the faces that each piece began with. */
+  readonly keys: readonly string[];
+}
+
+const nameOf = (key: string): string => key.slice(0, key.lastIndexOf('.'));
+const countOf = (key: string): number => Number(key.slice(key.lastIndexOf('.') + 1));
+
+/**
+ * Which piece a face belongs to: that of its name, else the last of those alike, else the first
+ * piece, so that whatever the cutters do no area is lost.
+ */
+function ownerOf(key: string, keys: readonly string[]): number {
+  const exact = keys.indexOf(key);
+  if (exact >= 0) return exact;
+  let last = -1;
+  keys.forEach((k, i) => {
+    if (nameOf(k) === nameOf(key) && (last < 0 || countOf(k) > countOf(keys[last]))) last = i;
+  });
+  return Math.max(0, last);
+}
+
+/** The names of all faces that some cutters leave of a body. */
+export const pieceKeys = (body: readonly Path[], cutters: readonly (readonly Path[])[]): string[] =>
+  faceMapOf([body, ...cutters])
+    .faces.filter((f) => f.inside[0])
+    .map((f) => f.key);
+
+/** The outline of one piece, in the coordinates of its siblings. */
+export function pieceOutline(
+  { index, keys }: PieceSource,
+  body: readonly Path[],
+  cutters: readonly (readonly Path[])[],
+): readonly Path[] {
+  const map = faceMapOf([body, ...cutters]);
+  const mine = map.faces.flatMap((f, i) => (f.inside[0] && ownerOf(f.key, keys) === index ? [i] : []));
+  return mine.length ? [map.outline(mine)] : [];
+}

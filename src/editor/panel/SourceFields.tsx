@@ -1,0 +1,157 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import {
+  type Coat,
+  type Design,
+  type Faces,
+  holders,
+  holdsParts,
+  isPrimitive,
+  makeId,
+  operations,
+  type Part,
+  primitives,
+} from '@/core';
+import { familyOf } from '@/core/edit';
+import { ChoiceField } from '../fields/ChoiceField';
+import { ColourField } from '../fields/ColourField';
+import { ParamFields } from '../fields/ParamFields';
+import { SwitchField } from '../fields/SwitchField';
+import { kindWord, wordFor } from '../fields/words';
+import { changePart, run } from '../state/actions';
+import { set, useEditor } from '../state/store';
+import { Section } from './Section';
+
+const changeSource = (part: Part, name: string, value: unknown): void =>
+  changePart(wordFor(name), part.id, (p) => ({
+    ...p,
+    source: { ...p.source, [name]: value } as Part['source'],
+  }));
+
+const bare = (coats: readonly Coat[]): string => JSON.stringify(coats.map((c) => ({ ...c, id: '' })));
+
+/** Parts inside whose look a combination may take. */
+function lookGivers(design: Design, part: Part): Part[] {
+  const inside = familyOf(design, part.id).slice(1);
+  return inside.map((id) => design.parts[id]).filter((p) => p.coats.length);
+}
+
+/** Whose look a painted holder has, and those it could have. */
+function LookOf({ part }: { part: Part }) {
+  const design = useEditor((s) => s.design);
+  if (!design) return null;
+  const givers = lookGivers(design, part);
+  if (!givers.length) return null;
+  const now = givers.find((g) => bare(g.coats) === bare(part.coats));
+  const own = 'its own';
+  const names = givers.map((g) => g.name);
+  return (
+    <ChoiceField
+      label="Look of"
+      value={now?.name ?? own}
+      options={now ? names : [own, ...names]}
+      onChange={(name) => {
+        const giver = givers.find((g) => g.name === name);
+        if (giver)
+          changePart('Look', part.id, (p) => ({
+            ...p,
+            coats: giver.coats.map((c) => ({ ...c, id: makeId() })),
+            finishes: giver.finishes.map((f) => ({ ...f, id: makeId() })),
+          }));
+      }}
+    />
+  );
+}
+
+function FacesFields({ part, source }: { part: Part; source: Faces }) {
+  const press = useEditor((s) => s.facePress);
+  const atHand = useEditor((s) => s.tool === 'faces');
+  const faces = useEditor((s) => s.report?.faces);
+  const kept = faces?.filter((f) => !f.dropped).length ?? 0;
+  const all = faces?.map((f) => f.key) ?? [];
+  const words = { keep: 'keeps or drops it', colour: 'colours it' } as const;
+  const change = (label: string, change: { do: 'join' | 'part' | 'keep' }) =>
+    void run(label, { do: 'change-faces', id: part.id, keys: all, change });
+  return (
+    <Section title="Faces">
+      <Typography variant="body2" color="text.secondary">
+        {kept} of {all.length} kept
+        {source.regions.length ? `, ${source.regions.length} joined or coloured` : ''}
+      </Typography>
+      <SwitchField
+        label="Faces at hand"
+        value={atHand}
+        onChange={(on) => set({ tool: on ? 'faces' : 'pick' })}
+      />
+      <ChoiceField
+        label="A press"
+        value={words[press.do]}
+        options={Object.values(words)}
+        onChange={(word) => set({ facePress: { ...press, do: word === words.keep ? 'keep' : 'colour' } })}
+      />
+      {press.do === 'colour' && (
+        <ColourField
+          label="Colour"
+          value={press.colour}
+          onChange={(colour) => set({ facePress: { ...press, colour } })}
+        />
+      )}
+      <Button size="small" onClick={() => change('Keep all faces', { do: 'keep' })}>
+        Keep all
+      </Button>
+      <Button size="small" onClick={() => change('Part all faces', { do: 'part' })}>
+        Part what is joined
+      </Button>
+    </Section>
+  );
+}
+
+/** The controls of what a part starts from. */
+export function SourceFields({ part }: { part: Part }) {
+  const { source } = part;
+  if (source.kind === 'combine')
+    return (
+      <Section title="Combination">
+        <ChoiceField
+          label="Operation"
+          value={source.operation}
+          options={operations}
+          onChange={(operation) => changeSource(part, 'operation', operation)}
+        />
+        <LookOf part={part} />
+      </Section>
+    );
+  if (source.kind === 'faces') return <FacesFields part={part} source={source} />;
+  if (source.kind === 'group')
+    return (
+      <Section title="Group">
+        <SwitchField
+          label="Topmost part clips"
+          value={source.clip ?? false}
+          onChange={() => void run('Clip', { do: 'clip', ids: [part.id] })}
+        />
+      </Section>
+    );
+  if (source.kind === 'piece')
+    return (
+      <Section title="Piece">
+        <Typography variant="body2" color="text.secondary">
+          Follows what it is cut from. Plain path makes it stand alone.
+        </Typography>
+      </Section>
+    );
+  const { kind, ...params } = source;
+  const { fields } = holdsParts(source) ? holders[source.kind] : primitives[kind];
+  if (!fields.length || !(isPrimitive(source) || holdsParts(source))) return null;
+  return (
+    <Section title={kindWord(kind)}>
+      <ParamFields
+        fields={fields}
+        params={params as Record<string, unknown>}
+        onChange={(name, value) => changeSource(part, name, value)}
+      />
+    </Section>
+  );
+}
