@@ -53,18 +53,18 @@ const migrations: Record<string, Migration> = {
     },
   },
   // Stored designs take on the fields that came later, so that changes can be put to them.
-  '002-later-fields': {
-    async up(db: Kysely<unknown>) {
-      const { rows } = await sql<{ id: string; document: unknown }>`SELECT id, document FROM designs`.execute(
-        db,
-      );
-      for (const { id, document } of rows) {
-        const whole = JSON.stringify(readDesign(document));
-        await sql`UPDATE designs SET document = ${whole}::jsonb WHERE id = ${id}`.execute(db);
-      }
-    },
-  },
+  '002-later-fields': { up: fillLaterFields },
+  '003-own-corner-radii': { up: fillLaterFields },
 };
+
+/** Fills in fields that came later than a stored design. */
+async function fillLaterFields(db: Kysely<unknown>): Promise<void> {
+  const { rows } = await sql<{ id: string; document: unknown }>`SELECT id, document FROM designs`.execute(db);
+  for (const { id, document } of rows) {
+    const whole = JSON.stringify(readDesign(document));
+    await sql`UPDATE designs SET document = ${whole}::jsonb WHERE id = ${id}`.execute(db);
+  }
+}
 
 /** Brings a database up to date. @throws Error naming the migration that failed. */
 export async function migrate(db: Database): Promise<void> {

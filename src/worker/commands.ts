@@ -1,4 +1,4 @@
-import type { Design, Part, Place } from '@/core';
+import type { Design, Part, Place, Point } from '@/core';
 import * as edit from '@/core/edit';
 
 /** The commands that need geometry or the whole tree. */
@@ -27,6 +27,9 @@ export type StudioCommand =
       readonly keys: readonly string[];
       readonly change: edit.FaceChange;
     }
+  | { readonly do: 'points'; readonly refs: readonly edit.PointRef[]; readonly change: edit.PointChange }
+  | { readonly do: 'insert-point'; readonly ref: edit.PointRef; readonly at: Point }
+  | { readonly do: 'press-handle'; readonly id: string; readonly card: edit.CardRef; readonly handle: string }
   | { readonly do: 'blend'; readonly ids: readonly string[]; readonly along: boolean }
   | {
       readonly do: 'add-step';
@@ -81,6 +84,12 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
       return edit.makeFaces(d, sheetId, c.ids);
     case 'change-faces':
       return edit.changeFaces(d, c.id, c.keys, c.change);
+    case 'points':
+      return edit.changePoints(d, sheetId, c.refs, c.change);
+    case 'insert-point':
+      return edit.insertPointAt(d, c.ref, c.at);
+    case 'press-handle':
+      return edit.pressHandle(d, c.id, c.card, c.handle);
     case 'blend':
       return edit.blendParts(d, sheetId, c.ids, c.along);
     case 'plain':

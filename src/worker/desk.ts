@@ -26,6 +26,8 @@ export interface Frame {
 export interface Choice {
   readonly ids: readonly string[];
   readonly card: edit.CardRef | null;
+  /** Whether points are at work. */
+  readonly points?: boolean;
 }
 
 export interface GestureAnswer extends Frame {
@@ -55,7 +57,7 @@ function show(choice: Choice): Frame {
   scene = next;
   version++;
   for (const { port, encoder } of receivers) port.postMessage({ version, wire: encoder.encode(next) });
-  return { version, damage, report: edit.reportOf(d, choice.ids, choice.card) };
+  return { version, damage, report: edit.reportOf(d, choice.ids, choice.card, choice.points) };
 }
 
 const sent = (picture: SmallPicture | null): SmallPicture | null =>
@@ -110,7 +112,7 @@ export const studio = {
   },
 
   choose(choice: Choice): edit.Report {
-    return edit.reportOf(must(), choice.ids, choice.card);
+    return edit.reportOf(must(), choice.ids, choice.card, choice.points);
   },
 
   /** One move of a gesture. The first begins it; `endGesture` ends it. */

@@ -10,7 +10,8 @@ export interface Field {
     | 'switch'
     | 'choice'
     | 'colour'
-    | 'lengths';
+    | 'lengths'
+    | 'corners';
   readonly min?: number;
   readonly max?: number;
   /** How much an arrow key changes it. */
@@ -20,7 +21,10 @@ export interface Field {
   readonly absent?: FieldValue;
 }
 
-export type FieldValue = number | boolean | string | readonly number[];
+/** Radii of single corners, by where the corner is in the outline: piece, contour, segment. */
+export type CornerRadii = Readonly<Record<string, number>>;
+
+export type FieldValue = number | boolean | string | readonly number[] | CornerRadii;
 export type Params = Readonly<Record<string, FieldValue>>;
 
 /** Greatest magnitude of a length or a coordinate, in sheet units. */
@@ -72,8 +76,18 @@ export const toggle = (name: string): Field => ({ name, type: 'switch' });
 export const colour = (name: string): Field => ({ name, type: 'colour' });
 export const lengths = (name: string): Field => ({ name, type: 'lengths', min: 0, max: lengthLimit });
 
+export const corners = (name: string): Field => ({ name, type: 'corners', min: 0, max: lengthLimit });
+
 /** A field that came later: documents without it mean `absent`. */
 export const later = (field: Field, absent: FieldValue): Field => ({ ...field, absent });
+
+const isRadii = (value: unknown): value is CornerRadii =>
+  typeof value === 'object' &&
+  value !== null &&
+  !Array.isArray(value) &&
+  Object.entries(value).every(
+    ([corner, r]) => /^\d+\.\d+\.\d+$/.test(corner) && typeof r === 'number' && r >= 0 && r <= lengthLimit,
+  );
 
 /** Why a value does not fit a field, in plain words, or null where it does. */
 export function fieldFault(field: Field, value: unknown): string | null {
@@ -90,6 +104,8 @@ export function fieldFault(field: Field, value: unknown): string | null {
       return Array.isArray(value) && value.every((v) => typeof v === 'number' && v >= 0 && v <= lengthLimit)
         ? null
         : 'must be a list of lengths, none below 0';
+    case 'corners':
+      return isRadii(value) ? null : 'must name corners and a radius for each, none below 0';
     default: {
       if (typeof value !== 'number' || !Number.isFinite(value)) return 'must be a number';
       if (field.type === 'count' && !Number.isInteger(value)) return 'must be a whole number';

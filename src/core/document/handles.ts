@@ -10,6 +10,8 @@ export interface Handle {
   readonly sets?: readonly string[];
   /** Where a line is drawn from, to show what the grip measures. */
   readonly from?: Point;
+  /** Whether it is drawn small, as one of many alike. */
+  readonly small?: boolean;
   /** A circle that shows a radius. */
   readonly circle?: { readonly x: number; readonly y: number; readonly r: number };
 }

@@ -93,6 +93,7 @@ const coat = Joi.object({ kind: Joi.valid('fill', 'stroke').required() })
 
 const contour = Joi.object({
   closed: Joi.boolean().required(),
+  pressure: Joi.array().items(Joi.number().min(0).max(1)).max(256),
   xy: Joi.array()
     .items(coordinate)
     .max(600_002)

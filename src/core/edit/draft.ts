@@ -1,16 +1,25 @@
 import { makeCoat, makePart, makeSource } from '../document/create';
 import type { Design } from '../document/types';
-import { origin } from '../geometry/matrix';
+import { fitCubics } from '../geometry/fit';
+import { applyTo, invert, origin } from '../geometry/matrix';
+import { contourOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import type { DrawnContour } from '../source/drawn-path';
 import { type Edited, freeName } from './edited';
-import { childrenOf, withChildren, withPart } from './tree';
+import { toNodes } from './points/nodes';
+import { contoursOf, withContours } from './points/refs';
+import { childrenOf, withChildren, withPart, worldOf } from './tree';
 
-/** A node of a path being drawn, with the handle that leaves it, where it was dragged. */
+/**
+ * A node of a path being drawn, with the handle that leaves it, where it was dragged; the handle that
+ * comes in mirrors it unless it is given.
+ */
 export interface DraftNode extends Point {
   readonly out: Point | null;
+  readonly in?: Point;
 }
 
-const into = (n: DraftNode): Point => (n.out ? { x: 2 * n.x - n.out.x, y: 2 * n.y - n.out.y } : n);
+const into = (n: DraftNode): Point => n.in ?? (n.out ? { x: 2 * n.x - n.out.x, y: 2 * n.y - n.out.y } : n);
 
 /** Node and six numbers a segment, as the document keeps contours. */
 export function contourNumbers(nodes: readonly DraftNode[], closed: boolean): number[] {
@@ -44,21 +53,19 @@ export function alongEighth(dx: number, dy: number): [number, number] {
   return [clean(Math.cos(a)), clean(Math.sin(a))];
 }
 
-/** The design with a drawn path on the sheet, about the middle of its nodes; filled where it is closed. */
-export function drawnPath(
-  design: Design,
-  sheetId: string,
-  nodes: readonly DraftNode[],
-  closed: boolean,
-  name: string,
-): Edited {
-  const middle = (list: readonly number[]) => (Math.min(...list) + Math.max(...list)) / 2;
-  const x = middle(nodes.map((n) => n.x));
-  const y = middle(nodes.map((n) => n.y));
-  const xy = contourNumbers(nodes, closed).map((v, i) => v - (i % 2 ? y : x));
-  const part = makePart(makeSource('path', { contours: [{ xy, closed }] }), {
+/** The design with a path on the sheet, about the middle of its numbers; filled where it is closed. */
+function withPath(design: Design, sheetId: string, contour: DrawnContour, name: string): Edited {
+  const middle = (rest: number) => {
+    const list = contour.xy.filter((_, i) => i % 2 === rest && Math.floor(i / 2) % 3 === 0);
+    return (Math.min(...list) + Math.max(...list)) / 2;
+  };
+  const [x, y] = [middle(0), middle(1)];
+  const xy = contour.xy.map((v, i) => v - (i % 2 ? y : x));
+  const part = makePart(makeSource('path', { contours: [{ ...contour, xy }] }), {
     name: freeName(design, name),
-    coats: [closed ? makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } }) : makeCoat('stroke')],
+    coats: [
+      contour.closed ? makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } }) : makeCoat('stroke'),
+    ],
     place: { ...origin, x, y },
   });
   const ids = childrenOf(design, sheetId, null);
@@ -66,4 +73,91 @@ export function drawnPath(
     design: withChildren(withPart(design, part), sheetId, null, [...ids, part.id]),
     chosen: [part.id],
   };
+}
+
+/** The design with a path drawn node by node. */
+export const drawnPath = (
+  design: Design,
+  sheetId: string,
+  nodes: readonly DraftNode[],
+  closed: boolean,
+  name: string,
+): Edited => withPath(design, sheetId, { xy: contourNumbers(nodes, closed), closed }, name);
+
+/** Samples of pressure that are kept. */
+const pressures = 64;
+
+/**
+ * The design with a path drawn freely: few cubics within `tolerance` of the pointer's way, closed
+ * where it ends within `reach` of its start, the pressure kept beside it. Unchanged for a mere dot.
+ */
+export function freePath(
+  design: Design,
+  sheetId: string,
+  points: readonly (Point & { readonly pressure: number })[],
+  tolerance: number,
+  reach: number,
+  name: string,
+): Edited {
+  const cubics = fitCubics(points, tolerance);
+  const [first, last] = [points[0], points[points.length - 1]];
+  if (!cubics.length) return { design, chosen: [] };
+  const closed = cubics.length > 1 && Math.hypot(first.x - last.x, first.y - last.y) <= reach;
+  const { xy } = contourOf(cubics, closed);
+  const uneven = points.some((p) => p.pressure !== first.pressure);
+  const pressure = Array.from(
+    { length: pressures },
+    (_, i) => points[Math.round((i * (points.length - 1)) / (pressures - 1))].pressure,
+  );
+  return withPath(design, sheetId, { xy, closed, ...(uneven ? { pressure } : {}) }, name);
+}
+
+/** The nodes of an open path from its far end to the end at a place of the sheet, or null where none is near. */
+export function draftFrom(
+  design: Design,
+  id: string,
+  place: Point,
+  reach: number,
+): { contour: number; nodes: DraftNode[] } | null {
+  const m = worldOf(design, id);
+  const contours = contoursOf(design.parts[id]) ?? [];
+  for (const [contour, c] of contours.entries()) {
+    if (c.closed || c.xy.length < 8) continue;
+    const nodes = toNodes(c).nodes.map(
+      (n): DraftNode => ({
+        ...applyTo(m, n),
+        in: applyTo(m, n.in),
+        out: applyTo(m, n.out),
+      }),
+    );
+    const near = (n: DraftNode) => Math.hypot(n.x - place.x, n.y - place.y) <= reach;
+    if (near(nodes[nodes.length - 1])) return { contour, nodes };
+    if (near(nodes[0]))
+      return { contour, nodes: nodes.toReversed().map((n) => ({ ...n, in: n.out ?? n, out: n.in ?? n })) };
+  }
+  return null;
+}
+
+/** The design with a contour of a path drawn anew through nodes on the sheet. */
+export function redrawnPath(
+  design: Design,
+  id: string,
+  contour: number,
+  nodes: readonly DraftNode[],
+  closed: boolean,
+): Design {
+  const contours = contoursOf(design.parts[id]);
+  const back = invert(worldOf(design, id));
+  if (!contours || !back) return design;
+  const numbers = contourNumbers(nodes, closed);
+  const xy: number[] = [];
+  for (let i = 0; i < numbers.length; i += 2) {
+    const p = applyTo(back, { x: numbers[i], y: numbers[i + 1] });
+    xy.push(p.x, p.y);
+  }
+  return withContours(
+    design,
+    id,
+    contours.map((c, i) => (i === contour ? { xy, closed } : c)),
+  );
 }

@@ -5,13 +5,23 @@ export * from './arrange-parts';
 export { blendParts } from './blend';
 export { copyFamily, duplicateParts, pasteParts } from './copy';
 export { cutAlong } from './cut';
-export { alongEighth, type DraftNode, draftText, drawnPath } from './draft';
+export {
+  alongEighth,
+  type DraftNode,
+  draftFrom,
+  draftText,
+  drawnPath,
+  freePath,
+  redrawnPath,
+} from './draft';
 export { type Edited, freeName } from './edited';
 export { changeFaces, type FaceChange, type FaceOnSheet, facesOnSheet, makeFaces } from './faces';
-export { applyGesture, type CardRef, type Gesture, type GestureResult } from './gesture';
+export { applyGesture, type CardRef, type Gesture, type GestureResult, pressHandle } from './gesture';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
 export { anchorOf, placePart } from './place';
 export { piecesOf, plainParts, releasePieces } from './plain';
+export { changePoints, insertPoint, insertPointAt, type PointChange } from './points/change';
+export { contoursOf, type PointRef, type SheetPoint, type SheetSegment } from './points/refs';
 export { releaseParts } from './release';
 export { type Report, reportOf, type SheetHandle } from './report';
 export { settlePieces } from './settle';

@@ -14,6 +14,7 @@ import { type FaceOnSheet, facesOnSheet } from './faces';
 import type { CardRef } from './gesture';
 import { sheetBounds } from './pick';
 import { anchorOf, anchorPlace } from './place';
+import { pointsOnSheet, type SheetPoint, type SheetSegment } from './points/refs';
 import { worldOf } from './tree';
 
 /** A grip in sheet units. */
@@ -26,6 +27,7 @@ export interface SheetHandle {
   /** A circle as SVG path text in sheet units. */
   readonly ring?: string;
   readonly colour?: string;
+  readonly small?: boolean;
 }
 
 /** What the overlay and the fields need to know about the chosen parts. */
@@ -45,6 +47,9 @@ export interface Report {
   /** Outlines of the construction lines that are shown, SVG path text in sheet units. */
   readonly construction: readonly string[];
   readonly faults: readonly CardFault[];
+  /** Nodes and segments of the chosen drawn paths, while points are at work. */
+  readonly points: readonly SheetPoint[];
+  readonly segments: readonly SheetSegment[];
 }
 
 function circlePath(c: { x: number; y: number; r: number }, m: Matrix): string {
@@ -63,6 +68,7 @@ function place(h: Handle, card: CardRef, m: Matrix): SheetHandle {
     card,
     ...applyTo(m, h),
     ...(h.from ? { from: applyTo(m, h.from) } : {}),
+    ...(h.small ? { small: true } : {}),
     ...(h.circle ? { ring: circlePath(h.circle, m) } : {}),
   };
 }
@@ -149,7 +155,12 @@ function outlineText(design: Design, id: string): string {
 }
 
 /** What the overlay shows for the chosen parts and the chosen card of a single one. */
-export function reportOf(design: Design, ids: readonly string[], card: CardRef | null): Report {
+export function reportOf(
+  design: Design,
+  ids: readonly string[],
+  card: CardRef | null,
+  points = false,
+): Report {
   const chosen = ids.filter((id) => design.parts[id]);
   const outlines = chosen.map((id) => ({ id, d: outlineText(design, id) }));
   const lines = Object.values(design.parts).filter((p) => p.construction && !p.hidden);
@@ -162,6 +173,7 @@ export function reportOf(design: Design, ids: readonly string[], card: CardRef |
     handles: one && card ? handlesOf(design, one, card) : [],
     faces: one && card?.list === 'source' ? facesOnSheet(design, one.id) : [],
     construction: lines.map((p) => outlineText(design, p.id)),
+    ...(points ? pointsOnSheet(design, chosen) : { points: [], segments: [] }),
     faults: chosen.flatMap((id) => evaluatePart(design, design.parts[id]).faults),
   };
 }

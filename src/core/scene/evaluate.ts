@@ -16,6 +16,8 @@ export interface CardFault {
   readonly part: string;
   readonly card: string;
   readonly message: string;
+  /** Set where nothing is wrong, only worth knowing. */
+  readonly note?: boolean;
 }
 
 /** What a part comes to, in its own coordinates. */
@@ -147,6 +149,8 @@ function make(part: Part, basis: Basis): Made {
         const at = stages[stages.length - 1];
         const next = at ? keepTints(outline, steps[card.kind].apply(outline, card.params, at)) : outline;
         if (!isSound(next)) throw new StepFault('These numbers are too large to draw.');
+        const note = at && steps[card.kind].note?.(outline, card.params, at);
+        if (note) faults.push({ card: card.id, message: note, note: true });
         outline = next;
       } catch (e) {
         // A fault in words stays on its card; anything else is a defect and must be seen.

@@ -4,6 +4,8 @@ import { defineSource } from './definition';
 export interface DrawnContour {
   readonly xy: readonly number[];
   readonly closed: boolean;
+  /** Pressure of the pointer it was drawn with, 0–1, at even shares of its length. */
+  readonly pressure?: readonly number[];
 }
 
 /** A path drawn node by node; contours as the core keeps them. */

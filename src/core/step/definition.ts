@@ -17,6 +17,12 @@ export interface StepDefinition<P extends object> {
   readonly defaults: P;
   /** @throws StepFault where nothing sensible can come out. */
   apply(outline: Outline, params: P, context: HandleContext): Outline;
+  /** What the designer should know of the result though nothing is wrong, or null. */
+  note?(outline: Outline, params: P, context: HandleContext): string | null;
+  /** What a press on a handle without a drag changes, or null. */
+  press?(params: P, handle: string, context: HandleContext): Partial<P> | null;
+  /** What a number typed while a handle is dragged means, where no parameter of its own says it. */
+  typed?(params: P, handle: string, value: number): Partial<P> | null;
   /** For a step that only copies: where the copies stand. It then repeats groups as they are. */
   copies?(params: P, context: HandleContext): Matrix[];
   handles?(params: P, context: HandleContext): Handle[];

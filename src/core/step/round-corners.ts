@@ -1,5 +1,5 @@
 import { parallelPoint } from '../arrange/parallel';
-import { size } from '../document/fields';
+import { type CornerRadii, corners, later, size } from '../document/fields';
 import {
   arcCubics,
   type Cubic,
@@ -65,13 +65,24 @@ function fillet(a: Cubic, b: Cubic, r: number): Fillet | null {
   return { t0: hit.t, t1: hit.s, arcs: arcCubics(centre.x, centre.y, r, start, sweep) };
 }
 
-/** Both fillets of every segment must fit on it: the largest share of the radius that does. */
-function fitFillets(cubics: readonly Cubic[], closed: boolean, radius: number): (Fillet | null)[] {
+/**
+ * Both fillets of every segment must fit on it: the largest share of the radii that does, and the
+ * least radius that had to give way.
+ */
+function fitFillets(
+  cubics: readonly Cubic[],
+  closed: boolean,
+  wanted: readonly number[],
+): { made: (Fillet | null)[]; limit: number | null } {
   const n = cubics.length;
-  const radii = cubics.map(() => radius);
+  const radii = [...wanted];
+  const limit = () => {
+    const cut = radii.filter((r, i) => r < wanted[i]);
+    return cut.length ? Math.min(...cut) : null;
+  };
   for (let round = 0; round < 24; round++) {
     const made = cubics.map((s, i) =>
-      closed || i + 1 < n ? fillet(s, cubics[(i + 1) % n], radii[i]) : null,
+      (closed || i + 1 < n) && radii[i] > 0 ? fillet(s, cubics[(i + 1) % n], radii[i]) : null,
     );
     let fits = true;
     for (let i = 0; i < n; i++) {
@@ -94,16 +105,25 @@ function fitFillets(cubics: readonly Cubic[], closed: boolean, radius: number): 
         fits = false;
       }
     }
-    if (fits || round === 23) return fits ? made : cubics.map(() => null);
+    if (fits) return { made, limit: limit() };
   }
-  return [];
+  return { made: cubics.map(() => null), limit: 0 };
 }
 
-function roundContour(c: Contour, radius: number): Contour {
-  const cubics = segmentsOf(c).filter((s) => s[0] !== s[6] || s[1] !== s[7] || !isLine(s));
+/** A contour with its corners rounded, `radiusAt` saying by how much after each segment. */
+function roundContour(
+  c: Contour,
+  radiusAt: (segment: number) => number,
+): { contour: Contour; limit: number | null } {
+  const kept = segmentsOf(c)
+    .map((s, segment) => ({ s, segment }))
+    .filter(({ s }) => s[0] !== s[6] || s[1] !== s[7] || !isLine(s));
+  const cubics = kept.map((k) => k.s);
   const n = cubics.length;
-  if (n < 2) return c;
-  const fillets = fitFillets(cubics, c.closed, radius);
+  if (n < 2) return { contour: c, limit: null };
+  const wanted = kept.map((k) => radiusAt(k.segment));
+  if (!wanted.some((r) => r > 0)) return { contour: c, limit: null };
+  const { made: fillets, limit } = fitFillets(cubics, c.closed, wanted);
   const out: Cubic[] = [];
   for (let i = 0; i < n; i++) {
     const start = fillets[(i + n - 1) % n]?.t1 ?? 0;
@@ -115,10 +135,12 @@ function roundContour(c: Contour, radius: number): Contour {
     }
     out.push(...(fillets[i]?.arcs ?? []));
   }
-  return contourOf(out, c.closed);
+  return { contour: contourOf(out, c.closed), limit };
 }
 
 interface Corner {
+  /** Where it is in the outline: piece, contour, segment that ends in it. */
+  readonly name: string;
   readonly at: Point;
   /** Towards the centre of the arc. */
   readonly inward: Point;
@@ -126,51 +148,118 @@ interface Corner {
   readonly sine: number;
 }
 
-/** The corner nearest to the top left of the bounds, where the radius is dragged. */
-function firstCorner(outline: Outline, bounds: Bounds): Corner | null {
-  let best: Corner | null = null;
-  let least = Number.POSITIVE_INFINITY;
-  for (const c of outline.flatMap((p) => p.contours)) {
-    const cubics = segmentsOf(c);
-    for (let i = 0; i < cubics.length; i++) {
-      if (!c.closed && i + 1 === cubics.length) continue;
-      const u = cubicTangent(cubics[i], 1);
-      const v = cubicTangent(cubics[(i + 1) % cubics.length], 0);
-      const [x, y] = [v.x - u.x, v.y - u.y];
-      const l = Math.hypot(x, y);
-      if (l < 0.02) continue;
-      const at = { x: cubics[i][6], y: cubics[i][7] };
-      const far = Math.hypot(at.x - bounds.x0, at.y - bounds.y0);
-      if (far >= least) continue;
-      least = far;
-      // Half the angle between the sides has the cosine l / 2, as the tangents differ by that.
-      const sine = Math.sqrt(Math.max(1e-6, 1 - (l * l) / 4));
-      best = { at, inward: { x: x / l, y: y / l }, sine };
-    }
-  }
-  return best;
+/** Most corners that get a dot each. */
+const mostDots = 120;
+
+/** The real corners of one contour. */
+function contourCorners(c: Contour, place: string): Corner[] {
+  const cubics = segmentsOf(c);
+  return cubics.flatMap((s, i): Corner[] => {
+    if (!c.closed && i + 1 === cubics.length) return [];
+    const u = cubicTangent(s, 1);
+    const v = cubicTangent(cubics[(i + 1) % cubics.length], 0);
+    const [x, y] = [v.x - u.x, v.y - u.y];
+    const l = Math.hypot(x, y);
+    if (l < 0.02) return [];
+    // Half the angle between the sides has the cosine l / 2, as the tangents differ by that.
+    const sine = Math.sqrt(Math.max(1e-6, 1 - (l * l) / 4));
+    return [{ name: `${place}.${i}`, at: { x: s[6], y: s[7] }, inward: { x: x / l, y: y / l }, sine }];
+  });
 }
 
-/** Every corner replaced by an arc of one radius; where two do not fit on a side, both give way. */
-export const roundCorners = defineStep({
+/** All real corners of an outline. */
+const cornersOf = (outline: Outline): Corner[] =>
+  outline.flatMap((p, piece) => p.contours.flatMap((c, contour) => contourCorners(c, `${piece}.${contour}`)));
+
+/** The corner nearest to the top left of the bounds, where the radius of all is dragged. */
+function firstCorner(outline: Outline, bounds: Bounds): Corner | null {
+  const far = (c: Corner) => Math.hypot(c.at.x - bounds.x0, c.at.y - bounds.y0);
+  return cornersOf(outline).reduce<Corner | null>(
+    (best, c) => (best && far(best) <= far(c) ? best : c),
+    null,
+  );
+}
+
+interface RoundCorners {
+  radius: number;
+  own: CornerRadii;
+}
+
+function rounded(
+  outline: Outline,
+  { radius, own }: RoundCorners,
+): { outline: Outline; limit: number | null } {
+  let limit: number | null = null;
+  const made = outline.map((p, piece) => ({
+    ...p,
+    contours: p.contours.map((c, contour) => {
+      const r = roundContour(c, (segment) => own[`${piece}.${contour}.${segment}`] ?? radius);
+      if (r.limit !== null) limit = Math.min(limit ?? r.limit, r.limit);
+      return r.contour;
+    }),
+  }));
+  return { outline: made, limit };
+}
+
+/** The dot of a corner: the middle of its arc's circle. */
+const dotOf = (c: Corner, radius: number): Point => ({
+  x: c.at.x + (c.inward.x * radius) / c.sine,
+  y: c.at.y + (c.inward.y * radius) / c.sine,
+});
+
+/**
+ * Corners replaced by arcs, all of one radius or single ones of their own; where two do not fit on a
+ * side, both give way.
+ */
+export const roundCorners = defineStep<RoundCorners>({
   kind: 'round-corners',
-  fields: [size('radius')],
-  defaults: { radius: 12 },
-  apply: (outline, { radius }) =>
-    radius > 0
-      ? outline.map((p) => ({ ...p, contours: p.contours.map((c) => roundContour(c, radius)) }))
-      : outline,
-  handles({ radius }, { outline, bounds }) {
-    const c = firstCorner(outline, bounds);
-    if (!c) return [];
-    const away = radius / c.sine;
-    const at = { x: c.at.x + c.inward.x * away, y: c.at.y + c.inward.y * away };
-    return [{ id: 'radius', sets: ['radius'], ...at, from: c.at }];
+  fields: [size('radius'), later(corners('own'), {})],
+  defaults: { radius: 12, own: {} },
+  apply: (outline, p) => rounded(outline, p).outline,
+  note(outline, p) {
+    const { limit } = rounded(outline, p);
+    if (limit === null) return null;
+    return limit > 0
+      ? `Where two corners meet on a side there is room for ${Number(limit.toFixed(2))} only.`
+      : 'There is no room for these radii on some sides; they stay sharp.';
   },
-  drag(_, __, to, { outline, bounds }) {
-    const c = firstCorner(outline, bounds);
+  handles({ radius, own }, { outline, bounds }) {
+    const first = firstCorner(outline, bounds);
+    if (!first) return [];
+    const list = cornersOf(outline);
+    const single = list
+      .filter((c) => c.name !== first.name || own[c.name] !== undefined)
+      .slice(0, mostDots)
+      .map((c) => ({
+        id: `corner-${c.name}`,
+        ...dotOf(c, own[c.name] ?? radius),
+        from: c.at,
+        small: own[c.name] === undefined,
+      }));
+    if (own[first.name] !== undefined) return single;
+    return [...single, { id: 'radius', sets: ['radius'], ...dotOf(first, radius), from: first.at }];
+  },
+  drag({ own }, handle, to, { outline, bounds }) {
+    const name = handle.replace('corner-', '');
+    const c =
+      handle === 'radius' ? firstCorner(outline, bounds) : cornersOf(outline).find((k) => k.name === name);
     if (!c) return { params: {} };
     const along = (to.x - c.at.x) * c.inward.x + (to.y - c.at.y) * c.inward.y;
-    return { params: { radius: Math.max(0, along * c.sine) } };
+    const radius = Math.max(0, along * c.sine);
+    return {
+      params:
+        handle === 'radius' || own[name] === undefined ? { radius } : { own: { ...own, [name]: radius } },
+    };
+  },
+  typed({ own }, handle, value) {
+    const name = handle.replace('corner-', '');
+    const radius = Math.max(0, value);
+    return own[name] === undefined ? { radius } : { own: { ...own, [name]: radius } };
+  },
+  press({ radius, own }, handle, { outline, bounds }) {
+    const name = handle === 'radius' ? firstCorner(outline, bounds)?.name : handle.replace('corner-', '');
+    if (!name) return null;
+    const { [name]: was, ...rest } = own;
+    return { own: was === undefined ? { ...own, [name]: radius } : rest };
   },
 });

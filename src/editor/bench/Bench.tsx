@@ -98,7 +98,7 @@ function CardButtons({ part, card }: { part: Part; card: Exclude<CardRef, { list
 function CardView({ part, card }: { part: Part; card: CardRef }) {
   const chosen = useEditor((s) => sameCard(s.card, card));
   const fault = useEditor((s) =>
-    card.list === 'source' ? undefined : s.faults.find((f) => f.card === card.id)?.message,
+    card.list === 'source' ? undefined : s.faults.find((f) => f.card === card.id && !f.note)?.message,
   );
   const title = titleOf(part, card);
   const on = isOn(part, card);

@@ -3,6 +3,7 @@
 import type { Field } from '@/core';
 import { ChoiceField } from './ChoiceField';
 import { ColourField } from './ColourField';
+import { CornersField } from './CornersField';
 import { LengthsField } from './LengthsField';
 import { NumberField } from './NumberField';
 import { SwitchField } from './SwitchField';
@@ -42,6 +43,8 @@ export function ParamFields({
         return <ColourField key={f.name} label={label} value={value as string} onChange={take} />;
       case 'lengths':
         return <LengthsField key={f.name} label={label} value={value as number[]} onChange={take} />;
+      case 'corners':
+        return <CornersField key={f.name} value={(value ?? {}) as Record<string, number>} onChange={take} />;
       default: {
         const k = f.type === 'percent' ? 100 : 1;
         return (

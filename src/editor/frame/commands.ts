@@ -1,4 +1,4 @@
-import type { Order } from '@/core/edit';
+import type { Order, PointChange } from '@/core/edit';
 import { childrenOf } from '@/core/edit';
 import { surface } from '../sheet/surface';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
@@ -31,7 +31,19 @@ const order = (how: Order, word: string): Command => ({
   act: chosenOr((ids) => void run(word, { do: 'order', ids, order: how })),
 });
 
-const nudge = (dx: number, dy: number) => chosenOr((ids) => void run('Nudge', { do: 'nudge', ids, dx, dy }));
+/** Work on the chosen points where points are at work and some are chosen, else on the chosen parts. */
+const onPointsOr = (change: PointChange, label: string, work: () => void) => () => {
+  const { tool, points } = get();
+  if (tool === 'points' && points.length) void run(label, { do: 'points', refs: points, change });
+  else work();
+};
+
+const nudge = (dx: number, dy: number) =>
+  onPointsOr(
+    { do: 'shift', dx, dy },
+    'Nudge points',
+    chosenOr((ids) => void run('Nudge', { do: 'nudge', ids, dx, dy })),
+  );
 
 /** Every command by word; tools and stages are added to them. */
 export const commands: readonly Command[] = [
@@ -58,7 +70,11 @@ export const commands: readonly Command[] = [
     word: 'Delete',
     keys: 'Delete',
     group: 'Edit',
-    act: chosenOr((ids) => void run('Delete', { do: 'remove', ids })),
+    act: onPointsOr(
+      { do: 'remove' },
+      'Remove points',
+      chosenOr((ids) => void run('Delete', { do: 'remove', ids })),
+    ),
   },
   {
     id: 'all',
@@ -66,8 +82,10 @@ export const commands: readonly Command[] = [
     keys: 'Ctrl A',
     group: 'Edit',
     act: () => {
-      const { design, sheetId, scope } = get();
-      if (design)
+      const { design, sheetId, scope, tool, report } = get();
+      if (tool === 'points' && report?.points.length)
+        set({ points: report.points.map(({ part, contour, node }) => ({ part, contour, node })) });
+      else if (design)
         choose(
           childrenOf(design, sheetId, scope).filter(
             (id) => !design.parts[id].locked && !design.parts[id].hidden,

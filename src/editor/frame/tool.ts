@@ -1,8 +1,8 @@
 import type { LucideIcon } from 'lucide-react';
 import type { Part } from '@/core';
 import type { Alignment, CardRef } from '@/core/edit';
-import { run } from '../state/actions';
-import { get, say, set } from '../state/store';
+import { run, takeTool } from '../state/actions';
+import { get, say } from '../state/store';
 import { addStep } from './recipe';
 
 export interface Tool {
@@ -30,7 +30,7 @@ export const take = (id: string, word: string, icon: LucideIcon): Tool => ({
   word,
   icon,
   hand: true,
-  act: () => set({ tool: id }),
+  act: () => takeTool(id),
 });
 
 /** A tool that acts at once. */

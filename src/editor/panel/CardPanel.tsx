@@ -3,26 +3,31 @@
 import Box from '@mui/material/Box';
 import { finishes, type Part, steps } from '@/core';
 import type { CardRef } from '@/core/edit';
+import { NumberField } from '../fields/NumberField';
 import { ParamFields } from '../fields/ParamFields';
 import { wordFor } from '../fields/words';
 import { changePart } from '../state/actions';
-import { useChosenPart, useEditor } from '../state/store';
+import { set, useChosenPart, useEditor } from '../state/store';
 import { CoatFields } from './CoatFields';
 import { LookFields, ManyFields, PlaceFields } from './PartFields';
+import { PointFields } from './PointFields';
 import { Section } from './Section';
 import { SheetFields } from './SheetFields';
 import { SourceFields } from './SourceFields';
 
 function StepFields({ part, list, id }: { part: Part; list: 'steps' | 'finishes'; id: string }) {
-  const fault = useEditor((s) => s.faults.find((f) => f.card === id)?.message);
+  const fault = useEditor((s) => s.faults.find((f) => f.card === id));
   const card = part[list].find((c) => c.id === id);
   if (!card) return null;
   const { fields } = (list === 'steps' ? steps : finishes)[card.kind];
   return (
     <Section title={wordFor(card.kind)}>
       {fault && (
-        <Box role="alert" sx={{ color: 'error.main' }}>
-          {fault}
+        <Box
+          role={fault.note ? 'note' : 'alert'}
+          sx={{ color: fault.note ? 'text.secondary' : 'error.main', fontSize: 13 }}
+        >
+          {fault.message}
         </Box>
       )}
       <ParamFields
@@ -55,10 +60,28 @@ function CardFields({ part, card }: { part: Part; card: CardRef }) {
   return <StepFields part={part} list={card.list} id={card.id} />;
 }
 
+function FreehandFields() {
+  const smoothness = useEditor((s) => s.smoothness);
+  return (
+    <Section title="Freehand">
+      <NumberField
+        label="Smoothness"
+        suffix="px"
+        value={smoothness}
+        min={0.2}
+        max={40}
+        onChange={(v) => set({ smoothness: v })}
+      />
+    </Section>
+  );
+}
+
 /** The controls of what is chosen: a card of the recipe, several parts, or the sheet. */
 export function CardPanel() {
   const part = useChosenPart();
   const card = useEditor((s) => s.card);
+  const free = useEditor((s) => s.tool === 'freehand');
+  const atPoints = useEditor((s) => s.tool === 'points');
   const many = useEditor((s) => s.chosen.length > 1);
   return (
     <Box
@@ -74,7 +97,10 @@ export function CardPanel() {
         bgcolor: 'background.paper',
       }}
     >
-      {many ? (
+      {free && <FreehandFields />}
+      {atPoints ? (
+        <PointFields />
+      ) : many ? (
         <ManyFields />
       ) : part && card ? (
         <CardFields key={`${part.id} ${card.list === 'source' ? '' : card.id}`} part={part} card={card} />

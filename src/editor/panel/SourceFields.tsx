@@ -71,7 +71,7 @@ function FacesFields({ part, source }: { part: Part; source: Faces }) {
   const faces = useEditor((s) => s.report?.faces);
   const kept = faces?.filter((f) => !f.dropped).length ?? 0;
   const all = faces?.map((f) => f.key) ?? [];
-  const words = { keep: 'keeps or drops it', colour: 'colours it' } as const;
+  const words = { keep: 'keep / drop', colour: 'colour' } as const;
   const change = (label: string, change: { do: 'join' | 'part' | 'keep' }) =>
     void run(label, { do: 'change-faces', id: part.id, keys: all, change });
   return (
@@ -86,7 +86,7 @@ function FacesFields({ part, source }: { part: Part; source: Faces }) {
         onChange={(on) => set({ tool: on ? 'faces' : 'pick' })}
       />
       <ChoiceField
-        label="A press"
+        label="Press to"
         value={words[press.do]}
         options={Object.values(words)}
         onChange={(word) => set({ facePress: { ...press, do: word === words.keep ? 'keep' : 'colour' } })}

@@ -6,6 +6,7 @@ import { run } from '../state/actions';
 import { get, useEditor } from '../state/store';
 
 const brass = 'var(--sc-palette-primary-main)';
+const ink = 'var(--sc-palette-text-primary)';
 const madder = 'var(--sc-palette-madder-main)';
 
 /** What pressing one face, or sweeping across several, does. */
@@ -73,10 +74,10 @@ export function FaceAreas() {
             d={f.d}
             data-testid={`face-${f.key}`}
             data-dropped={f.dropped}
-            fill={lit ? brass : f.dropped ? 'url(#sc-dropped)' : 'transparent'}
-            fillOpacity={lit ? 0.4 : 1}
-            stroke={brass}
-            strokeOpacity={lit ? 1 : 0.5}
+            fill={lit ? ink : f.dropped ? 'url(#sc-dropped)' : 'transparent'}
+            fillOpacity={lit ? 0.35 : 1}
+            stroke={lit ? madder : brass}
+            strokeOpacity={lit ? 1 : 0.6}
             strokeWidth={lit ? 2 : 1}
             vectorEffect="non-scaling-stroke"
             style={{ pointerEvents: 'all', cursor: 'pointer' }}

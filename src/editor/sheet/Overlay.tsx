@@ -6,6 +6,7 @@ import type { SheetHandle } from '@/core/edit';
 import { useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 import { FaceAreas } from './FaceAreas';
+import { PointsAtWork } from './PointsAtWork';
 import { pressHandle, pressScale, pressTurn } from './pointer';
 import { usePointerState } from './pointer-state';
 import { toView } from './view';
@@ -228,7 +229,12 @@ function CardHandle({ h }: { h: SheetHandle }) {
             style={{ paintOrder: 'stroke' }}
           />
         ) : (
-          <path d={`M${p.x} ${p.y - 6}l6 6l-6 6l-6-6z`} fill={brass} stroke={panel} strokeWidth={1.5} />
+          <path
+            d={h.small ? `M${p.x} ${p.y - 4}l4 4l-4 4l-4-4z` : `M${p.x} ${p.y - 6}l6 6l-6 6l-6-6z`}
+            fill={h.small ? panel : brass}
+            stroke={h.small ? brass : panel}
+            strokeWidth={1.5}
+          />
         )}
         {h.colour && <circle cx={p.x} cy={p.y} r={7} fill="none" stroke={brass} strokeWidth={1.5} />}
       </g>
@@ -362,6 +368,7 @@ export function Overlay() {
       <Construction />
       <Outlines />
       <FaceAreas />
+      <PointsAtWork />
       <ChosenBox />
       <CardHandles />
       <Drafts />

@@ -125,7 +125,8 @@ function moveGuide(guide: Guide): Active {
 
 let lastPress: { p: Point; time: number } | null = null;
 
-function isDouble(p: Point): boolean {
+/** Whether a press follows another at the same place at once. */
+export function isDouble(p: Point): boolean {
   const now = performance.now();
   const double = lastPress !== null && now - lastPress.time < 350 && !far(p, lastPress.p);
   lastPress = double ? null : { p, time: now };

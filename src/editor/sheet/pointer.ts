@@ -1,12 +1,15 @@
 import type { Point } from '@/core';
 import type { SheetHandle } from '@/core/edit';
 import { openDial } from '../frame/dial-state';
-import { get, set } from '../state/store';
+import { run, takeTool } from '../state/actions';
+import { get } from '../state/store';
 import { pressToDraw } from './draw-press';
+import { pressFreehand } from './freehand-press';
 import { Drag } from './gestures';
 import { pressPathNode, trackDraft } from './path-press';
 import { pickUnder, pressToPick } from './pick-press';
 import { setPointer } from './pointer-state';
+import { pressBesidePoints } from './points-press';
 import { type Press, surface } from './surface';
 import { panBy } from './view';
 
@@ -42,9 +45,11 @@ export const sheetHandlers = {
     }
     if (e.button !== 0) return;
     // A press beside the faces lets go of them.
-    if (get().tool === 'faces') set({ tool: 'pick' });
+    if (get().tool === 'faces') takeTool('pick');
     const { tool } = get();
     if (tool === 'pick') pressToPick(e);
+    else if (tool === 'points') pressBesidePoints(e);
+    else if (tool === 'freehand') pressFreehand(e);
     else if (tool === 'path') pressPathNode(e);
     else pressToDraw(e, tool);
   },
@@ -62,15 +67,21 @@ function pressGrip(
   e: Press,
   label: string,
   gesture: (from: Point, to: Point, e: Press) => Parameters<Drag['move']>[0],
+  onClick?: () => void,
 ): void {
   e.stopPropagation();
   if (e.button !== 0) return;
-  const from = surface.onSheet(surface.inView(e));
+  const start = surface.inView(e);
+  const from = surface.onSheet(start);
   const drag = new Drag(label);
+  let moved = false;
   surface.hold(e, {
-    move: (ev, p) => drag.move(gesture(from, surface.onSheet(p), ev), ev.ctrlKey || ev.metaKey),
+    move(ev, p) {
+      moved ||= Math.hypot(p.x - start.x, p.y - start.y) >= 3;
+      if (moved || !onClick) drag.move(gesture(from, surface.onSheet(p), ev), ev.ctrlKey || ev.metaKey);
+    },
     exact: (numbers) => drag.setExact(numbers),
-    up: () => void drag.end(),
+    up: () => void drag.end().then(() => !moved && onClick?.()),
     cancel: () => void drag.end(false),
   });
 }
@@ -94,11 +105,15 @@ export const pressScale = (e: Press, side: readonly [number, number]): void =>
     fromCentre: ev.altKey,
   }));
 
-export const pressHandle = (e: Press, h: SheetHandle): void =>
-  pressGrip(e, 'Drag handle', (_, to) => ({
-    type: 'handle',
-    id: get().chosen[0],
-    card: h.card,
-    handle: h.id,
-    to,
-  }));
+export const pressHandle = (e: Press, h: SheetHandle): void => {
+  const [id] = get().chosen;
+  const { card, id: handle } = h;
+  pressGrip(
+    e,
+    'Drag handle',
+    (_, to) => ({ type: 'handle', id, card, handle, to }),
+    card.list === 'steps'
+      ? () => void run('Single out', { do: 'press-handle', id, card, handle })
+      : undefined,
+  );
+};

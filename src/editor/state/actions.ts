@@ -56,6 +56,13 @@ export function choose(ids: readonly string[], card: CardRef | null = null): voi
       .then((report) => set({ report, faults: report.faults }));
 }
 
+/** Takes a tool in hand; what it needs to know of the chosen parts is asked for. */
+export function takeTool(tool: string): void {
+  const { chosen, card } = get();
+  set({ tool, points: [] });
+  choose(chosen, card);
+}
+
 /** Chooses parts wherever they are: the group they stand in is entered. */
 export function chooseInside(ids: readonly string[]): void {
   const { design } = get();
@@ -73,12 +80,15 @@ export function enter(id: string): void {
 
 export function leave(): void {
   const { scope, design, tool } = get();
-  if (tool !== 'pick') set({ tool: 'pick' });
+  if (tool !== 'pick') takeTool('pick');
   else if (scope && design) {
     set({ scope: parentOf(design, scope) });
     choose([scope]);
   } else choose([]);
 }
+
+/** Changes of points after which the chosen ones are others or gone. */
+const nodesGo = new Set(['remove', 'break', 'join', 'close', 'reverse']);
 
 /** Runs a command that needs geometry, keeps its result and chooses what it says. */
 export const run = (label: string, command: StudioCommand): Promise<void> =>
@@ -94,11 +104,14 @@ export const run = (label: string, command: StudioCommand): Promise<void> =>
             ? 'Choose two parts and above them the path they follow.'
             : 'Choose two or more parts to blend.',
         );
+      if (command.do === 'points' && command.change.do === 'join')
+        say('Choose the ends of two open paths, or both ends of one.');
       if (command.do === 'pieces') say('This is one piece already.');
       return;
     }
     commit(label, applyPatch(openedDesign(), patch));
     choose(chosen, card);
+    if (command.do === 'points' && nodesGo.has(command.change.do)) set({ points: [] });
   });
 
 /** Changes one part and keeps the change. */

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { CardFault, Change, Design } from '@/core';
-import type { CardRef, Report, SnapHit } from '@/core/edit';
+import type { CardRef, PointRef, Report, SnapHit } from '@/core/edit';
 
 export interface View {
   /** CSS pixels a sheet unit. */
@@ -23,6 +23,8 @@ export interface EditorState {
   readonly stage: number;
   readonly tool: string;
   readonly report: Report | null;
+  /** Points of drawn paths that are chosen while points are at work. */
+  readonly points: readonly PointRef[];
   readonly faults: readonly CardFault[];
   readonly hits: readonly SnapHit[];
   readonly readout: string;
@@ -30,6 +32,8 @@ export interface EditorState {
   readonly viewSize: { readonly width: number; readonly height: number };
   readonly outlineView: boolean;
   readonly snapping: boolean;
+  /** How far curves drawn freehand may leave the pointer's way, CSS pixels. */
+  readonly smoothness: number;
   /** What a press on a face does while faces are at hand. */
   readonly facePress: { readonly do: 'keep' | 'colour'; readonly colour: string };
   readonly undo: readonly Change[];
@@ -53,6 +57,7 @@ export const useEditor = create<EditorState>(() => ({
   stage: 1,
   tool: 'pick',
   report: null,
+  points: [],
   faults: [],
   hits: [],
   readout: '',
@@ -60,6 +65,7 @@ export const useEditor = create<EditorState>(() => ({
   viewSize: { width: 800, height: 600 },
   outlineView: false,
   snapping: true,
+  smoothness: 3,
   facePress: { do: 'keep', colour: '#f3d9a0' },
   undo: [],
   redo: [],

@@ -37,11 +37,10 @@ describe('every definition', () => {
     for (const f of d.fields) expect(fieldFault(f, d.defaults[f.name]), f.name).toBeNull();
     for (const f of d.fields) {
       expect(fieldFault(f, undefined), f.name).not.toBeNull();
-      expect(fieldFault(f, {}), f.name).not.toBeNull();
-      if (f.min !== undefined && f.type !== 'lengths')
-        expect(fieldFault(f, f.min - 1), f.name).toMatch(/below/);
-      if (f.max !== undefined && f.type !== 'lengths')
-        expect(fieldFault(f, f.max + 1), f.name).toMatch(/above/);
+      expect(fieldFault(f, f.type === 'corners' ? { '0.0': 3, '0.0.1': -1 } : {}), f.name).not.toBeNull();
+      const one = f.type !== 'lengths' && f.type !== 'corners';
+      if (f.min !== undefined && one) expect(fieldFault(f, f.min - 1), f.name).toMatch(/below/);
+      if (f.max !== undefined && one) expect(fieldFault(f, f.max + 1), f.name).toMatch(/above/);
       if (f.type === 'count') expect(fieldFault(f, 3.5)).toMatch(/whole/);
     }
   });

@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { type Design, makeCoat, makePart, makeSource, makeStep, origin, type Part } from '@/core';
-import { applyGesture, type CardRef, type Gesture, reportOf, sheetBounds } from '@/core/edit';
-import { designOf } from '../designs';
+import {
+  type Design,
+  evaluatePart,
+  makeCoat,
+  makePart,
+  makeSource,
+  makeStep,
+  origin,
+  type Part,
+} from '@/core';
+import { applyGesture, type CardRef, type Gesture, pressHandle, reportOf, sheetBounds } from '@/core/edit';
+import { designOf, withPart } from '../designs';
 
 const size = { width: 200, height: 100 };
 
@@ -143,11 +152,41 @@ it('shows the radius of round corners at a corner, at the centre of its arc', ()
   const rounded = makeStep('round-corners', { radius: 20 });
   const d = block({ steps: [rounded] });
   const card = { list: 'steps', id: rounded.id } as const;
-  const [h] = reportOf(d, ['a'], card).handles;
+  const { handles } = reportOf(d, ['a'], card);
+  // Four corners have a dot; one of them leads all.
+  expect(handles.length).toBe(4);
+  const h = handles.find((k) => k.id === 'radius') ?? handles[0];
   // A right angle: the centre lies one radius from both sides.
   expect(h.x).toBeCloseTo(400 + 20, 6);
   expect(h.y).toBeCloseTo(450 + 20, 6);
   const g = { type: 'handle', id: 'a', card, handle: 'radius', to: { x: 435, y: 485 } } as const;
   const { params } = applyGesture(d, 's', g, 0).design.parts.a.steps[0];
   expect((params as { radius: number }).radius).toBeCloseTo(35, 6);
+});
+
+it('gives single corners a radius of their own, which stays as the shape changes', () => {
+  const rounded = makeStep('round-corners', { radius: 20 });
+  const d = block({ steps: [rounded] });
+  const card = { list: 'steps', id: rounded.id } as const;
+  const small = reportOf(d, ['a'], card).handles.find((h) => h.small);
+  if (!small) throw new Error('There are no other corners.');
+  const ownOf = (x: Design) => x.parts.a.steps[0].params.own as Record<string, number>;
+  const single = pressHandle(d, 'a', card, small.id).design;
+  expect(Object.values(ownOf(single))).toEqual([20]);
+  const name = Object.keys(ownOf(single))[0];
+  const dragged = applyGesture(
+    single,
+    's',
+    { type: 'handle', id: 'a', card, handle: small.id, to: { x: small.x, y: small.y }, exact: [45] },
+    0,
+  ).design;
+  expect(ownOf(dragged)[name]).toBeCloseTo(45, 6);
+  expect(dragged.parts.a.steps[0].params.radius).toBe(20);
+  expect(ownOf(pressHandle(dragged, 'a', card, small.id).design)).toEqual({});
+  // Too large a radius gives way, and says so.
+  const faults = evaluatePart(
+    d,
+    withPart(d, 'a', { steps: [{ ...rounded, params: { radius: 900, own: {} } }] }).parts.a,
+  ).faults;
+  expect(faults).toMatchObject([{ note: true, message: expect.stringContaining('room for') }]);
 });

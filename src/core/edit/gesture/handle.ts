@@ -10,16 +10,19 @@ import type { Point } from '../../geometry/vector';
 import { evaluatePart } from '../../scene/evaluate';
 import { primitives } from '../../source';
 import { steps } from '../../step';
+import type { Edited } from '../edited';
 import { anchorOf } from '../place';
 import { parentOf, withPart, worldOf } from '../tree';
 import { snapPoint } from './snap-point';
-import { type GestureOf, type GestureResult, shown } from './types';
+import { type CardRef, type GestureOf, type GestureResult, shown } from './types';
 
 /** A card with handles, whatever its kind. Points are in the coordinates its handles have. */
 interface Holder {
   readonly fields: readonly Field[];
   readonly handles: readonly Handle[];
   drag(handle: string, to: Point): DragResult<object> | undefined;
+  /** What one typed number means for a handle, where its kind says so. */
+  typed?(handle: string, value: number): object | null | undefined;
   with(result: DragResult<object>): Part;
 }
 
@@ -45,6 +48,7 @@ function stepHolder(design: Design, part: Part, id: string): Holder | null {
     fields: definition.fields,
     handles: definition.handles?.(card.params, context) ?? [],
     drag: (handle, to) => definition.drag?.(card.params, handle, to, context),
+    typed: (handle, value) => definition.typed?.(card.params, handle, value),
     with({ params, shift }) {
       const list = part.steps.map((c) => (c.id === id ? { ...c, params: { ...c.params, ...params } } : c));
       if (!shift) return { ...part, steps: list };
@@ -92,6 +96,8 @@ function exactResult(
     });
     return { params: Object.fromEntries(list) };
   }
+  const typed = exact.length === 1 ? holder.typed?.(id, exact[0]) : null;
+  if (typed) return { params: typed };
   const { from } = handle;
   if (exact.length > 1) return holder.drag(id, { x: exact[0], y: exact[1] });
   if (!from) return undefined;
@@ -105,6 +111,20 @@ const say = (params: object): string =>
     .filter((v) => typeof v === 'number')
     .map((v) => shown(v))
     .join(', ');
+
+/** What a press on a handle without a drag does. */
+export function pressHandle(design: Design, id: string, ref: CardRef, handle: string): Edited {
+  const unchanged = { design, chosen: [id], card: ref };
+  const part = design.parts[id];
+  if (!part || ref.list !== 'steps') return unchanged;
+  const i = part.steps.findIndex((c) => c.id === ref.id);
+  const context = evaluatePart(design, part).stages[i];
+  const card = part.steps[i];
+  const params = card && context && steps[card.kind].press?.(card.params, handle, context);
+  if (!params) return unchanged;
+  const list = part.steps.map((c) => (c === card ? { ...c, params: { ...c.params, ...params } } : c));
+  return { ...unchanged, design: withPart(design, { ...part, steps: list }) };
+}
 
 /** Drags a handle of one card of a part. */
 export function dragHandle(

@@ -2,10 +2,12 @@ import type { Design } from '../../document/types';
 import { draw } from './draw';
 import { dragHandle } from './handle';
 import { move } from './move';
+import { dragPointHandle, dragPoints } from './points';
 import { scale } from './scale';
 import { turn } from './turn';
 import type { Gesture, GestureResult } from './types';
 
+export { pressHandle } from './handle';
 export type { CardRef, Gesture, GestureResult } from './types';
 
 /** Works a gesture out from the design it began with. `pull` is how near snaps pull, sheet units; 0 suspends them. */
@@ -20,6 +22,10 @@ export function applyGesture(design: Design, sheetId: string, g: Gesture, pull: 
       return turn(design, g);
     case 'handle':
       return dragHandle(design, sheetId, g, reach);
+    case 'points':
+      return dragPoints(design, sheetId, g, reach);
+    case 'point-handle':
+      return dragPointHandle(design, g);
     case 'draw':
       return draw(design, sheetId, g, reach);
   }

@@ -1,5 +1,6 @@
 import type { Design } from '../../document/types';
 import type { Point } from '../../geometry/vector';
+import type { PointRef } from '../points/refs';
 import type { SnapHit } from '../snap';
 
 /** Which card of a part a handle belongs to. */
@@ -46,6 +47,24 @@ type Drag =
       readonly card: CardRef;
       readonly handle: string;
       readonly to: Point;
+    }
+  /** Exact: the distance along the drag, or both coordinates of the first point. */
+  | {
+      readonly type: 'points';
+      readonly refs: readonly PointRef[];
+      readonly dx: number;
+      readonly dy: number;
+      readonly straight: boolean;
+    }
+  /** Exact: the handle's length, or length and angle. */
+  | {
+      readonly type: 'point-handle';
+      readonly ref: PointRef;
+      readonly side: 'in' | 'out';
+      readonly to: Point;
+      /** Whether the other handle stays where it is. */
+      readonly free: boolean;
+      readonly straight: boolean;
     }
   /** Exact: one size for both sides, or width and height; of a line its length, or length and angle. */
   | {

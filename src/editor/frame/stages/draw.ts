@@ -17,11 +17,13 @@ import {
   LoaderCircle,
   MousePointer2,
   MoveUpRight,
+  Pencil,
   Plus,
   RectangleHorizontal,
   Shell,
   Slash,
   Spline,
+  SquareDashedMousePointer,
   Star,
   Triangle,
 } from 'lucide-react';
@@ -49,7 +51,8 @@ export const draw: Stage = {
       take('cross', 'Cross', Plus),
     ),
     family(take('line', 'Line', Slash), take('arrow', 'Arrow', MoveUpRight), take('spiral', 'Spiral', Shell)),
-    take('path', 'Path', Spline),
+    family(take('path', 'Path', Spline), take('freehand', 'Freehand', Pencil)),
+    take('points', 'Points', SquareDashedMousePointer),
     act(
       'copy',
       'Duplicate',

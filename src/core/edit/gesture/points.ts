@@ -1,0 +1,57 @@
+import type { Design } from '../../document/types';
+import { applyTo, invert } from '../../geometry/matrix';
+import { alongEighth } from '../draft';
+import { shiftPoints } from '../points/change';
+import { withHandle } from '../points/nodes';
+import { changeNodes, placeOf } from '../points/refs';
+import { parentOf, worldOf } from '../tree';
+import { snapPoint } from './snap-point';
+import { type GestureOf, type GestureResult, shown } from './types';
+
+/** Moves chosen points; the first of them snaps and leads the others. */
+export function dragPoints(
+  design: Design,
+  sheetId: string,
+  g: GestureOf<'points'>,
+  reach: number,
+): GestureResult {
+  const [lead] = g.refs;
+  const from = lead && placeOf(design, lead);
+  if (!from) return { design, hits: [], readout: '' };
+  let { dx, dy } = g;
+  if (g.straight) [dx, dy] = Math.abs(dx) > Math.abs(dy) ? [dx, 0] : [0, dy];
+  if (g.exact) {
+    const [x, y] = g.exact;
+    const l = Math.hypot(dx, dy);
+    [dx, dy] = g.exact.length > 1 ? [x - from.x, y - from.y] : l > 0 ? [(dx / l) * x, (dy / l) * x] : [x, 0];
+  }
+  const moving = [...new Set(g.refs.map((r) => r.part))];
+  const goal = { x: from.x + dx, y: from.y + dy };
+  const { p, hits } = snapPoint(design, sheetId, parentOf(design, lead.part), moving, goal, reach);
+  return {
+    design: shiftPoints(design, g.refs, p.x - from.x, p.y - from.y),
+    hits,
+    readout: `${shown(p.x)}, ${shown(p.y)}`,
+  };
+}
+
+/** Drags one handle of a node. */
+export function dragPointHandle(design: Design, g: GestureOf<'point-handle'>): GestureResult {
+  const { ref, side } = g;
+  const node = placeOf(design, ref);
+  const back = invert(worldOf(design, ref.part));
+  if (!node || !back) return { design, hits: [], readout: '' };
+  let [dx, dy] = [g.to.x - node.x, g.to.y - node.y];
+  if (g.straight) [dx, dy] = alongEighth(dx, dy);
+  if (g.exact) {
+    const l = Math.hypot(dx, dy) || 1;
+    const a = g.exact.length > 1 ? (g.exact[1] * Math.PI) / 180 : Math.atan2(dy, dx);
+    [dx, dy] = g.exact.length > 1 || l > 0 ? [g.exact[0] * Math.cos(a), g.exact[0] * Math.sin(a)] : [dx, dy];
+  }
+  const to = applyTo(back, { x: node.x + dx, y: node.y + dy });
+  return {
+    design: changeNodes(design, [ref], (n) => withHandle(n, side, to, g.free)),
+    hits: [],
+    readout: `${shown(Math.hypot(dx, dy))}, ${shown((Math.atan2(dy, dx) * 180) / Math.PI, 1)}°`,
+  };
+}
