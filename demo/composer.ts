@@ -17,6 +17,7 @@ import {
   type Place,
   type PrimitiveSource,
   type Sheet,
+  squareGrid,
   steps,
 } from '@/core';
 
@@ -98,7 +99,7 @@ export class Composer {
       height: 2000,
       unit: 'px',
       ground: null,
-      grid: { on: false, spacing: 100 },
+      grid: squareGrid,
       guides: [
         { id: 'middle-x', axis: 'x', at: (sheet.width ?? 2000) / 2 },
         { id: 'middle-y', axis: 'y', at: (sheet.height ?? 2000) / 2 },

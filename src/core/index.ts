@@ -18,6 +18,7 @@ export {
   makeSheet,
   makeSource,
   makeStep,
+  squareGrid,
 } from './document/create';
 export type { Change, DesignEntry, StoredChange, StoredDesign } from './document/exchange';
 export { type Field, type FieldValue, fieldFault } from './document/fields';

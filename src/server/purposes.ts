@@ -1,4 +1,4 @@
-import { type Design, makeDesign, type Sheet, toSheetUnits } from '@/core';
+import { type Design, makeDesign, type Sheet, squareGrid, toSheetUnits } from '@/core';
 
 /** What a new design can be for, and the sheet that suits it. */
 export const purposes: readonly {
@@ -7,7 +7,11 @@ export const purposes: readonly {
   readonly sheet: Partial<Sheet>;
 }[] = [
   { id: 'mark', name: 'Mark or badge', sheet: { width: 2000, height: 2000 } },
-  { id: 'icon', name: 'Icon', sheet: { width: 512, height: 512, grid: { on: true, spacing: 32 } } },
+  {
+    id: 'icon',
+    name: 'Icon',
+    sheet: { width: 512, height: 512, grid: { ...squareGrid, on: true, spacing: 32 } },
+  },
   { id: 'wallpaper', name: 'Wallpaper', sheet: { width: 1920, height: 1080 } },
   { id: 'header', name: 'Page header', sheet: { width: 1366, height: 768 } },
   {

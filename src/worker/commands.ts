@@ -1,4 +1,4 @@
-import type { Design, Part, Place, Point } from '@/core';
+import type { Design, Matrix, Part, Place, Point } from '@/core';
 import * as edit from '@/core/edit';
 
 /** The commands that need geometry or the whole tree. */
@@ -58,9 +58,19 @@ export type StudioCommand =
       readonly ids: readonly string[];
       readonly width?: number;
       readonly height?: number;
+      /** What stays where it is, as a place on the bounds, 0–1 in each direction. */
+      readonly about?: Point;
     }
+  /** The last transform once more; the studio knows it. */
+  | { readonly do: 'again'; readonly ids: readonly string[]; readonly copy: boolean; readonly map?: Matrix }
   | { readonly do: 'place'; readonly id: string; readonly change: Partial<Place> }
-  | { readonly do: 'turn'; readonly ids: readonly string[]; readonly angle: number };
+  | {
+      readonly do: 'turn';
+      readonly ids: readonly string[];
+      readonly angle: number;
+      /** Where on the joint bounds they turn about, 0–1 in each direction. */
+      readonly about?: Point;
+    };
 
 /** Works a command out on a sheet of a design. */
 export function runCommand(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
@@ -115,14 +125,19 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
     case 'reparent':
       return edit.reparentParts(d, sheetId, c.ids, c.parent, c.index);
     case 'resize':
-      return edit.resizeParts(d, c.ids, c.width, c.height);
+      return edit.resizeParts(d, c.ids, c.width, c.height, c.about);
+    case 'again':
+      return c.map ? edit.transformAgain(d, sheetId, c.ids, c.map, c.copy) : { design: d, chosen: c.ids };
     case 'place':
       return { design: edit.placePart(d, c.id, c.change), chosen: [c.id] };
     case 'turn': {
       const b = edit.jointBounds(d, c.ids);
       return b
         ? {
-            design: edit.turnParts(d, c.ids, c.angle, { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 }),
+            design: edit.turnParts(d, c.ids, c.angle, {
+              x: b.x0 + (b.x1 - b.x0) * (c.about?.x ?? 0.5),
+              y: b.y0 + (b.y1 - b.y0) * (c.about?.y ?? 0.5),
+            }),
             chosen: c.ids,
           }
         : { design: d, chosen: c.ids };

@@ -6,6 +6,7 @@ import {
   diffJson,
   evaluate,
   evaluatePart,
+  type Matrix,
   type PatchOperation,
   pictureSize,
   renderBands,
@@ -43,6 +44,9 @@ let base: Design | null = null;
 let sheetId = '';
 let version = 0;
 let scene: Scene | null = null;
+let gestureType: edit.Gesture['type'] | '' = '';
+/** What the last move, turn or scale did to the first part it had. */
+let lastMap: Matrix | null = null;
 let bands: ReturnType<typeof renderBands> | null = null;
 
 function must(): Design {
@@ -59,6 +63,19 @@ function show(choice: Choice): Frame {
   for (const { port, encoder } of receivers) port.postMessage({ version, wire: encoder.encode(next) });
   return { version, damage, report: edit.reportOf(d, choice.ids, choice.card, choice.points) };
 }
+
+/** Gestures that move, turn or scale. */
+const moves = new Set<edit.Gesture['type'] | ''>(['move', 'turn', 'scale']);
+
+/** Commands that move, turn or scale. */
+const transforms = new Set<StudioCommand['do']>(['nudge', 'turn', 'resize', 'place']);
+
+function noteTransform(before: Design, after: Design, [first]: readonly string[]): void {
+  lastMap = (first && edit.transformBetween(before, after, first)) || lastMap;
+}
+
+const withMap = (c: StudioCommand): StudioCommand =>
+  c.do === 'again' && lastMap ? { ...c, map: lastMap } : c;
 
 const sent = (picture: SmallPicture | null): SmallPicture | null =>
   picture && transfer(picture, [picture.data.buffer]);
@@ -118,6 +135,7 @@ export const studio = {
   /** One move of a gesture. The first begins it; `endGesture` ends it. */
   gesture(g: edit.Gesture, reach: number, choice: Choice): GestureAnswer {
     base ??= must();
+    gestureType = g.type;
     const result = edit.applyGesture(base, sheetId, g, reach);
     design = result.design;
     const frame = show(choice);
@@ -127,6 +145,7 @@ export const studio = {
   /** Begins a gesture from a design that a first change (such as a copy) has made. */
   endGesture(keep: boolean, choice: Choice): Frame {
     if (!keep && base) design = base;
+    if (base && keep && moves.has(gestureType)) noteTransform(base, must(), choice.ids);
     base = null;
     return show(choice);
   },
@@ -164,7 +183,9 @@ export const studio = {
   /** Runs one of the editing commands and says what it changes. */
   run(command: StudioCommand): Pick<edit.Edited, 'chosen' | 'card'> & { patch: PatchOperation[] } {
     const d = must();
-    const { design: next, chosen, card } = runCommand(d, sheetId, command);
+    if (command.do === 'again' && !lastMap) return { patch: [], chosen: command.ids };
+    const { design: next, chosen, card } = runCommand(d, sheetId, withMap(command));
+    if (transforms.has(command.do)) noteTransform(d, next, chosen);
     return { patch: diffJson(d, next), chosen, card };
   },
 

@@ -10,6 +10,7 @@ import {
   formatVersion,
   type Part,
   type Sheet,
+  type SheetGrid,
   type Source,
 } from './types';
 
@@ -68,6 +69,16 @@ export function makePart(source: Source, values: Partial<Omit<Part, 'source'>> =
   };
 }
 
+/** A square grid that is off; an angled one starts isometric (ISO 5456-3: axes at 30°). */
+export const squareGrid: SheetGrid = {
+  on: false,
+  spacing: 100,
+  kind: 'square',
+  angleA: 30,
+  angleB: 150,
+  spokes: 24,
+};
+
 export function makeSheet(values: Partial<Sheet> = {}): Sheet {
   return {
     id: makeId(),
@@ -76,7 +87,7 @@ export function makeSheet(values: Partial<Sheet> = {}): Sheet {
     height: 2000,
     unit: 'px',
     ground: '#ffffff',
-    grid: { on: false, spacing: 100 },
+    grid: squareGrid,
     guides: [],
     parts: [],
     ...values,

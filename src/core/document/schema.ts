@@ -7,8 +7,9 @@ import { type HolderKind, holders } from '../holder';
 import { blendModes, spreads } from '../scene/types';
 import { primitives } from '../source';
 import { steps } from '../step';
+import { squareGrid } from './create';
 import { type Field, fieldFault, lengthLimit } from './fields';
-import { type Design, formatName, formatVersion, holdsParts } from './types';
+import { type Design, formatName, formatVersion, gridKinds, holdsParts } from './types';
 
 /** One thing that is wrong with a design: where, by names a designer knows, and what. */
 export interface DesignFault {
@@ -200,9 +201,20 @@ const sheet = Joi.object({
   grid: Joi.object({
     on: Joi.boolean().required(),
     spacing: Joi.number().greater(0).max(lengthLimit).required(),
+    kind: Joi.valid(...gridKinds).default('square'),
+    angleA: Joi.number().min(-360).max(360).default(squareGrid.angleA),
+    angleB: Joi.number().min(-360).max(360).default(squareGrid.angleB),
+    spokes: Joi.number().integer().min(1).max(720).default(squareGrid.spokes),
   }).required(),
   guides: Joi.array()
-    .items(Joi.object({ id: id.required(), axis: Joi.valid('x', 'y').required(), at: coordinate.required() }))
+    .items(
+      Joi.object({
+        id: id.required(),
+        axis: Joi.valid('x', 'y').required(),
+        at: coordinate.required(),
+        slant: Joi.number().min(-90).max(90),
+      }),
+    )
     .required(),
   parts: Joi.array().items(id).unique().required(),
 });

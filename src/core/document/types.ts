@@ -41,6 +41,22 @@ export interface Guide {
   readonly id: string;
   readonly axis: 'x' | 'y';
   readonly at: number;
+  /** Degrees clockwise that it leans, about where it crosses the sheet's middle. */
+  readonly slant?: number;
+}
+
+export const gridKinds = ['square', 'angled', 'polar'] as const;
+
+export interface SheetGrid {
+  readonly on: boolean;
+  /** Between neighbouring lines of one family, or circles. */
+  readonly spacing: number;
+  readonly kind: (typeof gridKinds)[number];
+  /** Directions of an angled grid's axes, degrees clockwise from level; upright lines go through its crossings. */
+  readonly angleA: number;
+  readonly angleB: number;
+  /** Rays of a polar grid, which stands about the middle of the sheet. */
+  readonly spokes: number;
 }
 
 export interface Sheet {
@@ -51,7 +67,7 @@ export interface Sheet {
   readonly unit: Unit;
   /** Hex colour, or null for none. */
   readonly ground: string | null;
-  readonly grid: { readonly on: boolean; readonly spacing: number };
+  readonly grid: SheetGrid;
   readonly guides: readonly Guide[];
   /** Ids of the parts that stand on the sheet itself, the lowest first. */
   readonly parts: readonly string[];

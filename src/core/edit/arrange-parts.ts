@@ -2,6 +2,7 @@ import type { Operation } from '../arrange/combine';
 import { makeCoat, makeId, makePart } from '../document/create';
 import { type Design, holdsParts, type Part } from '../document/types';
 import { invert, matrixPlace, multiply, placeMatrix } from '../geometry/matrix';
+import type { Point } from '../geometry/vector';
 import type { Edited } from './edited';
 import { jointBounds, ownBox } from './pick';
 import { scaleOwn, scaleParts } from './transform';
@@ -201,8 +202,14 @@ export function orderParts(design: Design, sheetId: string, ids: readonly string
   return { design: out, chosen: ids };
 }
 
-/** Gives parts a width or a height on the sheet (one part: in its own axes) about their middle. */
-export function resizeParts(design: Design, ids: readonly string[], width?: number, height?: number): Edited {
+/** Gives parts a width or a height on the sheet (one part: in its own axes) about a place on their bounds, 0–1 each way. */
+export function resizeParts(
+  design: Design,
+  ids: readonly string[],
+  width?: number,
+  height?: number,
+  keep: Point = { x: 0.5, y: 0.5 },
+): Edited {
   const members = topmost(design, ids);
   const one = members.length === 1 ? ownBox(design, members[0]) : null;
   const b = one?.bounds ?? jointBounds(design, members);
@@ -214,7 +221,7 @@ export function resizeParts(design: Design, ids: readonly string[], width?: numb
     wanted === undefined || size === 0 ? 1 : Math.max(1e-6, wanted / size);
   const sx = factor(width, (b.x1 - b.x0) * kx);
   const sy = factor(height, (b.y1 - b.y0) * ky);
-  const about = { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
+  const about = { x: b.x0 + (b.x1 - b.x0) * keep.x, y: b.y0 + (b.y1 - b.y0) * keep.y };
   return {
     design: one ? scaleOwn(design, members[0], sx, sy, about) : scaleParts(design, members, sx, sy, about),
     chosen: ids,

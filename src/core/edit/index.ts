@@ -1,5 +1,6 @@
 /** What the editor asks of the core: picking, snapping, gestures and commands, all pure. */
 export { addStep } from './add-step';
+export { transformAgain, transformBetween } from './again';
 export * from './align';
 export * from './arrange-parts';
 export { blendParts } from './blend';
@@ -25,7 +26,7 @@ export { contoursOf, type PointRef, type SheetPoint, type SheetSegment } from '.
 export { releaseParts } from './release';
 export { type Report, reportOf, type SheetHandle } from './report';
 export { settlePieces } from './settle';
-export type { SnapHit } from './snap';
+export { gridAngles, guideAngle, guideFoot, type SnapHit, uprightGap } from './snap';
 export { moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './transform';
 export {
   ancestorsOf,

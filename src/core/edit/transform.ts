@@ -38,6 +38,10 @@ function mapPart(design: Design, id: string, map: Matrix): Design {
   return withPart(design, { ...part, place: matrixPlace(local) });
 }
 
+/** Applies an affine map of the sheet to parts. */
+export const mapParts = (design: Design, ids: readonly string[], map: Matrix): Design =>
+  movers(design, ids).reduce((d, id) => mapPart(d, id, map), design);
+
 /** Turns parts about a point of the sheet by degrees; the turn field keeps its exact number. */
 export function turnParts(design: Design, ids: readonly string[], angle: number, centre: Point): Design {
   let out = design;

@@ -1,16 +1,30 @@
 import type { StepDefinition } from './definition';
+import { close, reverse } from './direction';
 import { gridRepeat } from './grid-repeat';
 import { mirror } from './mirror';
 import { offsetOutline } from './offset-outline';
 import { parallels } from './parallels';
 import { radialRepeat } from './radial-repeat';
 import { roundCorners } from './round-corners';
+import { simplify } from './simplify';
 import { strokeStep } from './stroke-outline';
 import { trail } from './trail';
 
 export { type Outline, type StepDefinition, StepFault } from './definition';
 
-const all = [roundCorners, offsetOutline, parallels, strokeStep, mirror, radialRepeat, gridRepeat, trail];
+const all = [
+  roundCorners,
+  offsetOutline,
+  parallels,
+  strokeStep,
+  simplify,
+  reverse,
+  close,
+  mirror,
+  radialRepeat,
+  gridRepeat,
+  trail,
+];
 
 type AnyStep = StepDefinition<Record<string, unknown>>;
 

@@ -1,5 +1,6 @@
 import type { Order, PointChange } from '@/core/edit';
 import { childrenOf } from '@/core/edit';
+import { guideMiddle } from '../panel/SheetFields';
 import { surface } from '../sheet/surface';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
 import { changeChosen, choose, leave, run, walkCards, walkParts } from '../state/actions';
@@ -93,6 +94,20 @@ export const commands: readonly Command[] = [
         );
     },
   },
+  {
+    id: 'again',
+    word: 'Transform again',
+    keys: 'R',
+    group: 'Edit',
+    act: chosenOr((ids) => void run('Transform again', { do: 'again', ids, copy: false })),
+  },
+  {
+    id: 'duplicate-again',
+    word: 'Duplicate again with the same change',
+    keys: 'Shift R',
+    group: 'Edit',
+    act: chosenOr((ids) => void run('Duplicate again', { do: 'again', ids, copy: true })),
+  },
   order('front', 'Lift to the top'),
   order('forward', 'Lift by one'),
   order('backward', 'Lower by one'),
@@ -148,6 +163,7 @@ export const commands: readonly Command[] = [
     group: 'View',
     act: () => set((s) => ({ folded: { ...s.folded, bench: !s.folded.bench } })),
   },
+  { id: 'guide-middle', word: 'Guides through the middle', group: 'View', act: guideMiddle },
   { id: 'export', word: 'Export', group: 'View', act: () => set({ dialog: 'export' }) },
   {
     id: 'dial',
@@ -235,6 +251,10 @@ export function pressKey(e: KeyboardEvent): boolean {
     if (!get().chosen.length) return false;
     const by = e.shiftKey ? 10 : 1;
     nudge(arrow[0] * by, arrow[1] * by)();
+    return true;
+  }
+  if (key === 'r') {
+    commandById.get(e.shiftKey ? 'duplicate-again' : 'again')?.act();
     return true;
   }
   if (key === 'z') {

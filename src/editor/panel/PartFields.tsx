@@ -6,6 +6,7 @@ import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
 import { changeChosen, changePart, run } from '../state/actions';
 import { useEditor } from '../state/store';
+import { ReferencePoint, referenceWord } from './ReferencePoint';
 import { Section } from './Section';
 
 /** Where a part stands and how large it is. */
@@ -14,24 +15,41 @@ export function PlaceFields({ part }: { part: Part }) {
   const anchor = useEditor((s) => s.report?.anchor);
   const place = (change: Partial<Place>) => void run('Place', { do: 'place', id: part.id, change });
   const limit = 1e6;
+  const reference = useEditor((s) => s.reference);
+  const bounds = useEditor((s) => s.report?.bounds);
+  // The centre is the part's own point to turn about; the other eight lie on its bounds on the sheet.
+  const onBounds = (axis: 'x' | 'y'): number | null => {
+    if (!bounds || reference[axis] === 0.5) return null;
+    const [lo, hi] = axis === 'x' ? [bounds.x0, bounds.x1] : [bounds.y0, bounds.y1];
+    return lo + (hi - lo) * reference[axis];
+  };
+  const told = (axis: 'x' | 'y') => onBounds(axis) ?? anchor?.[axis] ?? part.place[axis];
+  const put = (axis: 'x' | 'y', v: number) => {
+    const now = onBounds(axis);
+    if (now === null) place({ [axis]: v });
+    else
+      void run('Place', {
+        do: 'nudge',
+        ids: [part.id],
+        dx: axis === 'x' ? v - now : 0,
+        dy: axis === 'y' ? v - now : 0,
+      });
+  };
   // A circle's or a rectangle's own numbers are its size until steps change the outline.
   const sizedBySource = 'width' in part.source && !part.steps.length;
   return (
     <Section title="Place and size">
-      <NumberField
-        label="Centre x"
-        value={anchor?.x ?? part.place.x}
-        min={-limit}
-        max={limit}
-        onChange={(x) => place({ x })}
-      />
-      <NumberField
-        label="Centre y"
-        value={anchor?.y ?? part.place.y}
-        min={-limit}
-        max={limit}
-        onChange={(y) => place({ y })}
-      />
+      <ReferencePoint />
+      {(['x', 'y'] as const).map((axis) => (
+        <NumberField
+          key={axis}
+          label={`${referenceWord(reference[axis], axis)} ${axis}`}
+          value={told(axis)}
+          min={-limit}
+          max={limit}
+          onChange={(v) => put(axis, v)}
+        />
+      ))}
       {size && !sizedBySource && (
         <>
           <NumberField
@@ -39,14 +57,16 @@ export function PlaceFields({ part }: { part: Part }) {
             value={size.width}
             min={0.001}
             max={limit}
-            onChange={(width) => void run('Width', { do: 'resize', ids: [part.id], width })}
+            onChange={(width) => void run('Width', { do: 'resize', ids: [part.id], width, about: reference })}
           />
           <NumberField
             label={'height' in part.source ? 'Whole height' : 'Height'}
             value={size.height}
             min={0.001}
             max={limit}
-            onChange={(height) => void run('Height', { do: 'resize', ids: [part.id], height })}
+            onChange={(height) =>
+              void run('Height', { do: 'resize', ids: [part.id], height, about: reference })
+            }
           />
         </>
       )}
@@ -105,10 +125,12 @@ export function LookFields({ part }: { part: Part }) {
 export function ManyFields() {
   const chosen = useEditor((s) => s.chosen);
   const size = useEditor((s) => s.report?.size);
+  const reference = useEditor((s) => s.reference);
   const first = useEditor((s) => s.design?.parts[s.chosen[0]]);
   if (!first) return null;
   return (
     <Section title={`${chosen.length} parts`}>
+      <ReferencePoint />
       {size && (
         <>
           <NumberField
@@ -116,14 +138,14 @@ export function ManyFields() {
             value={size.width}
             min={0.001}
             max={1e6}
-            onChange={(width) => void run('Width', { do: 'resize', ids: chosen, width })}
+            onChange={(width) => void run('Width', { do: 'resize', ids: chosen, width, about: reference })}
           />
           <NumberField
             label="Height together"
             value={size.height}
             min={0.001}
             max={1e6}
-            onChange={(height) => void run('Height', { do: 'resize', ids: chosen, height })}
+            onChange={(height) => void run('Height', { do: 'resize', ids: chosen, height, about: reference })}
           />
         </>
       )}
@@ -133,7 +155,7 @@ export function ManyFields() {
         value={0}
         min={-360}
         max={360}
-        onChange={(angle) => void run('Turn', { do: 'turn', ids: chosen, angle })}
+        onChange={(angle) => void run('Turn', { do: 'turn', ids: chosen, angle, about: reference })}
       />
       <NumberField
         label="Opacity"

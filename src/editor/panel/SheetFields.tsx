@@ -1,6 +1,8 @@
 'use client';
 
-import { isUnit, units } from '@/core';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { type Guide, gridKinds, isUnit, makeId, type Sheet, type SheetGrid, units } from '@/core';
 import { ChoiceField } from '../fields/ChoiceField';
 import { ColourField } from '../fields/ColourField';
 import { NumberField } from '../fields/NumberField';
@@ -11,6 +13,142 @@ import { useEditor } from '../state/store';
 import { Section } from './Section';
 
 const unitNames = Object.keys(units);
+
+const changeGrid = (label: string, change: Partial<SheetGrid>): void =>
+  changeSheet(label, (s) => ({ ...s, grid: { ...s.grid, ...change } }));
+
+const gridWords: Readonly<Record<SheetGrid['kind'], string>> = {
+  square: 'square',
+  angled: 'isometric',
+  polar: 'polar',
+};
+
+function GridFields({ sheet }: { sheet: Sheet }) {
+  const { grid } = sheet;
+  const k = units[sheet.unit];
+  return (
+    <Section title="Grid">
+      <SwitchField label="Show and snap" value={grid.on} onChange={(on) => changeGrid('Grid', { on })} />
+      <ChoiceField
+        label="Kind"
+        value={gridWords[grid.kind]}
+        options={Object.values(gridWords)}
+        onChange={(word) => {
+          const kind = gridKinds.find((g) => gridWords[g] === word);
+          if (kind) changeGrid('Kind of grid', { kind, on: true });
+        }}
+      />
+      <NumberField
+        label="Spacing"
+        suffix={sheet.unit}
+        value={grid.spacing / k}
+        min={0.01}
+        max={100000}
+        onChange={(v) => changeGrid('Grid spacing', { spacing: v * k })}
+      />
+      {grid.kind === 'angled' && (
+        <>
+          <NumberField
+            label="First axis"
+            suffix="°"
+            value={grid.angleA}
+            min={-360}
+            max={360}
+            onChange={(angleA) => changeGrid('Grid axis', { angleA })}
+          />
+          <NumberField
+            label="Second axis"
+            suffix="°"
+            value={grid.angleB}
+            min={-360}
+            max={360}
+            onChange={(angleB) => changeGrid('Grid axis', { angleB })}
+          />
+        </>
+      )}
+      {grid.kind === 'polar' && (
+        <NumberField
+          label="Rays"
+          value={grid.spokes}
+          min={1}
+          max={720}
+          whole
+          onChange={(spokes) => changeGrid('Grid rays', { spokes })}
+        />
+      )}
+    </Section>
+  );
+}
+
+const changeGuides = (label: string, change: (guides: readonly Guide[]) => readonly Guide[]): void =>
+  changeSheet(label, (s) => ({ ...s, guides: change(s.guides) }));
+
+/** Guides through the exact middle of the sheet, where there are none yet. */
+export function guideMiddle(): void {
+  changeSheet('Guides through the middle', (s) => {
+    const middle = { x: s.width / 2, y: s.height / 2 };
+    const missing = (['x', 'y'] as const).filter(
+      (axis) => !s.guides.some((g) => g.axis === axis && g.at === middle[axis] && !g.slant),
+    );
+    return {
+      ...s,
+      guides: [...s.guides, ...missing.map((axis) => ({ id: makeId(), axis, at: middle[axis] }))],
+    };
+  });
+}
+
+function GuideFields({ sheet }: { sheet: Sheet }) {
+  const k = units[sheet.unit];
+  const put = (id: string, change: Partial<Guide>) =>
+    changeGuides('Guide', (list) => list.map((g) => (g.id === id ? { ...g, ...change } : g)));
+  const add = (axis: 'x' | 'y') =>
+    changeGuides('Add guide', (list) => [
+      ...list,
+      { id: makeId(), axis, at: (axis === 'x' ? sheet.width : sheet.height) / 2 },
+    ]);
+  return (
+    <Section title="Guides">
+      {sheet.guides.map((g, i) => (
+        <Box key={g.id}>
+          <NumberField
+            label={`${g.axis === 'x' ? 'Upright' : 'Level'} ${i + 1}`}
+            suffix={sheet.unit}
+            value={g.at / k}
+            min={-1e6}
+            max={1e6}
+            onChange={(at) => put(g.id, { at: at * k })}
+          />
+          <NumberField
+            label={`Slant ${i + 1}`}
+            suffix="°"
+            value={g.slant ?? 0}
+            min={-90}
+            max={90}
+            onChange={(slant) => put(g.id, { slant })}
+          />
+          <Button
+            size="small"
+            aria-label={`Remove guide ${i + 1}`}
+            onClick={() => changeGuides('Remove guide', (list) => list.filter((o) => o.id !== g.id))}
+          >
+            Remove
+          </Button>
+        </Box>
+      ))}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap' }}>
+        <Button size="small" onClick={() => add('x')}>
+          Add upright
+        </Button>
+        <Button size="small" onClick={() => add('y')}>
+          Add level
+        </Button>
+        <Button size="small" onClick={guideMiddle}>
+          Through the middle
+        </Button>
+      </Box>
+    </Section>
+  );
+}
 
 /** The design's name, and the sheet's size, ground and grid. */
 export function SheetFields() {
@@ -60,23 +198,8 @@ export function SheetFields() {
           />
         )}
       </Section>
-      <Section title="Grid">
-        <SwitchField
-          label="Square grid"
-          value={sheet.grid.on}
-          onChange={(on) => changeSheet('Grid', (s) => ({ ...s, grid: { ...s.grid, on } }))}
-        />
-        <NumberField
-          label="Spacing"
-          suffix={sheet.unit}
-          value={sheet.grid.spacing / k}
-          min={0.01}
-          max={100000}
-          onChange={(v) =>
-            changeSheet('Grid spacing', (s) => ({ ...s, grid: { ...s.grid, spacing: v * k } }))
-          }
-        />
-      </Section>
+      <GridFields sheet={sheet} />
+      <GuideFields sheet={sheet} />
     </>
   );
 }

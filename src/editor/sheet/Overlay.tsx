@@ -6,6 +6,7 @@ import type { SheetHandle } from '@/core/edit';
 import { useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 import { FaceAreas } from './FaceAreas';
+import { Grid, Guides } from './Grid';
 import { PointsAtWork } from './PointsAtWork';
 import { pressHandle, pressScale, pressTurn } from './pointer';
 import { usePointerState } from './pointer-state';
@@ -43,48 +44,6 @@ function turnPlace(box: readonly Point[]): { foot: Point; at: Point } {
     foot,
     at: { x: foot.x + ((foot.x - centre.x) / l) * 24, y: foot.y + ((foot.y - centre.y) / l) * 24 },
   };
-}
-
-function Grid() {
-  const view = useEditor((s) => s.view);
-  const size = useEditor((s) => s.viewSize);
-  const sheet = useEditor((s) => s.design?.sheets.find((h) => h.id === s.sheetId));
-  if (!sheet?.grid.on) return null;
-  let step = sheet.grid.spacing * view.zoom;
-  while (step < 6) step *= 5;
-  const lines = (start: number, along: number) => {
-    const first = Math.ceil(-start / step);
-    return Array.from(
-      { length: Math.max(0, Math.ceil((along - start) / step) - first) },
-      (_, i) => Math.round(start + (first + i) * step) + 0.5,
-    );
-  };
-  const d = [
-    ...lines(view.x, size.width).map((x) => `M${x} 0V${size.height}`),
-    ...lines(view.y, size.height).map((y) => `M0 ${y}H${size.width}`),
-  ].join('');
-  return <path d={d} stroke={brass} strokeOpacity={0.22} fill="none" />;
-}
-
-function Guides() {
-  const view = useEditor((s) => s.view);
-  const size = useEditor((s) => s.viewSize);
-  const sheet = useEditor((s) => s.design?.sheets.find((h) => h.id === s.sheetId));
-  if (!sheet) return null;
-  return (
-    <>
-      {sheet.guides.map((g) => {
-        const p = Math.round(g.at * view.zoom + (g.axis === 'x' ? view.x : view.y)) + 0.5;
-        const line =
-          g.axis === 'x' ? { x1: p, x2: p, y1: 0, y2: size.height } : { y1: p, y2: p, x1: 0, x2: size.width };
-        return (
-          <g key={g.id}>
-            <line {...line} stroke={brass} strokeOpacity={0.55} strokeDasharray="6 4" />
-          </g>
-        );
-      })}
-    </>
-  );
 }
 
 function Outlines() {
@@ -259,7 +218,24 @@ function SnapLines() {
   const wide = Math.max(0, ...words.map((w) => w.length)) * 6.6 + 14;
   return (
     <>
+      {hits.flatMap((h) =>
+        (h.proof ?? []).map(([x1, y1, x2, y2]) => {
+          const [a, b] = [toView(view, { x: x1, y: y1 }), toView(view, { x: x2, y: y2 })];
+          return (
+            <line
+              key={`${h.axis} ${x1} ${y1} ${x2} ${y2}`}
+              x1={a.x}
+              y1={a.y}
+              x2={b.x}
+              y2={b.y}
+              stroke={madder}
+              strokeWidth={1}
+            />
+          );
+        }),
+      )}
       {hits.map((h) => {
+        if (h.proof) return null;
         const a = toView(view, h.axis === 'x' ? { x: h.at, y: h.from } : { x: h.from, y: h.at });
         const b = toView(view, h.axis === 'x' ? { x: h.at, y: h.to } : { x: h.to, y: h.at });
         return (

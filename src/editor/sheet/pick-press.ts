@@ -1,10 +1,12 @@
-import { applyPatch, type Guide, type Point } from '@/core';
+import { applyPatch, type Guide, type Point, radians } from '@/core';
+import { guideAngle, guideFoot } from '@/core/edit';
 import { changeSheet, choose, enter } from '../state/actions';
 import { get, set } from '../state/store';
 import { studioEngine } from '../state/studio';
 import { Drag } from './gestures';
 import { setPointer } from './pointer-state';
 import { type Active, type Press, surface } from './surface';
+import { toView } from './view';
 
 /** How near a press must come to a part, CSS pixels. */
 const reach = 4;
@@ -88,20 +90,28 @@ function marquee(from: Point): Active {
 function guideNear(p: Point): Guide | undefined {
   const { design, sheetId, view } = get();
   const sheet = design?.sheets.find((s) => s.id === sheetId);
-  return sheet?.guides.find(
-    (g) => Math.abs((g.axis === 'x' ? p.x - view.x : p.y - view.y) - g.at * view.zoom) <= reach,
-  );
+  return sheet?.guides.find((g) => {
+    const foot = toView(view, guideFoot(g, sheet));
+    const a = radians(guideAngle(g));
+    return Math.abs(-Math.sin(a) * (p.x - foot.x) + Math.cos(a) * (p.y - foot.y)) <= reach;
+  });
 }
 
 /** Moves a guide; dragged off the sheet's view it goes. */
-function moveGuide(guide: Guide): Active {
+function moveGuide(guide: Guide, start: Point): Active {
   let at = guide.at;
+  const proof = guide.slant ? { proof: [] } : {};
   const show = () =>
-    set({ hits: [{ ...guide, what: 'guide', from: -1e5, to: 1e5, at, shift: 0 }], readout: String(at) });
+    set({
+      hits: [{ ...guide, what: 'guide', from: -1e5, to: 1e5, at, shift: 0, ...proof }],
+      readout: String(at),
+    });
   return {
     move(_, p) {
       const q = surface.onSheet(p);
-      at = Math.round(guide.axis === 'x' ? q.x : q.y);
+      const from = surface.onSheet(start);
+      // A slanted guide keeps the place along it where it was taken.
+      at = Math.round(guide.at + (guide.axis === 'x' ? q.x - from.x : q.y - from.y));
       show();
     },
     exact(numbers) {
@@ -143,7 +153,7 @@ function meaning(ids: readonly string[], from: Point, shift: boolean, double: bo
   }
   // A guide lies over parts, but what is chosen already is moved rather than it.
   const guide = under ? undefined : guideNear(from);
-  if (guide) return moveGuide(guide);
+  if (guide) return moveGuide(guide, from);
   if (!ids.length) return marquee(from);
   if (shift) {
     const [id] = ids;

@@ -104,6 +104,7 @@ export const run = (label: string, command: StudioCommand): Promise<void> =>
             ? 'Choose two parts and above them the path they follow.'
             : 'Choose two or more parts to blend.',
         );
+      if (command.do === 'again') say('Move, turn or scale something first; this does the same once more.');
       if (command.do === 'points' && command.change.do === 'join')
         say('Choose the ends of two open paths, or both ends of one.');
       if (command.do === 'pieces') say('This is one piece already.');

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { CardFault, Change, Design } from '@/core';
+import type { CardFault, Change, Design, Point } from '@/core';
 import type { CardRef, PointRef, Report, SnapHit } from '@/core/edit';
 
 export interface View {
@@ -32,6 +32,8 @@ export interface EditorState {
   readonly viewSize: { readonly width: number; readonly height: number };
   readonly outlineView: boolean;
   readonly snapping: boolean;
+  /** The point of nine that place and size are told by, 0, 0.5 or 1 in each direction. */
+  readonly reference: Point;
   /** How far curves drawn freehand may leave the pointer's way, CSS pixels. */
   readonly smoothness: number;
   /** What a press on a face does while faces are at hand. */
@@ -65,6 +67,7 @@ export const useEditor = create<EditorState>(() => ({
   viewSize: { width: 800, height: 600 },
   outlineView: false,
   snapping: true,
+  reference: { x: 0.5, y: 0.5 },
   smoothness: 3,
   facePress: { do: 'keep', colour: '#f3d9a0' },
   undo: [],

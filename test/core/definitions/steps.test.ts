@@ -186,3 +186,35 @@ describe('parallels', () => {
     );
   });
 });
+
+describe('simplify', () => {
+  it('takes needless nodes out of a curve and keeps corners, within the tolerance', () => {
+    const many = circle(0, 0, 100, 0, 48);
+    const [few] = apply('simplify', many, { tolerance: 0.5 });
+    expect((few.contours[0].xy.length - 2) / 6).toBeLessThan(12);
+    expect(Math.abs(pathArea(few) / pathArea(many) - 1)).toBeLessThan(0.01);
+    const square = rect(0, 0, 80, 40);
+    expect(apply('simplify', square, { tolerance: 3 })[0].contours[0].xy.length).toBe(2 + 4 * 6);
+    expect(areaOf(apply('simplify', square, { tolerance: 3 }))).toBeCloseTo(3200, 9);
+    const note = steps.simplify.note?.(
+      [many],
+      { tolerance: 0.5 },
+      { bounds: { x0: -100, y0: -100, x1: 100, y1: 100 }, outline: [many] },
+    );
+    expect(note).toMatch(/^\d+ nodes instead of 48\.$/);
+  });
+});
+
+it('closes open contours by a straight line, once, and turns outlines round', () => {
+  const open: Path = {
+    fillRule: 'nonzero',
+    contours: [{ closed: false, xy: [0, 0, 0, 0, 60, 0, 60, 0, 60, 0, 60, 40, 60, 40] }],
+  };
+  const [shut] = apply('close', open, {});
+  expect(shut.contours[0].closed).toBe(true);
+  expect(pathArea(shut)).toBeCloseTo(1200, 9);
+  expect(apply('close', shut, {})[0].contours[0]).toEqual(shut.contours[0]);
+  const [back] = apply('reverse', open, {});
+  expect(back.contours[0].xy.slice(0, 2)).toEqual([60, 40]);
+  expect(apply('reverse', back, {})[0]).toEqual(open);
+});

@@ -1,12 +1,23 @@
 import type { Design } from '../../document/types';
 import { jointBounds } from '../pick';
-import { nodesOf, nodeTargets, type SnapHit, snapAxis, snapNodes, snapTargets } from '../snap';
+import {
+  nodesOf,
+  nodeTargets,
+  roundOf,
+  type SnapHit,
+  snapAxis,
+  snapGap,
+  snapLines,
+  snapNodes,
+  snapTargets,
+  snapTouch,
+} from '../snap';
 import { moveParts } from '../transform';
 import { parentOf } from '../tree';
 import { type GestureOf, type GestureResult, shown } from './types';
 
-/** Snaps of moved nodes onto nodes that stay. */
-function movedNodeHits(
+/** Snaps to a place: moved nodes onto nodes that stay, a circle to touch another, the middle onto a slanted line. */
+function placeHits(
   design: Design,
   sheetId: string,
   ids: readonly string[],
@@ -14,9 +25,22 @@ function movedNodeHits(
   dy: number,
   reach: number,
 ): SnapHit[] {
+  const parent = parentOf(design, ids[0]);
   const moved = ids.flatMap((id) => nodesOf(design, id)).slice(0, 200);
   const places = moved.map((p) => ({ x: p.x + dx, y: p.y + dy }));
-  return snapNodes(nodeTargets(design, sheetId, parentOf(design, ids[0]), ids), places, reach / 2);
+  const nodes = snapNodes(nodeTargets(design, sheetId, parent, ids), places, reach / 2);
+  if (nodes.length) return nodes;
+  const round = ids.length === 1 ? roundOf(design, ids[0]) : null;
+  if (round) {
+    const touch = snapTouch(
+      [design, sheetId, parent, ids],
+      { x: round.x + dx, y: round.y + dy, r: round.r },
+      reach,
+    );
+    if (touch.length) return touch;
+  }
+  const b = jointBounds(design, ids);
+  return b ? snapLines(design, sheetId, { x: (b.x0 + b.x1) / 2 + dx, y: (b.y0 + b.y1) / 2 + dy }, reach) : [];
 }
 
 /** Moves parts. */
@@ -36,19 +60,25 @@ export function move(design: Design, sheetId: string, g: GestureOf<'move'>, reac
   if (b && reach > 0 && g.ids.length) {
     const targets = snapTargets(design, sheetId, parentOf(design, g.ids[0]), g.ids);
     const places = (lo: number, hi: number, d: number) => [(lo + hi) / 2 + d, lo + d, hi + d];
-    const hx =
+    let hx =
       g.straight && dx === 0 ? null : snapAxis(design, sheetId, targets, 'x', places(b.x0, b.x1, dx), reach);
-    const hy =
+    let hy =
       g.straight && dy === 0 ? null : snapAxis(design, sheetId, targets, 'y', places(b.y0, b.y1, dy), reach);
-    const nodes = g.straight || (hx && hy) ? [] : movedNodeHits(design, sheetId, g.ids, dx, dy, reach);
-    if (nodes.length) {
-      const [nx, ny] = nodes;
+    // A place in both directions at once goes before lines: nodes, touching circles, slanted lines.
+    const free = !g.straight && !(hx && hy);
+    const both = free ? placeHits(design, sheetId, g.ids, dx, dy, reach) : [];
+    if (both.length) {
+      const [nx, ny] = both;
       return {
         design: moveParts(design, g.ids, dx + nx.shift, dy + ny.shift),
-        hits: nodes,
+        hits: both,
         readout: `${shown(dx + nx.shift)}, ${shown(dy + ny.shift)}`,
       };
     }
+    const level = [design, sheetId, parentOf(design, g.ids[0]), g.ids] as const;
+    const now = { x0: b.x0 + dx, x1: b.x1 + dx, y0: b.y0 + dy, y1: b.y1 + dy };
+    if (!hx && !(g.straight && dx === 0)) hx = snapGap([...level], now, 'x', reach);
+    if (!hy && !(g.straight && dy === 0)) hy = snapGap([...level], now, 'y', reach);
     if (hx) dx += hx.shift;
     if (hy) dy += hy.shift;
     const moved = { x0: b.x0 + dx, x1: b.x1 + dx, y0: b.y0 + dy, y1: b.y1 + dy };

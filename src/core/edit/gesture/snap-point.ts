@@ -1,6 +1,6 @@
 import type { Design } from '../../document/types';
 import type { Point } from '../../geometry/vector';
-import { nodeTargets, type SnapHit, snapAxis, snapNodes, snapTargets } from '../snap';
+import { nodeTargets, type SnapHit, snapAxis, snapLines, snapNodes, snapTargets } from '../snap';
 
 /** A point drawn onto the nearest node, axis or grid line within reach. */
 export function snapPoint(
@@ -14,6 +14,8 @@ export function snapPoint(
   if (!(reach > 0)) return { p, hits: [] };
   const node = snapNodes(nodeTargets(design, sheetId, parent, skip), [p], reach);
   if (node.length) return { p: { x: p.x + node[0].shift, y: p.y + node[1].shift }, hits: node };
+  const lines = snapLines(design, sheetId, p, reach);
+  if (lines.length) return { p: { x: p.x + lines[0].shift, y: p.y + lines[1].shift }, hits: lines };
   const targets = snapTargets(design, sheetId, parent, skip);
   const hx = snapAxis(design, sheetId, targets, 'x', [p.x], reach);
   const hy = snapAxis(design, sheetId, targets, 'y', [p.y], reach);

@@ -1,7 +1,10 @@
 import {
+  ArrowLeftRight,
   Blend,
+  Circle,
   Combine,
   Crop,
+  Feather,
   Group,
   type LucideIcon,
   Puzzle,
@@ -89,7 +92,12 @@ export const combine: Stage = {
         needsChoice((ids) => void run('Plain path', { do: 'plain', ids })),
       ),
     ),
-    stepTool('round-corners', 'Round corners', SquareRoundCorner),
+    family(
+      stepTool('round-corners', 'Round corners', SquareRoundCorner),
+      stepTool('simplify', 'Simplify', Feather),
+      stepTool('close', 'Close', Circle),
+      stepTool('reverse', 'Reverse', ArrowLeftRight),
+    ),
     family(
       stepTool('offset', 'Offset', SquareSquare),
       stepTool('parallels', 'Parallels', Waves),

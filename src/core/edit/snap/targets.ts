@@ -1,0 +1,95 @@
+import type { Design } from '../../document/types';
+import type { Bounds } from '../../geometry/path';
+import { sheetBounds } from '../pick';
+import { childrenOf, sheetOf } from '../tree';
+import { remember } from './remember';
+import type { SnapHit, SnapTarget } from './types';
+
+function boxTargets(b: Bounds, name: string): SnapTarget[] {
+  const cx = (b.x0 + b.x1) / 2;
+  const cy = (b.y0 + b.y1) / 2;
+  const across = (axis: 'x' | 'y') => (axis === 'x' ? { from: b.y0, to: b.y1 } : { from: b.x0, to: b.x1 });
+  return [
+    { axis: 'x', at: cx, what: `centre of ${name}`, ...across('x') },
+    { axis: 'x', at: b.x0, what: `left edge of ${name}`, ...across('x') },
+    { axis: 'x', at: b.x1, what: `right edge of ${name}`, ...across('x') },
+    { axis: 'y', at: cy, what: `centre of ${name}`, ...across('y') },
+    { axis: 'y', at: b.y0, what: `top of ${name}`, ...across('y') },
+    { axis: 'y', at: b.y1, what: `foot of ${name}`, ...across('y') },
+  ];
+}
+
+/** All that parts of one level can snap to: the sheet, its guides, and the parts not being moved. */
+export const snapTargets = remember(allTargets);
+
+function allTargets(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  moving: readonly string[],
+): SnapTarget[] {
+  const sheet = sheetOf(design, sheetId);
+  const { width: w, height: h } = sheet;
+  const out: SnapTarget[] = [
+    { axis: 'x', at: w / 2, what: 'middle of the sheet', from: 0, to: h },
+    { axis: 'y', at: h / 2, what: 'middle of the sheet', from: 0, to: w },
+    { axis: 'x', at: 0, what: 'edge of the sheet', from: 0, to: h },
+    { axis: 'x', at: w, what: 'edge of the sheet', from: 0, to: h },
+    { axis: 'y', at: 0, what: 'edge of the sheet', from: 0, to: w },
+    { axis: 'y', at: h, what: 'edge of the sheet', from: 0, to: w },
+    ...sheet.guides
+      .filter((g) => !g.slant)
+      .map(
+        (g): SnapTarget => ({ axis: g.axis, at: g.at, what: 'guide', from: 0, to: g.axis === 'x' ? h : w }),
+      ),
+  ];
+  const skip = new Set(moving);
+  const levels = parent ? [parent, null] : [null];
+  for (const level of levels)
+    for (const id of childrenOf(design, sheetId, level)) {
+      const part = design.parts[id];
+      if (!part || part.hidden || skip.has(id) || (parent && id === parent)) continue;
+      const b = sheetBounds(design, id);
+      if (b) out.push(...boxTargets(b, part.name));
+    }
+  return out;
+}
+
+/** The nearest grid line, where the sheet's grid is on. */
+function gridTarget(design: Design, sheetId: string, axis: 'x' | 'y', at: number): SnapTarget | null {
+  const { grid, width, height } = sheetOf(design, sheetId);
+  if (!grid.on || grid.kind !== 'square') return null;
+  return {
+    axis,
+    at: Math.round(at / grid.spacing) * grid.spacing,
+    what: 'grid',
+    from: 0,
+    to: axis === 'x' ? height : width,
+  };
+}
+
+/**
+ * The best snap along one axis for something whose interesting places are `places`. Earlier
+ * targets win where two are as near: the sheet's middle before edges, centres before sides.
+ */
+export function snapAxis(
+  design: Design,
+  sheetId: string,
+  targets: readonly SnapTarget[],
+  axis: 'x' | 'y',
+  places: readonly number[],
+  reach: number,
+): SnapHit | null {
+  let best: SnapHit | null = null;
+  const consider = (t: SnapTarget, p: number) => {
+    const shift = t.at - p;
+    if (Math.abs(shift) <= reach && (!best || Math.abs(shift) < Math.abs(best.shift) - 1e-9))
+      best = { ...t, shift };
+  };
+  for (const t of targets) if (t.axis === axis) for (const p of places) consider(t, p);
+  for (const p of places) {
+    const t = gridTarget(design, sheetId, axis, p);
+    if (t) consider(t, p);
+  }
+  return best;
+}

@@ -1,0 +1,69 @@
+import { size } from '../document/fields';
+import { type Cubic, cubicPoint, cubicTangent, isLine } from '../geometry/cubic';
+import { fitCubics } from '../geometry/fit';
+import { type Contour, contourOf, segmentCount, segmentsOf } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+import { defineStep, type Outline } from './definition';
+
+/** Points a segment is looked at by; their feet decide how far the new curve may leave it. */
+const looks = 16;
+
+/** A turn sharper than this, radians, is a corner and stays one. */
+const sharp = 0.2;
+
+function turnBetween(a: Cubic, b: Cubic): number {
+  const u = cubicTangent(a, 1);
+  const v = cubicTangent(b, 0);
+  return Math.abs(Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y));
+}
+
+/** A smooth run of segments through fewer nodes. */
+function refit(run: readonly Cubic[], tolerance: number): readonly Cubic[] {
+  if (run.length < 2 && isLine(run[0])) return run;
+  const points: Point[] = [{ x: run[0][0], y: run[0][1] }];
+  for (const s of run) for (let i = 1; i <= looks; i++) points.push(cubicPoint(s, i / looks));
+  const fitted = fitCubics(points, tolerance);
+  return fitted.length && fitted.length < run.length ? fitted : run;
+}
+
+function simplifyContour(c: Contour, tolerance: number): Contour {
+  const cubics = segmentsOf(c).filter((s) => s[0] !== s[6] || s[1] !== s[7] || !isLine(s));
+  const n = cubics.length;
+  if (n < 2) return c;
+  const isCorner = (i: number) => turnBetween(cubics[(i + n - 1) % n], cubics[i]) > sharp;
+  // A closed contour begins at a corner where it has one, so that no run goes over its joint.
+  const first = c.closed
+    ? Math.max(
+        0,
+        cubics.findIndex((_, i) => isCorner(i)),
+      )
+    : 0;
+  const runs: Cubic[][] = [];
+  for (let k = 0; k < n; k++) {
+    const i = (first + k) % n;
+    if (k === 0 || isCorner(i)) runs.push([]);
+    runs[runs.length - 1].push(cubics[i]);
+  }
+  return contourOf(
+    runs.flatMap((run) => refit(run, tolerance)),
+    c.closed,
+  );
+}
+
+const nodesIn = (outline: Outline): number =>
+  outline.reduce((sum, p) => sum + p.contours.reduce((m, c) => m + segmentCount(c), 0), 0);
+
+const simplified = (outline: Outline, tolerance: number): Outline =>
+  tolerance > 0
+    ? outline.map((p) => ({ ...p, contours: p.contours.map((c) => simplifyContour(c, tolerance)) }))
+    : outline;
+
+/** Fewer nodes, no further from the outline than a tolerance; corners stay. */
+export const simplify = defineStep({
+  kind: 'simplify',
+  fields: [size('tolerance')],
+  defaults: { tolerance: 1 },
+  apply: (outline, { tolerance }) => simplified(outline, tolerance),
+  note: (outline, { tolerance }) =>
+    `${nodesIn(simplified(outline, tolerance))} nodes instead of ${nodesIn(outline)}.`,
+});

@@ -1,0 +1,149 @@
+import { describe, expect, it } from 'vitest';
+import {
+  type Design,
+  makeDesign,
+  makePart,
+  makeSource,
+  origin,
+  type Part,
+  type SheetGrid,
+  squareGrid,
+} from '@/core';
+import { applyGesture, type Gesture, gridAngles, sheetBounds, uprightGap } from '@/core/edit';
+import { readDesign } from '@/core/reading';
+import { designOf, solid } from '../designs';
+
+const box = (id: string, x: number, y: number, w: number, h: number): Part =>
+  makePart(makeSource('rectangle', { width: w, height: h }), {
+    id,
+    name: id,
+    coats: [solid('#9a6b1f')],
+    place: { ...origin, x: x + w / 2, y: y + h / 2 },
+  });
+const disc = (id: string, x: number, y: number, r: number): Part =>
+  makePart(makeSource('ellipse', { width: 2 * r, height: 2 * r }), {
+    id,
+    name: id,
+    coats: [solid('#9a6b1f')],
+    place: { ...origin, x, y },
+  });
+const moved = (d: Design, id: string, dx: number, dy: number, reach = 6) =>
+  applyGesture(d, 's', { type: 'move', ids: [id], dx, dy, straight: false }, reach);
+const words = (hits: readonly { what: string }[]) => [...new Set(hits.map((h) => h.what))];
+const withGrid = (d: Design, grid: Partial<SheetGrid>): Design => ({
+  ...d,
+  sheets: [{ ...d.sheets[0], grid: { ...squareGrid, on: true, ...grid } }],
+});
+
+describe('snapping', () => {
+  it('leaves equal gaps between neighbours, and says how wide', () => {
+    const d = designOf(
+      1000,
+      box('left', 100, 100, 80, 50),
+      box('right', 400, 108, 80, 50),
+      box('m', 205, 700, 60, 50),
+    );
+    const { design, hits } = moved(d, 'm', 56, -597);
+    expect(words(hits)).toContain('equal gap 80');
+    expect(sheetBounds(design, 'm')?.x0).toBeCloseTo(260, 9);
+    expect(hits.find((h) => h.what.startsWith('equal'))?.proof?.length).toBe(2);
+  });
+
+  it('goes on with the gap of a row, on either side', () => {
+    const d = designOf(
+      2000,
+      box('a', 400, 100, 50, 50),
+      box('b', 487, 103, 50, 50),
+      box('m', 900, 900, 64, 50),
+    );
+    expect(sheetBounds(moved(d, 'm', 574 - 900 + 2, -803).design, 'm')?.x0).toBeCloseTo(574, 9);
+    expect(sheetBounds(moved(d, 'm', 363 - 64 - 900 + 3, -803).design, 'm')?.x1).toBeCloseTo(363, 9);
+  });
+
+  it('makes circles touch from outside and inside, to 1e-9', () => {
+    const d = designOf(1000, disc('big', 300, 310, 100), disc('small', 700, 730, 40));
+    const at = (x: number, y: number) => {
+      const { design, hits } = moved(d, 'small', x - 700, y - 730);
+      const { place } = design.parts.small;
+      return { d: Math.hypot(place.x - 300, place.y - 310), words: words(hits) };
+    };
+    const outside = at(300 + 113, 310 + 85);
+    expect(outside.d).toBeCloseTo(140, 9);
+    expect(outside.words).toEqual(['touches big']);
+    expect(at(300 + 49, 310 - 37).d).toBeCloseTo(60, 9);
+  });
+
+  it('finds where outlines cross', () => {
+    const d = designOf(1000, disc('p', 400, 500, 100), disc('q', 520, 500, 100), box('m', 0, 0, 30, 30));
+    // Two circles of radius 100, centres 120 apart, cross 80 above and below their middle.
+    const { design, hits } = moved(d, 'm', 461, 422);
+    expect(words(hits)).toEqual(['crossing of p and q']);
+    const b = sheetBounds(design, 'm');
+    expect(b?.x0).toBeCloseTo(460, 1);
+    expect(b?.y0).toBeCloseTo(420, 1);
+  });
+
+  it('draws on an isometric grid: axes at 30° (ISO 5456-3), all three families through one crossing', () => {
+    const d = withGrid(designOf(1000), { kind: 'angled', spacing: 40 });
+    const [sheet] = d.sheets;
+    expect(gridAngles(sheet)).toEqual([30, 150, 90]);
+    // Crossings of lines 40 apart at 60° lie 40 / sin 60° apart along an axis, 40 apart across.
+    expect(uprightGap(sheet.grid)).toBeCloseTo(40, 9);
+    const line = (from: [number, number], to: [number, number]): Gesture => ({
+      type: 'draw',
+      id: 'l',
+      kind: 'line',
+      name: 'Line',
+      parent: null,
+      from: { x: from[0], y: from[1] },
+      to: { x: to[0], y: to[1] },
+      keepShape: false,
+      fromCentre: false,
+    });
+    const step = 40 / Math.sin(Math.PI / 3);
+    const goal = [500 + 3 * step * Math.cos(Math.PI / 6), 500 + 3 * step * Math.sin(Math.PI / 6)];
+    const { design, hits } = applyGesture(d, 's', line([502, 499], [goal[0] + 3, goal[1] - 2]), 8);
+    expect(words(hits)).toEqual(['grid']);
+    const b = sheetBounds(design, 'l');
+    expect(b?.x0).toBeCloseTo(500, 9);
+    expect(b?.x1).toBeCloseTo(goal[0], 9);
+    expect(b?.y1).toBeCloseTo(goal[1], 9);
+    expect(() => readDesign(design)).not.toThrow();
+  });
+
+  it('draws on a polar grid: on rays and circles about the middle', () => {
+    const d = withGrid(designOf(1000, disc('m', 100, 100, 20)), { kind: 'polar', spacing: 50, spokes: 12 });
+    const a = Math.PI / 6;
+    const { design } = moved(d, 'm', 500 + 150 * Math.cos(a) + 3 - 100, 500 + 150 * Math.sin(a) + 2 - 100);
+    const { x, y } = design.parts.m.place;
+    expect(Math.hypot(x - 500, y - 500)).toBeCloseTo(150, 6);
+    expect(Math.atan2(y - 500, x - 500)).toBeCloseTo(a, 9);
+  });
+
+  it('holds to a slanted guide and to where two cross', () => {
+    const d = designOf(1000, disc('m', 100, 100, 20));
+    const guides = [
+      { id: 'g', axis: 'x' as const, at: 500, slant: 30 },
+      { id: 'h', axis: 'y' as const, at: 500, slant: 20 },
+    ];
+    const slanted = { ...d, sheets: [{ ...d.sheets[0], guides }] };
+    const at = moved(slanted, 'm', 403, 398).design.parts.m.place;
+    expect([at.x, at.y].map((v) => Number(v.toFixed(6)))).toEqual([500, 500]);
+    const on = moved(slanted, 'm', 400 - 200 * Math.tan(Math.PI / 6) + 3, 600, 8).design.parts.m.place;
+    expect((on.x - 500) / (500 - on.y)).toBeCloseTo(Math.tan(Math.PI / 6), 9);
+    expect(() => readDesign(slanted)).not.toThrow();
+  });
+
+  it('is off where reach is nothing', () => {
+    const d = designOf(1000, disc('big', 300, 300, 100), disc('m', 700, 700, 40));
+    expect(moved(d, 'm', -299.5, -300.5, 0).hits).toEqual([]);
+  });
+});
+
+it('a sheet of an older document gets the square grid it meant', () => {
+  const d = makeDesign('Old', { id: 's' });
+  const [{ grid, ...sheet }] = d.sheets;
+  const old = { ...d, sheets: [{ ...sheet, grid: { on: true, spacing: 32 } }] };
+  expect(readDesign(old).sheets[0].grid).toEqual({ ...squareGrid, on: true, spacing: 32 });
+  expect(grid).toEqual(squareGrid);
+});
