@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import os from 'node:os';
 import { booleanRows } from './booleans';
 import { browserRows } from './browser';
+import { constructRows } from './construct';
 import { evaluateRows } from './evaluate';
 import type { Row } from './measure';
 import { rasterRows } from './raster';
@@ -12,6 +13,7 @@ async function main(): Promise<void> {
     ...(await booleanRows()),
     ...rasterRows(),
     ...evaluateRows(),
+    ...constructRows(),
     ...(await browserRows()),
     ...(await serverRows()),
   ];

@@ -1,4 +1,5 @@
 import {
+  type Blend,
   type Card,
   type Coat,
   coatDefaults,
@@ -8,6 +9,7 @@ import {
   formatVersion,
   type Gradient,
   type HolderSource,
+  holders,
   makePart,
   makeSource,
   type Operation,
@@ -54,14 +56,14 @@ export class Composer {
     };
   }
 
-  /** Adds a part that draws itself, centred at (x, y). */
+  /** Adds a part that draws itself, centred at (x, y); returns its id. */
   add(
     name: string,
     kind: PrimitiveSource['kind'],
     params: object,
     at: Partial<Place>,
     values: Partial<Part> = {},
-  ): void {
+  ): string {
     const part = makePart(makeSource(kind, params as Record<string, unknown>), {
       id: this.id(kind),
       name,
@@ -70,6 +72,7 @@ export class Composer {
     });
     this.parts[part.id] = part;
     this.open.push(part.id);
+    return part.id;
   }
 
   private hold(name: string, source: HolderSource, inside: () => void, values: Partial<Part>): void {
@@ -89,6 +92,22 @@ export class Composer {
 
   group(name: string, inside: () => void, values: Partial<Part> = {}): void {
     this.hold(name, { kind: 'group' }, inside, values);
+  }
+
+  /** Blends what `inside` adds; where that gives back the id of a path, the copies follow it. */
+  blend(name: string, params: Partial<Blend>, inside: () => string | null, values: Partial<Part> = {}): void {
+    const source = { kind: 'blend' as const, ...(holders.blend.defaults as Blend), ...params };
+    let spine: string | null = null;
+    this.hold(
+      name,
+      source,
+      () => {
+        spine = inside();
+      },
+      values,
+    );
+    const id = this.open[this.open.length - 1];
+    this.parts[id] = { ...this.parts[id], source: { ...source, spine } };
   }
 
   design(sheet: Partial<Sheet>): Design {

@@ -61,6 +61,14 @@ export type StudioCommand =
       /** What stays where it is, as a place on the bounds, 0–1 in each direction. */
       readonly about?: Point;
     }
+  /** Moves parts so that a place on their bounds, 0–1 in each direction, stands at x or y of the sheet. */
+  | {
+      readonly do: 'put';
+      readonly ids: readonly string[];
+      readonly about: Point;
+      readonly x?: number;
+      readonly y?: number;
+    }
   /** The last transform once more; the studio knows it. */
   | { readonly do: 'again'; readonly ids: readonly string[]; readonly copy: boolean; readonly map?: Matrix }
   | { readonly do: 'place'; readonly id: string; readonly change: Partial<Place> }
@@ -126,6 +134,8 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
       return edit.reparentParts(d, sheetId, c.ids, c.parent, c.index);
     case 'resize':
       return edit.resizeParts(d, c.ids, c.width, c.height, c.about);
+    case 'put':
+      return edit.putParts(d, c.ids, c.about, c.x, c.y);
     case 'again':
       return c.map ? edit.transformAgain(d, sheetId, c.ids, c.map, c.copy) : { design: d, chosen: c.ids };
     case 'place':

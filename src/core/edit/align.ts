@@ -1,5 +1,6 @@
 import type { Design } from '../document/types';
 import type { Bounds } from '../geometry/path';
+import type { Point } from '../geometry/vector';
 import type { Edited } from './edited';
 import { jointBounds, sheetBounds } from './pick';
 import { moveParts } from './transform';
@@ -35,6 +36,21 @@ export function alignParts(design: Design, sheetId: string, ids: readonly string
     out = moveParts(out, [id], goal.axis === 'x' ? shift : 0, goal.axis === 'y' ? shift : 0);
   }
   return { design: out, chosen: ids };
+}
+
+/** Moves parts so that a place on their joint bounds, 0–1 in each direction, stands at x or y of the sheet. */
+export function putParts(
+  design: Design,
+  ids: readonly string[],
+  about: Point,
+  x?: number,
+  y?: number,
+): Edited {
+  const b = jointBounds(design, ids);
+  if (!b) return { design, chosen: ids };
+  const dx = x === undefined ? 0 : x - (b.x0 + (b.x1 - b.x0) * about.x);
+  const dy = y === undefined ? 0 : y - (b.y0 + (b.y1 - b.y0) * about.y);
+  return { design: moveParts(design, topmost(design, ids), dx, dy), chosen: ids };
 }
 
 /** Spaces three or more parts so that the gaps between their outlines are equal. */

@@ -25,15 +25,8 @@ export function PlaceFields({ part }: { part: Part }) {
   };
   const told = (axis: 'x' | 'y') => onBounds(axis) ?? anchor?.[axis] ?? part.place[axis];
   const put = (axis: 'x' | 'y', v: number) => {
-    const now = onBounds(axis);
-    if (now === null) place({ [axis]: v });
-    else
-      void run('Place', {
-        do: 'nudge',
-        ids: [part.id],
-        dx: axis === 'x' ? v - now : 0,
-        dy: axis === 'y' ? v - now : 0,
-      });
+    if (onBounds(axis) === null) place({ [axis]: v });
+    else void run('Place', { do: 'put', ids: [part.id], about: reference, [axis]: v });
   };
   // A circle's or a rectangle's own numbers are its size until steps change the outline.
   const sizedBySource = 'width' in part.source && !part.steps.length;

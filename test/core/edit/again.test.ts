@@ -4,6 +4,7 @@ import {
   applyGesture,
   type Gesture,
   groupParts,
+  putParts,
   resizeParts,
   sheetBounds,
   transformAgain,
@@ -78,4 +79,12 @@ it('a size is given about any of nine points', () => {
   expect(about(0, 0)).toMatchObject({ x0: 450, x1: 650 });
   expect(about(1, 0.5)).toMatchObject({ x0: 350, x1: 550 });
   expect(about(0.5, 1)).toMatchObject({ x0: 400, x1: 600 });
+});
+
+it('parts are put where a point of their bounds is wanted, along one axis or both', () => {
+  const put = (x?: number, y?: number) =>
+    sheetBounds(putParts(design, ['a'], { x: 0, y: 1 }, x, y).design, 'a');
+  expect(put(10)).toMatchObject({ x0: 10, y0: 170 });
+  expect(put(undefined, 10)).toMatchObject({ x0: 450, y1: 10 });
+  expect(put(-5, 7)).toMatchObject({ x0: -5, y1: 7 });
 });

@@ -42,7 +42,7 @@ class PointIndex {
   private readonly cells = new Map<number, NodeTarget[]>();
 
   constructor(
-    points: readonly NodeTarget[],
+    private readonly points: readonly NodeTarget[],
     private readonly cell: number,
   ) {
     for (const p of points) {
@@ -60,13 +60,19 @@ class PointIndex {
   /** The target nearest to a place within reach, the earlier of two as near. */
   nearest(p: Point, reach: number): { target: NodeTarget; distance: number } | null {
     let best: { target: NodeTarget; distance: number } | null = null;
-    const { cell } = this;
+    const { cell, points } = this;
+    const look = (t: NodeTarget) => {
+      const d = Math.hypot(t.x - p.x, t.y - p.y);
+      if (d <= reach && (!best || d < best.distance)) best = { target: t, distance: d };
+    };
+    // Where the reach spans more cells than there are points, the cells save nothing.
+    if ((2 * reach) / cell + 1 > Math.sqrt(points.length)) {
+      points.forEach(look);
+      return best;
+    }
     for (let i = Math.floor((p.x - reach) / cell); i <= Math.floor((p.x + reach) / cell); i++)
       for (let j = Math.floor((p.y - reach) / cell); j <= Math.floor((p.y + reach) / cell); j++)
-        for (const t of this.cells.get(this.key(i, j)) ?? []) {
-          const d = Math.hypot(t.x - p.x, t.y - p.y);
-          if (d <= reach && (!best || d < best.distance)) best = { target: t, distance: d };
-        }
+        this.cells.get(this.key(i, j))?.forEach(look);
     return best;
   }
 }

@@ -1,0 +1,201 @@
+import { expect, test } from '@playwright/test';
+import { Editor } from './editor';
+
+const brass = [0x9a, 0x6b, 0x1f];
+const white = [255, 255, 255];
+
+test('faces are dropped by a press, joined by a sweep, coloured, and follow the circles', async ({
+  page,
+}) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  for (const [x, y] of [
+    [500, 500],
+    [900, 500],
+    [700, 850],
+  ] as const) {
+    await page.keyboard.press('s');
+    await e.drag([x, y], [x + 700, y + 700], ['Shift']);
+  }
+  await page.keyboard.press('Control+a');
+  await e.stage('Combine');
+  await e.tool('Faces').click();
+  await e.settled();
+  await expect(page.getByTestId('faces').locator('path[data-testid^=face-]')).toHaveCount(7);
+
+  await page.mouse.click(...(await e.at(1050, 1000)));
+  await e.settled();
+  expect(await e.pixel(1050, 1000)).toEqual(white);
+  expect(await e.pixel(600, 800)).toEqual(brass);
+  await page.mouse.click(...(await e.at(1050, 1000)));
+  await e.settled();
+  expect(await e.pixel(1050, 1000)).toEqual(brass);
+
+  // A sweep over two faces makes them one region; a colour put on it colours both.
+  await e.drag([600, 800], [1050, 700]);
+  await expect(page.getByTestId('card-panel')).toContainText('1 joined or coloured');
+  await page.getByTestId('card-panel').getByRole('combobox', { name: 'Press to' }).click();
+  await page.getByRole('option', { name: 'Colour' }).click();
+  await e.type('Colour, hex or RGB', '#203060');
+  await page.mouse.click(...(await e.at(600, 800)));
+  await e.settled();
+  expect(await e.pixel(600, 800)).toEqual([0x20, 0x30, 0x60]);
+  expect(await e.pixel(1050, 700)).toEqual([0x20, 0x30, 0x60]);
+  expect(await e.pixel(1500, 800)).toEqual(brass);
+
+  // Live: a circle moved inside moves the faces.
+  await page.keyboard.press('Escape');
+  await page.mouse.dblclick(...(await e.at(1500, 800)));
+  await page.waitForTimeout(400);
+  await e.drag([1550, 850], [1750, 850]);
+  expect(await e.pixel(1780, 850)).toEqual(brass);
+  await e.saved();
+  await page.reload();
+  await e.ready();
+  expect(await e.pixel(600, 800)).toEqual([0x20, 0x30, 0x60]);
+  expect(await e.pixel(1780, 850)).toEqual(brass);
+});
+
+test('a disc cut along an open path falls into pieces that abut, and the cutter moves them', async ({
+  page,
+}) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  await page.keyboard.press('s');
+  await e.drag([500, 500], [1500, 1500], ['Shift']);
+  await e.tool('Path').click();
+  for (const [x, y] of [
+    [300, 1100],
+    [1000, 900],
+    [1700, 1150],
+  ] as const) {
+    await page.mouse.click(...(await e.at(x, y)));
+    await page.waitForTimeout(450);
+  }
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Control+a');
+  await e.stage('Combine');
+  await page.getByRole('button', { name: 'More like Faces' }).click();
+  await page.getByRole('menuitem', { name: 'Cut along' }).click();
+  await e.settled();
+  await expect(e.part('Cut')).toBeVisible();
+  expect(await e.pixel(1000, 900)).toEqual(brass);
+  expect(await e.pixel(1000, 905)).toEqual(brass);
+
+  // Inside, one piece is thrown away; the cutter, picked by its line, moves the edge that is left.
+  await page.mouse.dblclick(...(await e.at(900, 1300)));
+  await page.waitForTimeout(400);
+  await e.click(900, 1300);
+  await page.keyboard.press('Delete');
+  await e.settled();
+  expect(await e.pixel(900, 1300)).toEqual(white);
+  expect(await e.pixel(1000, 700)).toEqual(brass);
+  await e.choose('Path');
+  await e.drag([1350, 1025], [1350, 1275]);
+  expect(await e.pixel(1000, 1100)).toEqual(brass);
+  await page.keyboard.press('Control+z');
+  await e.settled();
+  expect(await e.pixel(1000, 1100)).toEqual(white);
+});
+
+test('points are chosen, dragged, typed, smoothed and rounded; two of them move together', async ({
+  page,
+}) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  await e.tool('Path').click();
+  for (const [x, y] of [
+    [400, 400],
+    [1200, 400],
+    [1200, 1200],
+    [400, 1200],
+  ] as const) {
+    await page.mouse.click(...(await e.at(x, y)));
+    await page.waitForTimeout(450);
+  }
+  await page.mouse.click(...(await e.at(400, 400)));
+  await e.settled();
+  await e.tool('Points').click();
+  await expect(page.getByTestId(/^point-/)).toHaveCount(4);
+  await page.getByTestId('point-0-1').click();
+  await e.type('Point x', '1200');
+  await e.type('Point y', '400');
+  await page.keyboard.down('Shift');
+  await page.getByTestId('point-0-2').click();
+  await page.keyboard.up('Shift');
+  await expect(page.getByTestId('card-panel')).toContainText('2 points');
+  await e.type('Point x', '1500');
+  expect(await e.pixel(1450, 800)).toEqual(brass);
+  await page.keyboard.press('Shift+ArrowRight');
+  await e.settled();
+  expect(Number(await e.field('Point x').inputValue())).toBeCloseTo(1510, 3);
+
+  // A second press soon after on an edge puts a point there; Delete takes it out.
+  await page.mouse.dblclick(...(await e.at(900, 400)));
+  await expect(page.getByTestId(/^point-/)).toHaveCount(5);
+  await page.keyboard.press('Delete');
+  await expect(page.getByTestId(/^point-/)).toHaveCount(4);
+
+  await page.getByTestId('point-0-0').click();
+  await e.type('Corner radius', '200');
+  await page.getByRole('button', { name: 'Round these corners' }).click();
+  await e.settled();
+  expect(await e.pixel(430, 430)).toEqual(white);
+  expect(await e.pixel(470, 470)).toEqual(brass);
+  await page.keyboard.press('Escape');
+  await expect(e.card('Round corners')).toBeVisible();
+});
+
+test('a blend is spaced by number, and the last transform is done again with copies', async ({ page }) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  await page.keyboard.press('s');
+  await e.drag([200, 200], [400, 400], ['Shift']);
+  await page.keyboard.press('s');
+  await e.drag([1400, 1400], [1800, 1800], ['Shift']);
+  await page.keyboard.press('Control+a');
+  await e.stage('Repeat');
+  await e.tool('Blend').click();
+  await e.settled();
+  await e.type('Copies', '1');
+  expect(await e.pixel(950, 950)).toEqual(brass);
+  await e.type('Copies', '2');
+  expect(await e.pixel(950, 950)).toEqual(white);
+
+  await page.keyboard.press('1');
+  await page.keyboard.press('d');
+  await e.drag([200, 1500], [300, 1600], ['Shift']);
+  await e.drag([250, 1550], [400, 1550]);
+  await page.keyboard.press('Shift+R');
+  await e.settled();
+  await page.keyboard.press('Shift+R');
+  await e.settled();
+  expect(await e.pixel(400, 1550)).toEqual(brass);
+  expect(await e.pixel(550, 1550)).toEqual(brass);
+  expect(await e.pixel(700, 1550)).toEqual(brass);
+  expect(await e.pixel(475, 1550)).toEqual(white);
+
+  await page.getByRole('radio', { name: 'top left' }).check();
+  await e.type('Left x', '900');
+  await e.type('Top y', '1700');
+  expect(await e.pixel(905, 1705)).toEqual(brass);
+  expect(await e.pixel(895, 1705)).toEqual(white);
+});
+
+test('an isometric grid is set by number and drawn on; guides slant', async ({ page }) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  await page.getByTestId('card-panel').getByRole('combobox', { name: 'Kind' }).click();
+  await page.getByRole('option', { name: 'Isometric' }).click();
+  await expect(page.getByTestId('grid')).toBeVisible();
+  await e.type('Spacing', '200');
+  await e.type('Slant 1', '30');
+  await page.keyboard.press('g');
+  // 200 / sin 60° along the axis at 30°, three times.
+  const far = (3 * 200) / Math.sin(Math.PI / 3);
+  const goal = [1000 + far * Math.cos(Math.PI / 6), 1000 + far / 2] as const;
+  await e.drag([1006, 994], [goal[0] - 8, goal[1] + 7]);
+  const value = async (name: string) => Number(await e.field(name).inputValue());
+  expect((await value('End x')) - (await value('Start x'))).toBeCloseTo(far * Math.cos(Math.PI / 6), 2);
+  expect((await value('End y')) - (await value('Start y'))).toBeCloseTo(far / 2, 2);
+});
