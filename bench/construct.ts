@@ -1,29 +1,11 @@
-import {
-  type Design,
-  evaluate,
-  makeCoat,
-  makeDesign,
-  makePart,
-  makeSource,
-  makeStep,
-  origin,
-  type Part,
-} from '@/core';
+import { type Design, evaluate, makePart, makeSource, makeStep, origin } from '@/core';
 import { blendPaths } from '@/core/blend/match';
 import { applyGesture } from '@/core/edit';
+import { designOf, solid } from '../test/core/designs';
 import { numbers, regular } from '../test/core/shapes';
 import { median, ms, quantile, type Row, timeRuns } from './measure';
 
-const fill = () => makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } });
-
-function designOf(...parts: Part[]): Design {
-  const d = makeDesign('Bench', { id: 's', width: 4000, height: 4000 });
-  return {
-    ...d,
-    sheets: [{ ...d.sheets[0], parts: parts.map((p) => p.id) }],
-    parts: Object.fromEntries(parts.map((p) => [p.id, p])),
-  };
-}
+const fill = () => solid('#9a6b1f');
 
 /** One move of a part among a thousand others, snapping to all that there is. */
 function snapRow(): Row {
@@ -36,7 +18,7 @@ function snapRow(): Row {
       place: { ...origin, x: next() * 4000, y: next() * 4000, scaleX: 0.2, scaleY: 0.2 },
     }),
   );
-  const d = designOf(...parts);
+  const d = designOf(4000, ...parts);
   const move = (i: number, reach: number) =>
     applyGesture(d, 's', { type: 'move', ids: ['p500'], dx: i * 1.7, dy: i * 0.9, straight: false }, reach);
   const runs = timeRuns(200, (i) => move(i, 7), 3);
@@ -64,6 +46,7 @@ function ringRow(): Row {
   const ring = makeStep('radial-repeat', { count: 60, centreX: 0, centreY: 700, unite: true });
   const petal = (width: number): Design =>
     designOf(
+      4000,
       makePart(makeSource('ellipse', { width, height: 420 }), {
         id: 'petal',
         coats: [fill()],

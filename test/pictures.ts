@@ -9,13 +9,14 @@ export function rms(a: Uint8ClampedArray | Uint8Array, b: Uint8ClampedArray | Ui
 }
 
 /**
- * RGBA of a square picture drawn four times as large, averaged to `width`: other programs let a pale
- * line through where pieces abut.
+ * RGBA of a picture drawn four times as large, averaged to `width` pixels a row: other programs let a
+ * pale line through where pieces abut. Rows below a height that is a multiple of four are left out.
  */
 export async function averaged(input: Buffer, width: number): Promise<Uint8Array> {
   const large = await sharp(input).ensureAlpha().raw().toBuffer();
-  const sums = new Float64Array(4 * width * width);
-  for (let y = 0; y < 4 * width; y++)
+  const height = Math.floor(large.length / (64 * width));
+  const sums = new Float64Array(4 * width * height);
+  for (let y = 0; y < 4 * height; y++)
     for (let i = 0; i < 16 * width; i++)
       sums[4 * (width * (y >> 2) + (i >> 4)) + (i & 3)] += large[16 * width * y + i] / 16;
   return Uint8Array.from(sums, Math.round);
