@@ -33,7 +33,7 @@ const special: Readonly<Record<string, string>> = {
   stepScale: 'Scale each by',
   nearestInFront: 'First in front',
   ellipse: 'Circle',
-  ease: 'Crowd towards the first',
+  ease: 'Crowding',
   spacing: 'Given by',
   turnWithSpine: 'Turn with the path',
   combine: 'Combination',
