@@ -199,3 +199,39 @@ test('an isometric grid is set by number and drawn on; guides slant', async ({ p
   expect((await value('End x')) - (await value('Start x'))).toBeCloseTo(far * Math.cos(Math.PI / 6), 2);
   expect((await value('End y')) - (await value('Start y'))).toBeCloseTo(far / 2, 2);
 });
+
+test('the tidy check finds a double and a near miss, shows them and mends them, undoably', async ({
+  page,
+}) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  await page.keyboard.press('d');
+  await e.drag([300, 300], [700, 500]);
+  await e.type('Width', '400');
+  await e.type('Height', '200');
+  await e.type('Centre x', '500');
+  await e.type('Centre y', '400');
+  await page.keyboard.press('Escape');
+  await e.click(500, 400);
+  await page.keyboard.press('Control+d');
+  await e.settled();
+  await page.keyboard.press('Control+d');
+  await e.settled();
+  await e.type('Centre x', '900.4');
+  await e.type('Centre y', '470');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('Tidy check');
+  await page.keyboard.press('Enter');
+  const faults = page.getByRole('list', { name: 'Faults' }).getByRole('listitem');
+  await expect(faults).toHaveCount(2);
+  await expect(faults.nth(0)).toContainText('lies exactly on');
+  await expect(faults.nth(1)).toContainText('by 0.4');
+  await expect(page.getByTestId('tidy-mark')).toHaveCount(2);
+  await faults.nth(0).getByRole('button').click();
+  await expect(faults).toHaveCount(1);
+  await page.getByRole('button', { name: 'Mend all 1' }).click();
+  await expect(page.getByText('Nothing to mend.')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(faults).toHaveCount(2);
+});

@@ -61,6 +61,12 @@ export type StudioCommand =
       /** What stays where it is, as a place on the bounds, 0–1 in each direction. */
       readonly about?: Point;
     }
+  | {
+      readonly do: 'mend';
+      /** Ids of faults. */
+      readonly faults: readonly string[] | 'all';
+      readonly tolerance: number;
+    }
   /** Moves parts so that a place on their bounds, 0–1 in each direction, stands at x or y of the sheet. */
   | {
       readonly do: 'put';
@@ -134,6 +140,8 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
       return edit.reparentParts(d, sheetId, c.ids, c.parent, c.index);
     case 'resize':
       return edit.resizeParts(d, c.ids, c.width, c.height, c.about);
+    case 'mend':
+      return edit.mendFaults(d, sheetId, c.tolerance, c.faults);
     case 'put':
       return edit.putParts(d, c.ids, c.about, c.x, c.y);
     case 'again':

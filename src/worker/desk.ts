@@ -158,6 +158,16 @@ export const studio = {
     return edit.partsWithin(must(), sheetId, parent, area);
   },
 
+  /** Parts of the sheet that are like one. */
+  like(id: string, by: edit.Sameness): string[] {
+    return edit.partsLike(must(), sheetId, id, by);
+  },
+
+  /** Geometry faults of the sheet. */
+  tidy(tolerance: number): edit.TidyFault[] {
+    return edit.tidyFaults(must(), sheetId, tolerance);
+  },
+
   bounds(ids: readonly string[]): Bounds | null {
     return edit.jointBounds(must(), ids);
   },

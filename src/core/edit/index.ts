@@ -4,6 +4,7 @@ export { transformAgain, transformBetween } from './again';
 export * from './align';
 export * from './arrange-parts';
 export { blendParts } from './blend';
+export { partsLike, type Sameness, samenesses } from './choose-same';
 export { copyFamily, duplicateParts, pasteParts } from './copy';
 export { cutAlong } from './cut';
 export {
@@ -27,6 +28,7 @@ export { releaseParts } from './release';
 export { type Report, reportOf, type SheetHandle } from './report';
 export { settlePieces } from './settle';
 export { gridAngles, guideAngle, guideFoot, type SnapHit, uprightGap } from './snap';
+export { faultKinds, mendFaults, type TidyFault, tidyFaults } from './tidy';
 export { moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './transform';
 export {
   ancestorsOf,

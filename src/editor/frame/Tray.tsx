@@ -15,6 +15,7 @@ const hints: Readonly<Record<string, string>> = {
   pick: 'Press to choose, drag to move. Alt-drag copies, double press goes inside.',
   path: 'Press for corners, drag for curves. Enter ends, the first node closes.',
   line: 'Drag a line. Shift keeps to 45°.',
+  tidy: 'Point at a fault to see it; mend one or all.',
   points: 'Press or frame points, drag them. Alt frees a handle.',
   freehand: 'Draw freely; let go near the start to close.',
   faces: 'Press a face, or sweep across several to join them.',

@@ -1,9 +1,18 @@
 import type { Order, PointChange } from '@/core/edit';
-import { childrenOf } from '@/core/edit';
+import { childrenOf, samenesses } from '@/core/edit';
 import { guideMiddle } from '../panel/SheetFields';
 import { surface } from '../sheet/surface';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
-import { changeChosen, choose, leave, run, walkCards, walkParts } from '../state/actions';
+import {
+  changeChosen,
+  choose,
+  chooseLike,
+  leave,
+  run,
+  takeTool,
+  walkCards,
+  walkParts,
+} from '../state/actions';
 import { copyParts, paste } from '../state/clipboard';
 import { redo, undo } from '../state/history';
 import { get, say, set } from '../state/store';
@@ -124,6 +133,15 @@ export const commands: readonly Command[] = [
     group: 'Parts',
     act: chosenOr(() => changeChosen('Lock', (p) => ({ ...p, locked: true }))),
   },
+  ...samenesses.map(
+    (by): Command => ({
+      id: `same-${by}`,
+      word: `Choose the same ${by}`,
+      group: 'Parts',
+      act: () => chooseLike(by),
+    }),
+  ),
+  { id: 'tidy', word: 'Tidy check', group: 'Parts', act: () => takeTool('tidy') },
   { id: 'next-part', word: 'Next part', keys: ']', group: 'Walk', act: () => walkParts(1) },
   { id: 'previous-part', word: 'Previous part', keys: '[', group: 'Walk', act: () => walkParts(-1) },
   { id: 'next-card', word: 'Next card', keys: '.', group: 'Walk', act: () => walkCards(1) },

@@ -14,6 +14,7 @@ import { PointFields } from './PointFields';
 import { Section } from './Section';
 import { SheetFields } from './SheetFields';
 import { SourceFields } from './SourceFields';
+import { TidyFields } from './TidyFields';
 
 function StepFields({ part, list, id }: { part: Part; list: 'steps' | 'finishes'; id: string }) {
   const fault = useEditor((s) => s.faults.find((f) => f.card === id));
@@ -80,6 +81,7 @@ function FreehandFields() {
 export function CardPanel() {
   const part = useChosenPart();
   const card = useEditor((s) => s.card);
+  const tidy = useEditor((s) => s.tool === 'tidy');
   const free = useEditor((s) => s.tool === 'freehand');
   const atPoints = useEditor((s) => s.tool === 'points');
   const many = useEditor((s) => s.chosen.length > 1);
@@ -98,6 +100,7 @@ export function CardPanel() {
       }}
     >
       {free && <FreehandFields />}
+      {tidy && <TidyFields />}
       {atPoints ? (
         <PointFields />
       ) : many ? (

@@ -10,6 +10,7 @@ import { Grid, Guides } from './Grid';
 import { PointsAtWork } from './PointsAtWork';
 import { pressHandle, pressScale, pressTurn } from './pointer';
 import { usePointerState } from './pointer-state';
+import { TidyMarks } from './TidyMarks';
 import { toView } from './view';
 
 const madder = 'var(--sc-palette-madder-main)';
@@ -345,6 +346,7 @@ export function Overlay() {
       <Outlines />
       <FaceAreas />
       <PointsAtWork />
+      <TidyMarks />
       <ChosenBox />
       <CardHandles />
       <Drafts />

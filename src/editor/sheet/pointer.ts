@@ -47,7 +47,7 @@ export const sheetHandlers = {
     // A press beside the faces lets go of them.
     if (get().tool === 'faces') takeTool('pick');
     const { tool } = get();
-    if (tool === 'pick') pressToPick(e);
+    if (tool === 'pick' || tool === 'tidy') pressToPick(e);
     else if (tool === 'points') pressBesidePoints(e);
     else if (tool === 'freehand') pressFreehand(e);
     else if (tool === 'path') pressPathNode(e);

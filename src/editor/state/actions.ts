@@ -1,5 +1,5 @@
 import { applyPatch, type Part, type Sheet, type StoredDesign } from '@/core';
-import { type CardRef, childrenOf, parentOf, withPart } from '@/core/edit';
+import { type CardRef, childrenOf, parentOf, type Sameness, withPart } from '@/core/edit';
 import type { StudioCommand } from '@/worker/commands';
 import { answered, api } from './api';
 import { commit, inTurn, loadHistory, openedDesign, studioHas, takeForeign, tell } from './history';
@@ -63,6 +63,21 @@ export function takeTool(tool: string): void {
   choose(chosen, card);
 }
 
+/** Chooses all parts that are like the chosen one. */
+export function chooseLike(by: Sameness): void {
+  const { chosen } = get();
+  if (chosen.length !== 1) {
+    say('Choose one part first.');
+    return;
+  }
+  void studioEngine()
+    .studio.like(chosen[0], by)
+    .then((ids) => {
+      choose(ids);
+      say(ids.length === 1 ? 'No other part is like it.' : `${ids.length} parts chosen.`);
+    });
+}
+
 /** Chooses parts wherever they are: the group they stand in is entered. */
 export function chooseInside(ids: readonly string[]): void {
   const { design } = get();
@@ -104,6 +119,7 @@ export const run = (label: string, command: StudioCommand): Promise<void> =>
             ? 'Choose two parts and above them the path they follow.'
             : 'Choose two or more parts to blend.',
         );
+      if (command.do === 'mend') say('What is left can be mended only where it is made.');
       if (command.do === 'again') say('Move, turn or scale something first; this does the same once more.');
       if (command.do === 'points' && command.change.do === 'join')
         say('Choose the ends of two open paths, or both ends of one.');

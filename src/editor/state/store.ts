@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { CardFault, Change, Design, Point } from '@/core';
-import type { CardRef, PointRef, Report, SnapHit } from '@/core/edit';
+import type { CardRef, PointRef, Report, SnapHit, TidyFault } from '@/core/edit';
 
 export interface View {
   /** CSS pixels a sheet unit. */
@@ -8,6 +8,14 @@ export interface View {
   /** Where the sheet's corner stands in the view, CSS pixels. */
   readonly x: number;
   readonly y: number;
+}
+
+/** What the tidy check found, and which fault is pointed at. */
+export interface TidyState {
+  /** Sheet units. */
+  readonly tolerance: number;
+  readonly faults: readonly TidyFault[];
+  readonly over: string | null;
 }
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict' | 'refused';
@@ -32,6 +40,7 @@ export interface EditorState {
   readonly viewSize: { readonly width: number; readonly height: number };
   readonly outlineView: boolean;
   readonly snapping: boolean;
+  readonly tidy: TidyState;
   /** The point of nine that place and size are told by, 0, 0.5 or 1 in each direction. */
   readonly reference: Point;
   /** How far curves drawn freehand may leave the pointer's way, CSS pixels. */
@@ -67,6 +76,7 @@ export const useEditor = create<EditorState>(() => ({
   viewSize: { width: 800, height: 600 },
   outlineView: false,
   snapping: true,
+  tidy: { tolerance: 1, faults: [], over: null },
   reference: { x: 0.5, y: 0.5 },
   smoothness: 3,
   facePress: { do: 'keep', colour: '#f3d9a0' },

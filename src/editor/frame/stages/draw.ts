@@ -14,6 +14,7 @@ import {
   Copy,
   Grid3x3,
   Hexagon,
+  ListChecks,
   LoaderCircle,
   MousePointer2,
   MoveUpRight,
@@ -79,8 +80,11 @@ export const draw: Stage = {
         needsChoice((ids) => void run('Space down', { do: 'distribute', ids, axis: 'y' })),
       ),
     ),
-    act('grid', 'Grid', Grid3x3, () =>
-      changeSheet('Grid', (s) => ({ ...s, grid: { ...s.grid, on: !s.grid.on } })),
+    family(
+      act('grid', 'Grid', Grid3x3, () =>
+        changeSheet('Grid', (s) => ({ ...s, grid: { ...s.grid, on: !s.grid.on } })),
+      ),
+      take('tidy', 'Tidy check', ListChecks),
     ),
   ],
 };

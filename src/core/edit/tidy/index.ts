@@ -1,0 +1,71 @@
+import type { Design } from '../../document/types';
+import { pathBounds, transformPath } from '../../geometry/path';
+import { joinOutline } from '../../holder/join';
+import { evaluatePart } from '../../scene/evaluate';
+import type { Edited } from '../edited';
+import { familyOf, sheetOf, worldOf } from '../tree';
+import { doubles, nearMisses, nearTouches } from './pairs';
+import { leftovers, pathFaults, slivers } from './single';
+import type { Finding, Laid, TidyFault } from './types';
+
+export { faultKinds, type TidyFault } from './types';
+
+/** Most faults that are told at once. */
+const most = 300;
+
+function find(design: Design, sheetId: string, tolerance: number): Finding[] {
+  const all = sheetOf(design, sheetId).parts.flatMap((id) => familyOf(design, id));
+  const empty = new Set<string>();
+  const laid: Laid[] = [];
+  for (const id of all) {
+    const part = design.parts[id];
+    const outline = joinOutline(evaluatePart(design, part).outline);
+    const path = transformPath(outline, worldOf(design, id));
+    const bounds = pathBounds(path);
+    if (!bounds) empty.add(id);
+    // What holds others is told by them; pieces abut by their nature.
+    else if (!part.hidden && !part.children.length && part.source.kind !== 'piece')
+      laid.push({ id, name: part.name, path, bounds });
+  }
+  const pairs = doubles(design, sheetId, laid);
+  const doubled = new Set(pairs.map((f) => f.parts[1]));
+  const single = laid.filter((l) => !doubled.has(l.id) && !design.parts[l.id].construction);
+  return [
+    ...pairs,
+    ...leftovers(design, sheetId, all, empty),
+    ...pathFaults(design, sheetId, all, tolerance),
+    ...slivers(design, single, tolerance / 4),
+    ...nearTouches(design, single, tolerance),
+    ...nearMisses(single, tolerance),
+  ].slice(0, most);
+}
+
+/**
+ * Geometry faults of a sheet: doubles, leftovers, open ends, stray and needless points, slivers, and
+ * whatever misses its neighbour by no more than `tolerance` sheet units. The worst kinds come first.
+ */
+export const tidyFaults = (design: Design, sheetId: string, tolerance: number): TidyFault[] =>
+  find(design, sheetId, tolerance).map(({ mend: _, ...fault }) => fault);
+
+/**
+ * Mends faults by their ids, or all. After each mending the rest is looked for anew, so that one does
+ * not undo another; a fault that only its recipe could mend stays.
+ */
+export function mendFaults(
+  design: Design,
+  sheetId: string,
+  tolerance: number,
+  ids: readonly string[] | 'all',
+): Edited {
+  let out = design;
+  const tried = new Set<string>();
+  for (let i = 0; i < 2 * most; i++) {
+    const next = find(out, sheetId, tolerance).find(
+      (f) => !tried.has(f.id) && (ids === 'all' || ids.includes(f.id)),
+    );
+    if (!next) break;
+    tried.add(next.id);
+    out = next.mend(out);
+  }
+  return { design: out, chosen: [] };
+}
