@@ -18,6 +18,7 @@ const calm = 200;
 /** The faults of the sheet, each with what is wrong, to be seen on the sheet and mended. */
 export function TidyFields() {
   const { tolerance, faults } = useEditor((s) => s.tidy);
+  const unseen = faults.filter((f) => !f.seen).length;
   const version = useEditor((s) => s.version);
   useEffect(() => {
     if (version < 0) return;
@@ -48,9 +49,11 @@ export function TidyFields() {
         </Typography>
       ) : (
         <>
-          <Button size="small" variant="outlined" onClick={() => mend('all')}>
-            Mend all {faults.length}
-          </Button>
+          {unseen > 0 && (
+            <Button size="small" variant="outlined" onClick={() => mend('all')}>
+              Mend all {unseen}
+            </Button>
+          )}
           <Box component="ul" aria-label="Faults" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {faults.map((f) => (
               <Box

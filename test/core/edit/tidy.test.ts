@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { type Design, makePart, makeSource, makeStep, origin, type Part } from '@/core';
-import { contoursOf, cutAlong, mendFaults, partsLike, sheetBounds, tidyFaults } from '@/core/edit';
+import {
+  contoursOf,
+  cutAlong,
+  groupParts,
+  mendFaults,
+  partsLike,
+  sheetBounds,
+  tidyFaults,
+} from '@/core/edit';
 import { readDesign } from '@/core/reading';
 import { designOf, difference, solid } from '../designs';
 
@@ -54,8 +62,12 @@ describe('the tidy check', () => {
       ['double', ['a', 'c']],
     ]);
     expect(faults(d)[1].message).toContain('in another look');
-    const left = mended(d);
-    expect(Object.keys(left.parts)).toEqual(['a']);
+    // The one in another look is seen: it goes only when it is asked for.
+    expect(Object.keys(mended(d).parts)).toEqual(['a', 'c']);
+    const seen = faults(d).find((f) => f.seen)?.id ?? '';
+    expect(Object.keys(mendFaults(d, 's', 1, [seen]).design.parts)).toEqual(['a', 'b']);
+    const grouped = groupParts(d, 's', ['b', 'c']).design;
+    expect(faults(grouped).map((f) => f.parts)).toEqual([['b', 'c']]);
   });
 
   it('finds centres, edges and circles that just miss each other, says by how much, and moves the upper', () => {

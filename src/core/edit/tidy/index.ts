@@ -15,6 +15,9 @@ const most = 300;
 
 function find(design: Design, sheetId: string, tolerance: number): Finding[] {
   const all = sheetOf(design, sheetId).parts.flatMap((id) => familyOf(design, id));
+  const parents = new Map(
+    Object.values(design.parts).flatMap((p) => p.children.map((c) => [c, p.id] as const)),
+  );
   const empty = new Set<string>();
   const laid: Laid[] = [];
   for (const id of all) {
@@ -25,7 +28,7 @@ function find(design: Design, sheetId: string, tolerance: number): Finding[] {
     if (!bounds) empty.add(id);
     // What holds others is told by them; pieces abut by their nature.
     else if (!part.hidden && !part.children.length && part.source.kind !== 'piece')
-      laid.push({ id, name: part.name, path, bounds });
+      laid.push({ id, name: part.name, parent: parents.get(id) ?? null, path, bounds });
   }
   const pairs = doubles(design, sheetId, laid);
   const doubled = new Set(pairs.map((f) => f.parts[1]));
@@ -48,7 +51,7 @@ export const tidyFaults = (design: Design, sheetId: string, tolerance: number): 
   find(design, sheetId, tolerance).map(({ mend: _, ...fault }) => fault);
 
 /**
- * Mends faults by their ids, or all. After each mending the rest is looked for anew, so that one does
+ * Mends faults by their ids, or all that can be mended unseen. After each mending the rest is looked for anew, so that one does
  * not undo another; a fault that only its recipe could mend stays.
  */
 export function mendFaults(
@@ -61,7 +64,7 @@ export function mendFaults(
   const tried = new Set<string>();
   for (let i = 0; i < 2 * most; i++) {
     const next = find(out, sheetId, tolerance).find(
-      (f) => !tried.has(f.id) && (ids === 'all' || ids.includes(f.id)),
+      (f) => !tried.has(f.id) && (ids === 'all' ? !f.seen : ids.includes(f.id)),
     );
     if (!next) break;
     tried.add(next.id);

@@ -25,7 +25,8 @@ export function doubles(design: Design, sheetId: string, laid: readonly Laid[]):
   const first = new Map<string, Laid>();
   const out: Finding[] = [];
   for (const l of laid) {
-    const key = shapeKey(l.path);
+    // What stands in another holder lies there for a reason.
+    const key = `${l.parent} ${shapeKey(l.path)}`;
     const below = first.get(key);
     if (!below) {
       first.set(key, l);
@@ -40,6 +41,7 @@ export function doubles(design: Design, sheetId: string, laid: readonly Laid[]):
       message: `${l.name} lies exactly on ${below.name}${alike ? '' : ', in another look'}.`,
       at: middle(l.bounds),
       size: 0,
+      ...(alike ? {} : { seen: true }),
       mend: (d) => removeParts(d, sheetId, [l.id]).design,
     });
   }

@@ -25,6 +25,8 @@ export interface TidyFault {
   readonly at: Point;
   /** Sheet units: how far off, how wide; 0 where that says nothing. */
   readonly size: number;
+  /** Set where mending changes the picture: it is done only when asked for by itself. */
+  readonly seen?: boolean;
 }
 
 /** A fault with what mends it. */
@@ -36,6 +38,8 @@ export interface Finding extends TidyFault {
 export interface Laid {
   readonly id: string;
   readonly name: string;
+  /** The part it stands in, or null for the sheet. */
+  readonly parent: string | null;
   readonly path: Path;
   readonly bounds: Bounds;
 }
