@@ -235,3 +235,41 @@ test('the tidy check finds a double and a near miss, shows them and mends them, 
   await page.keyboard.press('Control+z');
   await expect(faults).toHaveCount(2);
 });
+
+test('a design has several sheets; parts are copied from one to another, and undo brings a sheet back', async ({
+  page,
+}) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  await page.keyboard.press('d');
+  await e.drag([300, 300], [700, 500]);
+  expect(await e.pixel(500, 400)).toEqual(brass);
+  await page.keyboard.press('Control+c');
+  const sheets = page.getByRole('navigation', { name: 'Sheets' });
+  await sheets.getByRole('button', { name: 'Add a sheet' }).click();
+  await e.settled();
+  await expect(sheets.getByRole('button', { name: 'Sheet 2' })).toHaveAttribute('aria-current', 'true');
+  expect(await e.pixel(500, 400)).toEqual(white);
+  await page.keyboard.press('Control+v');
+  await e.settled();
+  expect(await e.pixel(500, 400)).toEqual(brass);
+  await sheets.getByRole('button', { name: 'Sheet 1' }).click();
+  await e.settled();
+  await expect(page.getByRole('treeitem')).toHaveCount(1);
+  await sheets.getByRole('button', { name: 'Sheet 2' }).click();
+  await e.settled();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Remove this sheet' }).click();
+  await e.settled();
+  await expect(sheets.getByRole('button', { name: 'Sheet 2' })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await e.settled();
+  await sheets.getByRole('button', { name: 'Sheet 2' }).click();
+  await e.settled();
+  expect(await e.pixel(500, 400)).toEqual(brass);
+  // Undone to before the second sheet was there, the first is shown.
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await e.settled();
+  await expect(sheets.getByRole('button', { name: 'Sheet 1' })).toHaveAttribute('aria-current', 'true');
+  await e.saved();
+});

@@ -56,6 +56,8 @@ function must(): Design {
 
 function show(choice: Choice): Frame {
   const d = must();
+  // The sheet at hand may have gone with a change that was undone.
+  if (!d.sheets.some((s) => s.id === sheetId)) sheetId = d.sheets[0].id;
   const next = evaluate(d, sheetId);
   const damage = sceneDamage(scene, next);
   scene = next;

@@ -20,6 +20,7 @@ import { childrenOf, parentOf } from '@/core/edit';
 import { LivePicture } from '../bench/LivePicture';
 import { changePart, chooseInside, run } from '../state/actions';
 import { get, useEditor } from '../state/store';
+import { SheetTabs } from './SheetTabs';
 
 /** Options of one identity: new ones would draw every card again. */
 const afterSixPixels = { activationConstraint: { distance: 6 } };
@@ -231,6 +232,7 @@ export function PartsList() {
         minHeight: 0,
       }}
     >
+      <SheetTabs />
       <Box
         sx={{
           display: 'flex',

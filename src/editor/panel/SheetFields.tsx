@@ -8,7 +8,7 @@ import { ColourField } from '../fields/ColourField';
 import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
 import { TextField } from '../fields/TextField';
-import { changeSheet, renameDesign } from '../state/actions';
+import { changeSheet, removeSheet, renameDesign } from '../state/actions';
 import { useEditor } from '../state/store';
 import { Section } from './Section';
 
@@ -153,6 +153,7 @@ function GuideFields({ sheet }: { sheet: Sheet }) {
 /** The design's name, and the sheet's size, ground and grid. */
 export function SheetFields() {
   const sheet = useEditor((s) => s.design?.sheets.find((h) => h.id === s.sheetId));
+  const many = useEditor((s) => (s.design?.sheets.length ?? 0) > 1);
   const name = useEditor((s) => s.design?.name ?? '');
   if (!sheet) return null;
   const k = units[sheet.unit];
@@ -162,6 +163,13 @@ export function SheetFields() {
         <TextField label="Name" value={name} onChange={renameDesign} />
       </Section>
       <Section title="Sheet">
+        <TextField
+          label="Sheet name"
+          value={sheet.name}
+          onChange={(text) =>
+            text.trim() && changeSheet('Rename sheet', (s) => ({ ...s, name: text.trim().slice(0, 200) }))
+          }
+        />
         <NumberField
           label="Width"
           suffix={sheet.unit}
@@ -196,6 +204,11 @@ export function SheetFields() {
             value={sheet.ground}
             onChange={(ground) => changeSheet('Ground colour', (s) => ({ ...s, ground }))}
           />
+        )}
+        {many && (
+          <Button size="small" onClick={() => void removeSheet()}>
+            Remove this sheet
+          </Button>
         )}
       </Section>
       <GridFields sheet={sheet} />

@@ -1,5 +1,5 @@
-import { applyPatch, type Part, type Sheet, type StoredDesign } from '@/core';
-import { type CardRef, childrenOf, parentOf, type Sameness, withPart } from '@/core/edit';
+import { applyPatch, makeId, type Part, type Sheet, type StoredDesign } from '@/core';
+import { type CardRef, childrenOf, familyOf, parentOf, type Sameness, withPart } from '@/core/edit';
 import type { StudioCommand } from '@/worker/commands';
 import { answered, api } from './api';
 import { commit, inTurn, loadHistory, openedDesign, studioHas, takeForeign, tell } from './history';
@@ -148,6 +148,46 @@ export function changeChosen(label: string, change: (part: Part) => Part): void 
 export function changeSheet(label: string, change: (sheet: Sheet) => Sheet): void {
   const design = openedDesign();
   commit(label, { ...design, sheets: design.sheets.map((s) => (s.id === get().sheetId ? change(s) : s)) });
+}
+
+/** Shows another sheet of the design. */
+export const openSheet = (id: string): Promise<void> =>
+  inTurn(async () => {
+    if (!openedDesign().sheets.some((s) => s.id === id)) return;
+    await tell();
+    set({ sheetId: id, chosen: [], scope: null, card: null, tool: 'pick', hits: [], readout: '' });
+    showFrame(await studioEngine().studio.open(id, choice()), true);
+  });
+
+/** Adds an empty sheet like the one at hand, and shows it. */
+export function addSheet(): Promise<void> {
+  const design = openedDesign();
+  const like = design.sheets.find((s) => s.id === get().sheetId) ?? design.sheets[0];
+  const names = new Set(design.sheets.map((s) => s.name));
+  let n = design.sheets.length + 1;
+  while (names.has(`Sheet ${n}`)) n++;
+  const sheet = { ...like, id: makeId(), name: `Sheet ${n}`, parts: [] };
+  commit('Add sheet', { ...design, sheets: [...design.sheets, sheet] });
+  return openSheet(sheet.id);
+}
+
+/** Removes the sheet at hand with all that is on it; the last one stays. */
+export function removeSheet(): Promise<void> {
+  const design = openedDesign();
+  const { sheetId } = get();
+  const at = design.sheets.findIndex((s) => s.id === sheetId);
+  if (design.sheets.length < 2) {
+    say('A design keeps at least one sheet.');
+    return Promise.resolve();
+  }
+  const gone = new Set(design.sheets[at].parts.flatMap((id) => familyOf(design, id)));
+  const sheets = design.sheets.filter((s) => s.id !== sheetId);
+  commit('Remove sheet', {
+    ...design,
+    sheets,
+    parts: Object.fromEntries(Object.entries(design.parts).filter(([id]) => !gone.has(id))),
+  });
+  return openSheet(sheets[Math.min(at, sheets.length - 1)].id);
 }
 
 export const renameDesign = (name: string): void => {

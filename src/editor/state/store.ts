@@ -91,7 +91,15 @@ export const useEditor = create<EditorState>(() => ({
 }));
 
 export const get = useEditor.getState;
-export const set = useEditor.setState;
+/** Changes the state. Where the sheet at hand is gone from the design, the first one takes its place. */
+export function set(change: Partial<EditorState> | ((s: EditorState) => Partial<EditorState>)): void {
+  useEditor.setState((s) => {
+    const next = typeof change === 'function' ? change(s) : change;
+    const { design } = next;
+    if (!design || design.sheets.some((h) => h.id === (next.sheetId ?? s.sheetId))) return next;
+    return { ...next, sheetId: design.sheets[0].id, chosen: [], scope: null, card: null };
+  });
+}
 
 /** The one chosen part, or null where none or several are. */
 export const useChosenPart = () =>
