@@ -178,6 +178,7 @@ test('a blend is spaced by number, and the last transform is done again with cop
   await page.getByRole('radio', { name: 'top left' }).check();
   await e.type('Left x', '900');
   await e.type('Top y', '1700');
+  expect(await e.field('Left x').inputValue()).toBe('900');
   expect(await e.pixel(905, 1705)).toEqual(brass);
   expect(await e.pixel(895, 1705)).toEqual(white);
 });
@@ -234,6 +235,40 @@ test('the tidy check finds a double and a near miss, shows them and mends them, 
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(faults).toHaveCount(2);
+});
+
+test('a number typed once counts once: several parts turn by what was typed', async ({ page }) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  for (const x of [300, 1100]) {
+    await page.keyboard.press('d');
+    await e.drag([x, 300], [x + 400, 500]);
+  }
+  await page.keyboard.press('Control+a');
+  await e.type('Turn by', '30');
+  await e.choose('Rectangle');
+  await e.settled();
+  expect(await e.field('Turn').inputValue()).toBe('30');
+});
+
+test('freehand drawing comes to a smooth path that can be smoothed and closed', async ({ page }) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  await page.getByRole('button', { name: 'More like Path' }).click();
+  await page.getByRole('menuitem', { name: 'Freehand' }).click();
+  await e.type('Smoothness', '4');
+  const around = (i: number) => e.at(1000 + 500 * Math.cos(i / 6), 1000 + 500 * Math.sin(i / 6));
+  await page.mouse.move(...(await around(0)));
+  await page.mouse.down();
+  for (let i = 1; i <= 38; i++) await page.mouse.move(...(await around(i)));
+  await page.mouse.up();
+  await e.settled();
+  await expect(e.part('Path')).toBeVisible();
+  expect(await e.pixel(1000, 1000)).toEqual(brass);
+  expect(await e.pixel(300, 300)).toEqual(white);
+  await e.tool('Points').click();
+  await expect(page.getByTestId(/^point-/).first()).toBeVisible();
+  expect(await page.getByTestId(/^point-/).count()).toBeLessThan(14);
 });
 
 test('a design has several sheets; parts are copied from one to another, and undo brings a sheet back', async ({

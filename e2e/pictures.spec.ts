@@ -13,7 +13,7 @@ for (const [name, make] of Object.entries(demoDesigns))
     const ours = renderPixels(scene, width);
     const [w, h] = [4 * ours.width, 4 * ours.height];
     await page.setViewportSize({ width: w, height: h });
-    // Decoded as a picture, as any page or program that embeds the file would show it.
+    // Decoded as a picture, as a page that embeds the file shows it.
     await page.setContent(
       `<body style="margin:0"><img src="data:image/svg+xml;base64,${svg}" width="${w}" height="${h}" style="display:block">`,
     );

@@ -27,6 +27,15 @@ export type StudioCommand =
       readonly keys: readonly string[];
       readonly change: edit.FaceChange;
     }
+  | {
+      readonly do: 'draw-free';
+      readonly points: Parameters<typeof edit.freePath>[2];
+      /** How far the curves may leave the points, sheet units. */
+      readonly tolerance: number;
+      /** How near its ends a path closes. */
+      readonly reach: number;
+      readonly name: string;
+    }
   | { readonly do: 'points'; readonly refs: readonly edit.PointRef[]; readonly change: edit.PointChange }
   | { readonly do: 'insert-point'; readonly ref: edit.PointRef; readonly at: Point }
   | { readonly do: 'press-handle'; readonly id: string; readonly card: edit.CardRef; readonly handle: string }
@@ -108,6 +117,8 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
       return edit.makeFaces(d, sheetId, c.ids);
     case 'change-faces':
       return edit.changeFaces(d, c.id, c.keys, c.change);
+    case 'draw-free':
+      return edit.freePath(d, sheetId, c.points, c.tolerance, c.reach, c.name);
     case 'points':
       return edit.changePoints(d, sheetId, c.refs, c.change);
     case 'insert-point':

@@ -1,4 +1,14 @@
-import { type Design, evaluate, makeCoat, makeDesign, type Part, renderPixels } from '@/core';
+import {
+  type Design,
+  evaluate,
+  makeCoat,
+  makeDesign,
+  makePart,
+  makeSource,
+  origin,
+  type Part,
+  renderPixels,
+} from '@/core';
 
 /** A design of one sheet `s`, `side` units square, with parts on it; those inside others stand there alone. */
 export function designOf(side: number, ...parts: Part[]): Design {
@@ -27,3 +37,30 @@ export function difference(a: Design, b: Design): number {
   for (let i = 0; i < p.length; i++) most = Math.max(most, Math.abs(p[i] - q[i]));
   return most;
 }
+
+/** A filled rectangle named by its id, its top left corner at (x, y). */
+export const box = (
+  id: string,
+  x: number,
+  y: number,
+  w: number,
+  h: number,
+  extra: Partial<Part> = {},
+): Part =>
+  makePart(makeSource('rectangle', { width: w, height: h }), {
+    id,
+    name: id,
+    coats: [solid('#9a6b1f')],
+    place: { ...origin, x: x + w / 2, y: y + h / 2 },
+    ...extra,
+  });
+
+/** A filled circle named by its id. */
+export const disc = (id: string, x: number, y: number, r: number, extra: Partial<Part> = {}): Part =>
+  makePart(makeSource('ellipse', { width: 2 * r, height: 2 * r }), {
+    id,
+    name: id,
+    coats: [solid('#9a6b1f')],
+    place: { ...origin, x, y },
+    ...extra,
+  });

@@ -44,6 +44,8 @@ function NumberLine({
   const id = useId();
   const scrub = useRef<{ x: number; value: number } | null>(null);
   const scrubbed = useRef(false);
+  /** Whether Enter has taken the text, so that leaving the field does not take it again. */
+  const taken = useRef(false);
 
   const limit = (v: number) => Math.min(max, Math.max(min, whole ? Math.round(v) : v));
   const show = (next: string | null, wrong = '') => {
@@ -74,7 +76,10 @@ function NumberLine({
       return;
     }
     if (e.key === 'Enter') {
-      if (take(e.currentTarget.value)) e.currentTarget.blur();
+      if (take(e.currentTarget.value)) {
+        taken.current = true;
+        e.currentTarget.blur();
+      }
     } else if (e.key === 'Escape') {
       show(null);
       e.currentTarget.blur();
@@ -133,7 +138,8 @@ function NumberLine({
           onChange={(e) => setText(e.target.value)}
           onFocus={(e) => e.target.select()}
           onBlur={(e) => {
-            if (text === null || !take(e.target.value)) show(null);
+            if (taken.current) taken.current = false;
+            else if (text === null || !take(e.target.value)) show(null);
           }}
           onKeyDown={onKeyDown}
         />

@@ -1,12 +1,12 @@
 import type { Order, PointChange } from '@/core/edit';
 import { childrenOf, samenesses } from '@/core/edit';
-import { guideMiddle } from '../panel/SheetFields';
 import { surface } from '../sheet/surface';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
 import {
   changeChosen,
   choose,
   chooseLike,
+  guideMiddle,
   leave,
   run,
   takeTool,

@@ -1,6 +1,7 @@
 import type { LucideIcon } from 'lucide-react';
 import type { Part } from '@/core';
 import type { Alignment, CardRef } from '@/core/edit';
+import type { StudioCommand } from '@/worker/commands';
 import { run, takeTool } from '../state/actions';
 import { get, say } from '../state/store';
 import { addStep } from './recipe';
@@ -40,6 +41,20 @@ export const act = (id: string, word: string, icon: LucideIcon, work: () => void
   icon,
   act: work,
 });
+
+/** A tool that runs a command on all chosen parts. */
+export const onChosen = (
+  id: string,
+  word: string,
+  icon: LucideIcon,
+  command: (ids: readonly string[]) => StudioCommand,
+): Tool =>
+  act(
+    id,
+    word,
+    icon,
+    needsChoice((ids) => void run(word, command(ids))),
+  );
 
 /** Several tools of one place: the first stands for them, the others open beside it. */
 export const family = (first: Tool, ...others: readonly Tool[]): Tool => ({

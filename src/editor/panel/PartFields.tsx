@@ -9,9 +9,27 @@ import { useEditor } from '../state/store';
 import { ReferencePoint, referenceWord } from './ReferencePoint';
 import { Section } from './Section';
 
+const sides = ['width', 'height'] as const;
+
+/** How large what is chosen is, changed about the reference point. */
+function SizeFields({ ids, words }: { ids: readonly string[]; words: readonly [string, string] }) {
+  const size = useEditor((s) => s.report?.size);
+  const about = useEditor((s) => s.reference);
+  if (!size) return null;
+  return sides.map((side, i) => (
+    <NumberField
+      key={side}
+      label={words[i]}
+      value={size[side]}
+      min={0.001}
+      max={1e6}
+      onChange={(v) => void run(words[i], { do: 'resize', ids, [side]: v, about })}
+    />
+  ));
+}
+
 /** Where a part stands and how large it is. */
 export function PlaceFields({ part }: { part: Part }) {
-  const size = useEditor((s) => s.report?.size);
   const anchor = useEditor((s) => s.report?.anchor);
   const place = (change: Partial<Place>) => void run('Place', { do: 'place', id: part.id, change });
   const limit = 1e6;
@@ -43,25 +61,11 @@ export function PlaceFields({ part }: { part: Part }) {
           onChange={(v) => put(axis, v)}
         />
       ))}
-      {size && !sizedBySource && (
-        <>
-          <NumberField
-            label={'width' in part.source ? 'Whole width' : 'Width'}
-            value={size.width}
-            min={0.001}
-            max={limit}
-            onChange={(width) => void run('Width', { do: 'resize', ids: [part.id], width, about: reference })}
-          />
-          <NumberField
-            label={'height' in part.source ? 'Whole height' : 'Height'}
-            value={size.height}
-            min={0.001}
-            max={limit}
-            onChange={(height) =>
-              void run('Height', { do: 'resize', ids: [part.id], height, about: reference })
-            }
-          />
-        </>
+      {!sizedBySource && (
+        <SizeFields
+          ids={[part.id]}
+          words={'width' in part.source ? ['Whole width', 'Whole height'] : ['Width', 'Height']}
+        />
       )}
       <NumberField
         label="Turn"
@@ -117,31 +121,13 @@ export function LookFields({ part }: { part: Part }) {
 /** What several parts have in common. */
 export function ManyFields() {
   const chosen = useEditor((s) => s.chosen);
-  const size = useEditor((s) => s.report?.size);
   const reference = useEditor((s) => s.reference);
   const first = useEditor((s) => s.design?.parts[s.chosen[0]]);
   if (!first) return null;
   return (
     <Section title={`${chosen.length} parts`}>
       <ReferencePoint />
-      {size && (
-        <>
-          <NumberField
-            label="Width together"
-            value={size.width}
-            min={0.001}
-            max={1e6}
-            onChange={(width) => void run('Width', { do: 'resize', ids: chosen, width, about: reference })}
-          />
-          <NumberField
-            label="Height together"
-            value={size.height}
-            min={0.001}
-            max={1e6}
-            onChange={(height) => void run('Height', { do: 'resize', ids: chosen, height, about: reference })}
-          />
-        </>
-      )}
+      <SizeFields ids={chosen} words={['Width together', 'Height together']} />
       <NumberField
         label="Turn by"
         suffix="°"

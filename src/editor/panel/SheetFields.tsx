@@ -8,7 +8,7 @@ import { ColourField } from '../fields/ColourField';
 import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
 import { TextField } from '../fields/TextField';
-import { changeSheet, removeSheet, renameDesign } from '../state/actions';
+import { changeSheet, guideMiddle, removeSheet, renameDesign } from '../state/actions';
 import { useEditor } from '../state/store';
 import { Section } from './Section';
 
@@ -82,20 +82,6 @@ function GridFields({ sheet }: { sheet: Sheet }) {
 
 const changeGuides = (label: string, change: (guides: readonly Guide[]) => readonly Guide[]): void =>
   changeSheet(label, (s) => ({ ...s, guides: change(s.guides) }));
-
-/** Guides through the exact middle of the sheet, where there are none yet. */
-export function guideMiddle(): void {
-  changeSheet('Guides through the middle', (s) => {
-    const middle = { x: s.width / 2, y: s.height / 2 };
-    const missing = (['x', 'y'] as const).filter(
-      (axis) => !s.guides.some((g) => g.axis === axis && g.at === middle[axis] && !g.slant),
-    );
-    return {
-      ...s,
-      guides: [...s.guides, ...missing.map((axis) => ({ id: makeId(), axis, at: middle[axis] }))],
-    };
-  });
-}
 
 function GuideFields({ sheet }: { sheet: Sheet }) {
   const k = units[sheet.unit];

@@ -20,7 +20,7 @@ import { ColourField } from '../fields/ColourField';
 import { ParamFields } from '../fields/ParamFields';
 import { SwitchField } from '../fields/SwitchField';
 import { kindWord, wordFor } from '../fields/words';
-import { changePart, run } from '../state/actions';
+import { changePart, run, takeTool } from '../state/actions';
 import { set, useEditor } from '../state/store';
 import { Section } from './Section';
 
@@ -72,7 +72,7 @@ function FacesFields({ part, source }: { part: Part; source: Faces }) {
   const kept = faces?.filter((f) => !f.dropped).length ?? 0;
   const all = faces?.map((f) => f.key) ?? [];
   const words = { keep: 'keep / drop', colour: 'colour' } as const;
-  const change = (label: string, change: { do: 'join' | 'part' | 'keep' }) =>
+  const change = (label: string, change: { do: 'part' | 'keep' }) =>
     void run(label, { do: 'change-faces', id: part.id, keys: all, change });
   return (
     <Section title="Faces">
@@ -80,11 +80,7 @@ function FacesFields({ part, source }: { part: Part; source: Faces }) {
         {kept} of {all.length} kept
         {source.regions.length ? `, ${source.regions.length} joined or coloured` : ''}
       </Typography>
-      <SwitchField
-        label="Faces at hand"
-        value={atHand}
-        onChange={(on) => set({ tool: on ? 'faces' : 'pick' })}
-      />
+      <SwitchField label="Faces at hand" value={atHand} onChange={(on) => takeTool(on ? 'faces' : 'pick')} />
       <ChoiceField
         label="Press to"
         value={words[press.do]}

@@ -1,7 +1,7 @@
 'use client';
 
-import { type PointerEvent, useState } from 'react';
-import type { FaceOnSheet } from '@/core/edit';
+import { type PointerEvent, useRef, useState } from 'react';
+import type { FaceChange, FaceOnSheet } from '@/core/edit';
 import { run } from '../state/actions';
 import { get, useEditor } from '../state/store';
 
@@ -12,15 +12,16 @@ const madder = 'var(--sc-palette-madder-main)';
 /** What pressing one face, or sweeping across several, does. */
 function apply(id: string, faces: readonly FaceOnSheet[], keys: readonly string[]): void {
   const { facePress } = get();
-  const change = (label: string, change: Parameters<typeof run>[1] & { do: 'change-faces' }) =>
-    void run(label, change);
-  const command = { do: 'change-faces' as const, id, keys };
-  if (facePress.do === 'colour')
-    change('Colour face', { ...command, change: { do: 'colour', colour: facePress.colour } });
-  else if (keys.length > 1) change('Join faces', { ...command, change: { do: 'join' } });
-  else if (faces.find((f) => f.key === keys[0])?.dropped)
-    change('Keep face', { ...command, change: { do: 'keep' } });
-  else change('Drop face', { ...command, change: { do: 'drop' } });
+  const single = faces.find((f) => f.key === keys[0]);
+  const [label, change]: [string, FaceChange] =
+    facePress.do === 'colour'
+      ? ['Colour face', { do: 'colour', colour: facePress.colour }]
+      : keys.length > 1
+        ? ['Join faces', { do: 'join' }]
+        : single?.dropped
+          ? ['Keep face', { do: 'keep' }]
+          : ['Drop face', { do: 'drop' }];
+  void run(label, { do: 'change-faces', id, keys, change });
 }
 
 /** The faces of the chosen part while they are at hand: pointed at, pressed, swept across. */
@@ -30,7 +31,9 @@ export function FaceAreas() {
   const faces = useEditor((s) => s.report?.faces);
   const id = useEditor((s) => s.chosen[0]);
   const [over, setOver] = useState<string | null>(null);
-  const [swept, setSwept] = useState<readonly string[] | null>(null);
+  const [swept, setSwept] = useState<readonly string[]>([]);
+  /** The faces of the sweep under way, for the listeners that outlive a drawing. */
+  const sweep = useRef<readonly string[]>([]);
   if (tool !== 'faces' || !faces?.length) return null;
 
   const press = (e: PointerEvent, key: string) => {
@@ -38,19 +41,24 @@ export function FaceAreas() {
     e.stopPropagation();
     // Without capture the pointer enters the faces it sweeps across.
     (e.target as Element).releasePointerCapture?.(e.pointerId);
-    setSwept([key]);
-    const end = () => {
+    sweep.current = [key];
+    setSwept(sweep.current);
+    const end = (up: globalThis.PointerEvent) => {
       window.removeEventListener('pointerup', end);
-      setSwept((keys) => {
-        if (keys) queueMicrotask(() => apply(id, faces, keys));
-        return null;
-      });
+      window.removeEventListener('pointercancel', end);
+      const keys = sweep.current;
+      sweep.current = [];
+      setSwept([]);
+      if (up.type === 'pointerup') apply(id, faces, keys);
     };
     window.addEventListener('pointerup', end);
+    window.addEventListener('pointercancel', end);
   };
   const enter = (key: string) => {
     setOver(key);
-    setSwept((keys) => (keys && !keys.includes(key) ? [...keys, key] : keys));
+    if (!sweep.current.length || sweep.current.includes(key)) return;
+    sweep.current = [...sweep.current, key];
+    setSwept(sweep.current);
   };
 
   return (
@@ -67,7 +75,7 @@ export function FaceAreas() {
         </pattern>
       </defs>
       {faces.map((f) => {
-        const lit = over === f.key || swept?.includes(f.key);
+        const lit = over === f.key || swept.includes(f.key);
         return (
           <path
             key={f.key}

@@ -13,7 +13,7 @@ interface Frame {
   readonly height: number;
 }
 
-/** Most lines of one family; a grid as fine as that shows every fifth line instead. */
+/** Lines nearer than this, CSS pixels, are thinned out to every fifth. */
 const finest = 6;
 
 /** Path text of parallel lines through `at` (view), `gap` pixels apart, as far as the view reaches. */

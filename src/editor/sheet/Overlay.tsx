@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import type { Point } from '@/core';
-import type { SheetHandle } from '@/core/edit';
+import type { SheetHandle, SnapHit } from '@/core/edit';
 import { useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 import { FaceAreas } from './FaceAreas';
@@ -209,6 +209,10 @@ function CardHandles() {
   return handles.map((h) => <CardHandle key={h.id} h={h} />);
 }
 
+/** The lines that prove a snap: its own, or one straight across. */
+const proofOf = (h: SnapHit): NonNullable<SnapHit['proof']> =>
+  h.proof ?? [h.axis === 'x' ? [h.at, h.from, h.at, h.to] : [h.from, h.at, h.to, h.at]];
+
 function SnapLines() {
   const view = useEditor((s) => s.view);
   const hits = useEditor((s) => s.hits);
@@ -219,29 +223,11 @@ function SnapLines() {
   const wide = Math.max(0, ...words.map((w) => w.length)) * 6.6 + 14;
   return (
     <>
-      {hits.flatMap((h) =>
-        (h.proof ?? []).map(([x1, y1, x2, y2]) => {
-          const [a, b] = [toView(view, { x: x1, y: y1 }), toView(view, { x: x2, y: y2 })];
-          return (
-            <line
-              key={`${h.axis} ${x1} ${y1} ${x2} ${y2}`}
-              x1={a.x}
-              y1={a.y}
-              x2={b.x}
-              y2={b.y}
-              stroke={madder}
-              strokeWidth={1}
-            />
-          );
-        }),
-      )}
-      {hits.map((h) => {
-        if (h.proof) return null;
-        const a = toView(view, h.axis === 'x' ? { x: h.at, y: h.from } : { x: h.from, y: h.at });
-        const b = toView(view, h.axis === 'x' ? { x: h.at, y: h.to } : { x: h.to, y: h.at });
+      {hits.flatMap(proofOf).map(([x1, y1, x2, y2]) => {
+        const [a, b] = [toView(view, { x: x1, y: y1 }), toView(view, { x: x2, y: y2 })];
         return (
           <line
-            key={`${h.axis}${h.at}`}
+            key={`${x1} ${y1} ${x2} ${y2}`}
             x1={a.x}
             y1={a.y}
             x2={b.x}

@@ -1,8 +1,7 @@
 import type { Point } from '@/core';
-import { draftText, freePath } from '@/core/edit';
+import { draftText } from '@/core/edit';
 import { partNameFor } from '../fields/words';
-import { choose, takeTool } from '../state/actions';
-import { commit } from '../state/history';
+import { run } from '../state/actions';
 import { get } from '../state/store';
 import { setPointer } from './pointer-state';
 import { type Press, surface } from './surface';
@@ -30,20 +29,14 @@ export function pressFreehand(e: Press): void {
     },
     up() {
       setPointer({ draft: null });
-      const { design, sheetId, view, smoothness } = get();
-      if (!design) return;
-      const made = freePath(
-        design,
-        sheetId,
+      const { view, smoothness } = get();
+      void run('Draw freehand', {
+        do: 'draw-free',
         points,
-        smoothness / view.zoom,
-        8 / view.zoom,
-        partNameFor('path'),
-      );
-      if (!made.chosen.length) return;
-      commit('Draw freehand', made.design);
-      takeTool('freehand');
-      choose(made.chosen);
+        tolerance: smoothness / view.zoom,
+        reach: 8 / view.zoom,
+        name: partNameFor('path'),
+      });
     },
     cancel: () => setPointer({ draft: null }),
   });

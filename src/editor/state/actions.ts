@@ -150,6 +150,20 @@ export function changeSheet(label: string, change: (sheet: Sheet) => Sheet): voi
   commit(label, { ...design, sheets: design.sheets.map((s) => (s.id === get().sheetId ? change(s) : s)) });
 }
 
+/** Guides through the exact middle of the sheet, where there are none yet. */
+export function guideMiddle(): void {
+  changeSheet('Guides through the middle', (s) => {
+    const middle = { x: s.width / 2, y: s.height / 2 };
+    const missing = (['x', 'y'] as const).filter(
+      (axis) => !s.guides.some((g) => g.axis === axis && g.at === middle[axis] && !g.slant),
+    );
+    return {
+      ...s,
+      guides: [...s.guides, ...missing.map((axis) => ({ id: makeId(), axis, at: middle[axis] }))],
+    };
+  });
+}
+
 /** Shows another sheet of the design. */
 export const openSheet = (id: string): Promise<void> =>
   inTurn(async () => {

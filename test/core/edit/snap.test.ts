@@ -1,32 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import {
-  type Design,
-  makeDesign,
-  makePart,
-  makeSource,
-  origin,
-  type Part,
-  type SheetGrid,
-  squareGrid,
-} from '@/core';
+import { type Design, makeDesign, type SheetGrid, squareGrid } from '@/core';
 import { applyGesture, type Gesture, gridAngles, sheetBounds, uprightGap } from '@/core/edit';
 import { readDesign } from '@/core/reading';
-import { designOf, solid } from '../designs';
+import { box, designOf, disc } from '../designs';
 
-const box = (id: string, x: number, y: number, w: number, h: number): Part =>
-  makePart(makeSource('rectangle', { width: w, height: h }), {
-    id,
-    name: id,
-    coats: [solid('#9a6b1f')],
-    place: { ...origin, x: x + w / 2, y: y + h / 2 },
-  });
-const disc = (id: string, x: number, y: number, r: number): Part =>
-  makePart(makeSource('ellipse', { width: 2 * r, height: 2 * r }), {
-    id,
-    name: id,
-    coats: [solid('#9a6b1f')],
-    place: { ...origin, x, y },
-  });
 const moved = (d: Design, id: string, dx: number, dy: number, reach = 6) =>
   applyGesture(d, 's', { type: 'move', ids: [id], dx, dy, straight: false }, reach);
 const words = (hits: readonly { what: string }[]) => [...new Set(hits.map((h) => h.what))];

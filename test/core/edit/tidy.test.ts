@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Design, makePart, makeSource, makeStep, origin, type Part } from '@/core';
+import { type Design, makePart, makeSource, makeStep, type Part } from '@/core';
 import {
   contoursOf,
   cutAlong,
@@ -10,23 +10,8 @@ import {
   tidyFaults,
 } from '@/core/edit';
 import { readDesign } from '@/core/reading';
-import { designOf, difference, solid } from '../designs';
+import { box, designOf, difference, disc, solid } from '../designs';
 
-const box = (id: string, x: number, y: number, w: number, h: number, extra: Partial<Part> = {}): Part =>
-  makePart(makeSource('rectangle', { width: w, height: h }), {
-    id,
-    name: id,
-    coats: [solid('#9a6b1f')],
-    place: { ...origin, x: x + w / 2, y: y + h / 2 },
-    ...extra,
-  });
-const disc = (id: string, x: number, y: number, r: number): Part =>
-  makePart(makeSource('ellipse', { width: 2 * r, height: 2 * r }), {
-    id,
-    name: id,
-    coats: [solid('#9a6b1f')],
-    place: { ...origin, x, y },
-  });
 const path = (id: string, contours: object[]): Part =>
   makePart(makeSource('path', { contours }), { id, name: id, coats: [solid('#203060')] });
 const line = (closed: boolean, ...points: number[][]) => {

@@ -22,15 +22,10 @@ import {
 import type { Operation } from '@/core';
 import { chooseCard, run } from '../../state/actions';
 import { get, set } from '../../state/store';
-import { act, family, needsChoice, type Stage, stepTool, type Tool } from '../tool';
+import { act, family, needsChoice, onChosen, type Stage, stepTool, type Tool } from '../tool';
 
 const operation = (kind: Operation, word: string, icon: LucideIcon): Tool =>
-  act(
-    kind,
-    word,
-    icon,
-    needsChoice((ids) => void run(word, { do: 'combine', ids, operation: kind })),
-  );
+  onChosen(kind, word, icon, (ids) => ({ do: 'combine', ids, operation: kind }));
 
 /** Makes faces of what is chosen, unless it is faces already, and takes them in hand. */
 async function takeFaces(ids: readonly string[]): Promise<void> {
@@ -50,47 +45,17 @@ export const combine: Stage = {
     operation('intersect', 'Intersect', Blend),
     operation('exclude', 'Exclude', SquaresExclude),
     family(
-      act(
-        'group',
-        'Group',
-        Group,
-        needsChoice((ids) => void run('Group', { do: 'group', ids })),
-      ),
-      act(
-        'clip',
-        'Clip',
-        Crop,
-        needsChoice((ids) => void run('Clip', { do: 'clip', ids })),
-      ),
+      onChosen('group', 'Group', Group, (ids) => ({ do: 'group', ids })),
+      onChosen('clip', 'Clip', Crop, (ids) => ({ do: 'clip', ids })),
     ),
     family(
       act('faces', 'Faces', Shapes, needsChoice(takeFaces)),
-      act(
-        'cut',
-        'Cut along',
-        Slice,
-        needsChoice((ids) => void run('Cut along', { do: 'cut', ids })),
-      ),
+      onChosen('cut', 'Cut along', Slice, (ids) => ({ do: 'cut', ids })),
     ),
     family(
-      act(
-        'release',
-        'Release',
-        Ungroup,
-        needsChoice((ids) => void run('Release', { do: 'release', ids })),
-      ),
-      act(
-        'pieces',
-        'Release into pieces',
-        Puzzle,
-        needsChoice((ids) => void run('Release into pieces', { do: 'pieces', ids })),
-      ),
-      act(
-        'plain',
-        'Plain path',
-        Waypoints,
-        needsChoice((ids) => void run('Plain path', { do: 'plain', ids })),
-      ),
+      onChosen('release', 'Release', Ungroup, (ids) => ({ do: 'release', ids })),
+      onChosen('pieces', 'Release into pieces', Puzzle, (ids) => ({ do: 'pieces', ids })),
+      onChosen('plain', 'Plain path', Waypoints, (ids) => ({ do: 'plain', ids })),
     ),
     family(
       stepTool('round-corners', 'Round corners', SquareRoundCorner),

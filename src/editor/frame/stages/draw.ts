@@ -28,8 +28,8 @@ import {
   Star,
   Triangle,
 } from 'lucide-react';
-import { changeSheet, run } from '../../state/actions';
-import { act, align, family, needsChoice, type Stage, take } from '../tool';
+import { changeSheet } from '../../state/actions';
+import { act, align, family, onChosen, type Stage, take } from '../tool';
 
 export const draw: Stage = {
   number: 1,
@@ -54,12 +54,7 @@ export const draw: Stage = {
     family(take('line', 'Line', Slash), take('arrow', 'Arrow', MoveUpRight), take('spiral', 'Spiral', Shell)),
     family(take('path', 'Path', Spline), take('freehand', 'Freehand', Pencil)),
     take('points', 'Points', SquareDashedMousePointer),
-    act(
-      'copy',
-      'Duplicate',
-      Copy,
-      needsChoice((ids) => void run('Duplicate', { do: 'duplicate', ids })),
-    ),
+    onChosen('copy', 'Duplicate', Copy, (ids) => ({ do: 'duplicate', ids })),
     family(
       align('centre', 'Align centres', AlignCenterVertical),
       align('left', 'Align left', AlignStartVertical),
@@ -67,18 +62,16 @@ export const draw: Stage = {
       align('middle', 'Align middles', AlignCenterHorizontal),
       align('top', 'Align top', AlignStartHorizontal),
       align('bottom', 'Align foot', AlignEndHorizontal),
-      act(
-        'space-x',
-        'Space across',
-        AlignHorizontalSpaceAround,
-        needsChoice((ids) => void run('Space across', { do: 'distribute', ids, axis: 'x' })),
-      ),
-      act(
-        'space-y',
-        'Space down',
-        AlignVerticalSpaceAround,
-        needsChoice((ids) => void run('Space down', { do: 'distribute', ids, axis: 'y' })),
-      ),
+      onChosen('space-x', 'Space across', AlignHorizontalSpaceAround, (ids) => ({
+        do: 'distribute',
+        ids,
+        axis: 'x',
+      })),
+      onChosen('space-y', 'Space down', AlignVerticalSpaceAround, (ids) => ({
+        do: 'distribute',
+        ids,
+        axis: 'y',
+      })),
     ),
     family(
       act('grid', 'Grid', Grid3x3, () =>

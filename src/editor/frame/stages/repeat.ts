@@ -1,6 +1,5 @@
 import { Blend, FlipHorizontal2, Footprints, LayoutGrid, Loader, Waypoints } from 'lucide-react';
-import { run } from '../../state/actions';
-import { act, family, lastOf, needsChoice, type Stage, stepTool } from '../tool';
+import { family, lastOf, onChosen, type Stage, stepTool } from '../tool';
 
 export const repeat: Stage = {
   number: 3,
@@ -12,18 +11,8 @@ export const repeat: Stage = {
     stepTool('trail', 'Trail', Footprints),
     stepTool('mirror', 'Mirror', FlipHorizontal2),
     family(
-      act(
-        'blend',
-        'Blend',
-        Blend,
-        needsChoice((ids) => void run('Blend', { do: 'blend', ids, along: false })),
-      ),
-      act(
-        'blend-along',
-        'Blend along',
-        Waypoints,
-        needsChoice((ids) => void run('Blend along', { do: 'blend', ids, along: true })),
-      ),
+      onChosen('blend', 'Blend', Blend, (ids) => ({ do: 'blend', ids, along: false })),
+      onChosen('blend-along', 'Blend along', Waypoints, (ids) => ({ do: 'blend', ids, along: true })),
     ),
   ],
 };
