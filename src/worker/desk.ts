@@ -63,7 +63,7 @@ function show(choice: Choice): Frame {
   scene = next;
   version++;
   for (const { port, encoder } of receivers) port.postMessage({ version, wire: encoder.encode(next) });
-  return { version, damage, report: edit.reportOf(d, choice.ids, choice.card, choice.points) };
+  return { version, damage, report: edit.reportOf(d, choice.ids, choice.card, choice.points, sheetId) };
 }
 
 /** Gestures that move, turn or scale. */
@@ -131,7 +131,7 @@ export const studio = {
   },
 
   choose(choice: Choice): edit.Report {
-    return edit.reportOf(must(), choice.ids, choice.card, choice.points);
+    return edit.reportOf(must(), choice.ids, choice.card, choice.points, sheetId);
   },
 
   /** One move of a gesture. The first begins it; `endGesture` ends it. */

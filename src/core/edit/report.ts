@@ -154,16 +154,26 @@ function outlineText(design: Design, id: string): string {
     .join('');
 }
 
+/** Outlines of the construction lines that are shown on a sheet. */
+function constructionOf(design: Design, sheetId: string | null): string[] {
+  const visit = (id: string): string[] => {
+    const part = design.parts[id];
+    if (!part || part.hidden) return [];
+    return part.construction ? [outlineText(design, id)] : part.children.flatMap(visit);
+  };
+  return design.sheets.find((s) => s.id === sheetId)?.parts.flatMap(visit) ?? [];
+}
+
 /** What the overlay shows for the chosen parts and the chosen card of a single one. */
 export function reportOf(
   design: Design,
   ids: readonly string[],
   card: CardRef | null,
   points = false,
+  sheetId: string | null = null,
 ): Report {
   const chosen = ids.filter((id) => design.parts[id]);
   const outlines = chosen.map((id) => ({ id, d: outlineText(design, id) }));
-  const lines = Object.values(design.parts).filter((p) => p.construction && !p.hidden);
   const one = chosen.length === 1 ? design.parts[chosen[0]] : null;
   return {
     outlines,
@@ -172,7 +182,7 @@ export function reportOf(
     anchor: one ? anchorPlace(design, one) : null,
     handles: one && card ? handlesOf(design, one, card) : [],
     faces: one && card?.list === 'source' ? facesOnSheet(design, one.id) : [],
-    construction: lines.map((p) => outlineText(design, p.id)),
+    construction: constructionOf(design, sheetId),
     ...(points ? pointsOnSheet(design, chosen) : { points: [], segments: [] }),
     faults: chosen.flatMap((id) => evaluatePart(design, design.parts[id]).faults),
   };

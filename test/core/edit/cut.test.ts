@@ -23,10 +23,11 @@ import {
   pasteParts,
   releaseParts,
   removeParts,
+  reportOf,
   settlePieces,
 } from '@/core/edit';
 import { readDesign } from '@/core/reading';
-import { designOf, difference, solid } from '../designs';
+import { designOf, difference, solid, withPart } from '../designs';
 
 const disc = (id: string, x: number, y: number, size: number, extra: Partial<Part> = {}): Part =>
   makePart(makeSource('ellipse', { width: size, height: size }), {
@@ -102,6 +103,16 @@ describe('cut along', () => {
       areaOf(d, 'one') + areaOf(d, 'two') - areaOf(design, piece.id),
       2,
     );
+  });
+
+  it('shows what was cut and the cutter as construction lines, on their own sheet and not when hidden', () => {
+    const two = {
+      ...cut.design,
+      sheets: [...cut.design.sheets, { ...cut.design.sheets[0], id: 't', parts: [] }],
+    };
+    const lines = (d: Design, sheet: string) => reportOf(d, [], null, false, sheet).construction.length;
+    expect([lines(two, 's'), lines(two, 't')]).toEqual([2, 0]);
+    expect(lines(withPart(two, cut.chosen[0], { hidden: true }), 's')).toBe(0);
   });
 
   it('moves once with what it is cut from, and stands alone without it', () => {
