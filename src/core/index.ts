@@ -40,6 +40,26 @@ export type { Blend } from './holder/blend';
 export type { FaceRegion, Faces } from './holder/faces';
 export { joinOutline } from './holder/join';
 export type { PieceSource } from './holder/piece';
+export {
+  ExpressionError,
+  evaluateExpression,
+  isMeasureName,
+  type Meaning,
+  namesIn,
+} from './measure/expression';
+export {
+  dropOverridden,
+  type Formula,
+  followFormula,
+  measureLookup,
+  measuresOf,
+  removeMeasure,
+  renameMeasure,
+  settleMeasures,
+  unfollowed,
+  withMeasures,
+} from './measure/formulas';
+export { type Measure, measureValues } from './measure/measures';
 export { Painter, tileSize } from './raster/painter';
 export { type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
 export { outlineBounds } from './scene/coating';

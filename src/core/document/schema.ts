@@ -4,6 +4,9 @@ import { interpolations } from '../colour/gradient';
 import { finishes } from '../finish';
 import { units } from '../geometry/units';
 import { type HolderKind, holders } from '../holder';
+import { namesIn } from '../measure/expression';
+import { measuresOf } from '../measure/formulas';
+import { measureFaults } from '../measure/measures';
 import { blendModes, spreads } from '../scene/types';
 import { primitives } from '../source';
 import { steps } from '../step';
@@ -168,6 +171,24 @@ const source = Joi.alternatives().conditional('.kind', {
   otherwise: Joi.forbidden().messages({ 'any.unknown': 'is of a kind that this version does not know' }),
 });
 
+const formulas = Joi.object().pattern(
+  Joi.string().pattern(/^[\w./-]{1,200}$/),
+  Joi.object({
+    text: Joi.string().min(1).max(400).required(),
+    in: Joi.valid(...Object.keys(units), '%'),
+  }),
+);
+
+const measures = Joi.array()
+  .items(
+    Joi.object({
+      id: id.required(),
+      name: Joi.string().max(40).required(),
+      text: Joi.string().min(1).max(400).required(),
+    }),
+  )
+  .max(1000);
+
 const part = Joi.object({
   id: id.required(),
   name: Joi.string().max(200).required(),
@@ -189,6 +210,7 @@ const part = Joi.object({
   steps: Joi.array().items(cardSchema(steps)).max(200).required(),
   coats: Joi.array().items(coat).max(200).required(),
   finishes: Joi.array().items(cardSchema(finishes)).max(100).required(),
+  formulas,
 });
 
 const sheet = Joi.object({
@@ -217,12 +239,14 @@ const sheet = Joi.object({
     )
     .required(),
   parts: Joi.array().items(id).unique().required(),
+  formulas,
 });
 
 const design = Joi.object({
   format: Joi.valid(formatName).required(),
   version: Joi.valid(formatVersion).required(),
   name: Joi.string().trim().min(1).max(200).required(),
+  measures,
   sheets: Joi.array().items(sheet).min(1).max(200).required(),
   parts: Joi.object().pattern(id, part.required()).required(),
 });
@@ -262,6 +286,21 @@ function treeFaults(d: Design): DesignFault[] {
   return faults;
 }
 
+/** Measures that go round or name nothing, and formulas that name no measure. */
+function measureFaultsOf(d: Design): DesignFault[] {
+  const all = measuresOf(d);
+  const faults = measureFaults(all).map((message) => ({ where: 'Measures', message }));
+  const names = new Set(all.map((m) => m.name));
+  for (const owner of [...Object.values(d.parts), ...d.sheets])
+    for (const { text } of Object.values(owner.formulas ?? {}))
+      for (const name of namesIn(text).filter((n) => !names.has(n)))
+        faults.push({
+          where: `“${owner.name}”`,
+          message: `follows “${text}”, but there is no measure “${name}”`,
+        });
+  return faults;
+}
+
 /**
  * Checks stored or received data and returns it as a design; fields that came later are filled in.
  * @throws DesignError naming the part and the field of each fault, twenty at most.
@@ -286,7 +325,7 @@ export function readDesign(raw: unknown): Design {
         .slice(0, 20)
         .map((e) => ({ where: placeName(raw, e.path), message: e.message.replace(/^"[^"]*" /, '') })),
     );
-  const faults = treeFaults(value as Design);
+  const faults = [...treeFaults(value as Design), ...measureFaultsOf(value as Design)];
   if (faults.length) throw new DesignError(faults.slice(0, 20));
   return value as Design;
 }

@@ -3,6 +3,8 @@ import type { Place } from '../geometry/matrix';
 import type { Unit } from '../geometry/units';
 import { type HolderKind, type HolderSource, holders } from '../holder';
 import type { PieceSource } from '../holder/piece';
+import type { Formulas } from '../measure/formulas';
+import type { Measure } from '../measure/measures';
 import type { BlendMode } from '../scene/types';
 import { type PrimitiveSource, primitives } from '../source';
 
@@ -35,6 +37,8 @@ export interface Part {
   readonly steps: readonly Card[];
   readonly coats: readonly Coat[];
   readonly finishes: readonly Card[];
+  /** Numbers of this part that follow measures. */
+  readonly formulas?: Formulas;
 }
 
 export interface Guide {
@@ -71,12 +75,16 @@ export interface Sheet {
   readonly guides: readonly Guide[];
   /** Ids of the parts that stand on the sheet itself, the lowest first. */
   readonly parts: readonly string[];
+  /** Numbers of this sheet that follow measures. */
+  readonly formulas?: Formulas;
 }
 
 export interface Design {
   readonly format: typeof formatName;
   readonly version: typeof formatVersion;
   readonly name: string;
+  /** Named numbers that any field can follow. */
+  readonly measures?: readonly Measure[];
   readonly sheets: readonly Sheet[];
   readonly parts: Readonly<Record<string, Part>>;
 }

@@ -1,5 +1,6 @@
 import { makeId } from '../document/create';
 import type { Design, Part } from '../document/types';
+import { keepKnownFormulas, renamedFormulas } from '../measure/formulas';
 import { type Edited, freeName } from './edited';
 import { settlePart, withNames } from './settle';
 import { childrenOf, parentOf, topmost, withChildren, withPart } from './tree';
@@ -16,16 +17,24 @@ function copyTree(parts: Readonly<Record<string, Part>>, id: string, ids: Map<st
   const inside = part.children.map((c) => copyTree(parts, c, ids));
   const own = makeId();
   ids.set(id, own);
+  const cards = new Map<string, string>();
   const fresh = <T extends { id: string }>(list: readonly T[]): T[] =>
-    list.map((x) => ({ ...x, id: makeId() }));
+    list.map((x) => {
+      const id = makeId();
+      cards.set(x.id, id);
+      return { ...x, id };
+    });
+  const [steps, coats, finishes] = [fresh(part.steps), fresh(part.coats), fresh(part.finishes)];
+  const formulas = part.formulas && renamedFormulas(part.formulas, (id) => cards.get(id) ?? id);
   return [
     {
       ...part,
       id: own,
       children: inside.map((f) => f[0].id),
-      steps: fresh(part.steps),
-      coats: fresh(part.coats),
-      finishes: fresh(part.finishes),
+      steps,
+      coats,
+      finishes,
+      ...(formulas ? { formulas } : {}),
     },
     ...inside.flat(),
   ];
@@ -66,7 +75,7 @@ export function pasteParts(
     if (!parts[id]) continue;
     const alone = settlePart({ ...design.parts, ...parts }, parts[id]);
     const family = renamed(out, copyFamily({ ...parts, [id]: alone }, id));
-    for (const p of family) out = withPart(out, p);
+    for (const p of family) out = withPart(out, keepKnownFormulas(out, p));
     chosen.push(family[0].id);
   }
   return {

@@ -7,9 +7,11 @@ import { NumberField } from './NumberField';
 /** Radii of single corners; each can be given back to the common one. */
 export function CornersField({
   value,
+  address,
   onChange,
 }: {
   value: Readonly<Record<string, number>>;
+  address?: string;
   onChange(v: Readonly<Record<string, number>>): void;
 }) {
   const own = Object.entries(value);
@@ -28,6 +30,7 @@ export function CornersField({
           value={radius}
           min={0}
           max={1e6}
+          address={address && `${address}/${corner}`}
           onChange={(r) => onChange({ ...value, [corner]: r })}
         />
       ))}

@@ -1,31 +1,42 @@
 'use client';
 
 import { useId, useState } from 'react';
-import { ExpressionError, evaluateExpression } from './expression';
-import { FieldBox, FieldFault, FieldLabel, FieldRow } from './row';
+import { ExpressionError, evaluateExpression, namesIn } from '@/core';
+import { meaning, useFollowing } from './follow';
+import { FieldBox, FieldFault, FieldLabel, FieldRow, Follows } from './row';
 import { steady } from './steady';
 
 export interface LengthsFieldProps {
   readonly label: string;
   readonly value: readonly number[];
+  /** Where the list stands in the part at hand: with it, it can follow measures. */
+  readonly address?: string;
   onChange(v: readonly number[]): void;
 }
 
-function Lengths({ label, value, onChange }: LengthsFieldProps) {
+function Lengths({ label, value, address, onChange }: LengthsFieldProps) {
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState('');
   const id = useId();
+  const following = useFollowing(label, address);
+  const formula = following?.formula;
   const take = () => {
     if (text === null) return;
     try {
       const list = text
         .split(/[\s;]+/)
         .filter(Boolean)
-        .map(evaluateExpression);
+        .map((t) => evaluateExpression(t, meaning()));
       if (list.some((v) => v < 0)) throw new ExpressionError('No number here may be below 0.');
+      if (text.trim() === formula?.text) {
+        // It follows what it followed before.
+      } else if (following && namesIn(text).length) following.follow({ text: text.trim() });
+      else {
+        if (formula) following?.follow(null);
+        onChange(list);
+      }
       setText(null);
       setFault('');
-      onChange(list);
     } catch (e) {
       if (!(e instanceof ExpressionError)) throw e;
       setFault(e.message);
@@ -35,6 +46,7 @@ function Lengths({ label, value, onChange }: LengthsFieldProps) {
     <FieldRow>
       <FieldLabel htmlFor={id}>{label}</FieldLabel>
       <FieldBox>
+        {formula && text === null && <Follows aria-hidden>=</Follows>}
         <input
           id={id}
           value={text ?? value.join(' ')}
@@ -42,6 +54,7 @@ function Lengths({ label, value, onChange }: LengthsFieldProps) {
           aria-invalid={Boolean(fault)}
           aria-describedby={fault ? `${id}-fault` : undefined}
           onChange={(e) => setText(e.target.value)}
+          onFocus={() => formula && setText(formula.text)}
           onKeyDown={(e) => {
             e.stopPropagation();
             if (e.key === 'Enter') e.currentTarget.blur();

@@ -1,9 +1,10 @@
 'use client';
 
 import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from 'react';
+import { ExpressionError, evaluateExpression, type Formula, namesIn, units } from '@/core';
 import { beginLive, endLive, redo, undo } from '../state/history';
-import { ExpressionError, evaluateExpression } from './expression';
-import { FieldBox, FieldFault, FieldLabel, FieldRow } from './row';
+import { meaning, useFollowing } from './follow';
+import { FieldBox, FieldFault, FieldLabel, FieldRow, Follows } from './row';
 import { steady } from './steady';
 
 export interface NumberFieldProps {
@@ -14,15 +15,30 @@ export interface NumberFieldProps {
   readonly step?: number;
   readonly whole?: boolean;
   readonly suffix?: string;
+  /** Where the number stands in the part or sheet at hand: with it, it can follow measures. */
+  readonly address?: string;
   /** Takes a new value, in the unit shown. */
   onChange(value: number): void;
 }
 
 const shown = (v: number): string => String(Number(v.toFixed(3)));
 
-/** The number that text says. @throws ExpressionError in words where it says none that fits. */
-export function readNumber(text: string, min: number, max: number, whole?: boolean): number {
-  const v = evaluateExpression(text);
+/** What plain numbers of a field count, by the suffix it shows. */
+const unitOf = (suffix: string | undefined): Formula['in'] =>
+  suffix === '%' || (suffix && suffix in units) ? (suffix as Formula['in']) : undefined;
+
+/**
+ * The number that text says, in the unit a field shows.
+ * @throws ExpressionError in words where it says none that fits.
+ */
+export function readNumber(
+  text: string,
+  min: number,
+  max: number,
+  whole?: boolean,
+  per?: Formula['in'],
+): number {
+  const v = evaluateExpression(text, meaning(per && per !== '%' ? units[per] : 1));
   if (whole && !Number.isInteger(v)) throw new ExpressionError('This must be a whole number.');
   if (v < min) throw new ExpressionError(`This must not be below ${shown(min)}.`);
   if (v > max) throw new ExpressionError(`This must not be above ${shown(max)}.`);
@@ -37,6 +53,7 @@ function NumberLine({
   step = 1,
   whole,
   suffix,
+  address,
   onChange,
 }: NumberFieldProps) {
   const [text, setText] = useState<string | null>(null);
@@ -47,6 +64,10 @@ function NumberLine({
   /** Whether Enter has taken the text, so that leaving the field does not take it again. */
   const taken = useRef(false);
 
+  const following = useFollowing(label, address);
+  const formula = following?.formula;
+  const per = unitOf(suffix);
+
   const limit = (v: number) => Math.min(max, Math.max(min, whole ? Math.round(v) : v));
   const show = (next: string | null, wrong = '') => {
     setText(next);
@@ -55,9 +76,14 @@ function NumberLine({
 
   const take = (raw: string): boolean => {
     try {
-      const v = readNumber(raw, min, max, whole);
+      const v = readNumber(raw, min, max, whole, per);
+      if (raw.trim() === formula?.text) {
+        // It follows what it followed before.
+      } else if (following && namesIn(raw).length)
+        following.follow({ text: raw.trim(), ...(per && per !== 'px' ? { in: per } : {}) });
+      else if (v !== value) onChange(v);
+      else if (formula) following?.follow(null);
       show(null);
-      if (v !== value) onChange(v);
       return true;
     } catch (e) {
       if (!(e instanceof ExpressionError)) throw e;
@@ -126,6 +152,7 @@ function NumberLine({
         {label}
       </FieldLabel>
       <FieldBox>
+        {formula && text === null && <Follows aria-hidden>=</Follows>}
         <input
           id={id}
           value={text ?? shown(value)}
@@ -134,9 +161,16 @@ function NumberLine({
           autoComplete="off"
           aria-invalid={Boolean(fault)}
           aria-describedby={fault ? `${id}-fault` : undefined}
+          title={formula ? `Follows ${formula.text}` : undefined}
+          data-follows={formula?.text}
           style={{ textAlign: 'right' }}
           onChange={(e) => setText(e.target.value)}
-          onFocus={(e) => e.target.select()}
+          onFocus={(e) => {
+            const field = e.target;
+            if (formula) setText(formula.text);
+            // Once the formula stands in the field.
+            requestAnimationFrame(() => field.select());
+          }}
           onBlur={(e) => {
             if (taken.current) taken.current = false;
             else if (text === null || !take(e.target.value)) show(null);

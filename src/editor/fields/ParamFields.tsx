@@ -16,16 +16,20 @@ const noOptions: readonly string[] = [];
 export function ParamFields({
   fields,
   params,
+  at,
   onChange,
 }: {
   fields: readonly Field[];
   params: Readonly<Record<string, unknown>>;
+  /** Address of the parameters in the part, so that they can follow measures. */
+  at?: string;
   onChange(name: string, value: unknown): void;
 }) {
   return fields.map((f) => {
     const label = wordFor(f.name);
     const value = params[f.name];
     const take = (v: unknown) => onChange(f.name, v);
+    const address = at && `${at}/${f.name}`;
     switch (f.type) {
       case 'switch':
         return <SwitchField key={f.name} label={label} value={value as boolean} onChange={take} />;
@@ -42,9 +46,24 @@ export function ParamFields({
       case 'colour':
         return <ColourField key={f.name} label={label} value={value as string} onChange={take} />;
       case 'lengths':
-        return <LengthsField key={f.name} label={label} value={value as number[]} onChange={take} />;
+        return (
+          <LengthsField
+            key={f.name}
+            label={label}
+            value={value as number[]}
+            address={address}
+            onChange={take}
+          />
+        );
       case 'corners':
-        return <CornersField key={f.name} value={(value ?? {}) as Record<string, number>} onChange={take} />;
+        return (
+          <CornersField
+            key={f.name}
+            value={(value ?? {}) as Record<string, number>}
+            address={address}
+            onChange={take}
+          />
+        );
       default: {
         const k = f.type === 'percent' ? 100 : 1;
         return (
@@ -57,6 +76,7 @@ export function ParamFields({
             step={(f.step ?? 1) * k}
             whole={f.type === 'count'}
             suffix={suffixes[f.type]}
+            address={address}
             onChange={(v) => take(v / k)}
           />
         );

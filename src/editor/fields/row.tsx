@@ -44,6 +44,12 @@ export const FieldBox = styled('div')(({ theme }) => ({
   '& input:disabled': { color: theme.vars?.palette.text.secondary },
 }));
 
+/** Says before a number that it follows a measure. */
+export const Follows = styled('span')(({ theme }) => ({
+  color: theme.vars?.palette.primary.main,
+  fontWeight: 600,
+}));
+
 const Fault = styled('div')(({ theme }) => ({
   gridColumn: '1 / -1',
   color: theme.vars?.palette.error.main,

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box';
 import { finishes, type Part, steps } from '@/core';
 import type { CardRef } from '@/core/edit';
+import { OwnerContext, ownerOf } from '../fields/follow';
 import { NumberField } from '../fields/NumberField';
 import { ParamFields } from '../fields/ParamFields';
 import { wordFor } from '../fields/words';
@@ -34,6 +35,7 @@ function StepFields({ part, list, id }: { part: Part; list: 'steps' | 'finishes'
       <ParamFields
         fields={fields}
         params={card.params}
+        at={`${list}/${id}/params`}
         onChange={(name, value) =>
           changePart(wordFor(name), part.id, (p) => ({
             ...p,
@@ -106,7 +108,12 @@ export function CardPanel() {
       ) : many ? (
         <ManyFields />
       ) : part && card ? (
-        <CardFields key={`${part.id} ${card.list === 'source' ? '' : card.id}`} part={part} card={card} />
+        <OwnerContext
+          key={`${part.id} ${card.list === 'source' ? '' : card.id}`}
+          value={ownerOf('part', part.id)}
+        >
+          <CardFields part={part} card={card} />
+        </OwnerContext>
       ) : (
         <SheetFields />
       )}

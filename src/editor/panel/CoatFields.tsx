@@ -65,6 +65,7 @@ export function CoatFields({ part, coat }: { part: Part; coat: Coat }) {
         <ParamFields
           fields={coatFields[coat.kind]}
           params={coat as unknown as Record<string, unknown>}
+          at={`coats/${coat.id}`}
           onChange={(name, value) =>
             changePart(wordFor(name), part.id, (p) => ({
               ...p,

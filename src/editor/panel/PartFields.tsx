@@ -46,6 +46,8 @@ export function PlaceFields({ part }: { part: Part }) {
     if (onBounds(axis) === null) place({ [axis]: v });
     else void run('Place', { do: 'put', ids: [part.id], about: reference, [axis]: v });
   };
+  // Only a number that is stored as it is shown can follow a measure.
+  const followable = (axis: 'x' | 'y') => onBounds(axis) === null && told(axis) === part.place[axis];
   // A circle's or a rectangle's own numbers are its size until steps change the outline.
   const sizedBySource = 'width' in part.source && !part.steps.length;
   return (
@@ -56,6 +58,7 @@ export function PlaceFields({ part }: { part: Part }) {
           key={axis}
           label={`${referenceWord(reference[axis], axis)} ${axis}`}
           value={told(axis)}
+          address={followable(axis) ? `place/${axis}` : undefined}
           min={-limit}
           max={limit}
           onChange={(v) => put(axis, v)}
@@ -71,6 +74,7 @@ export function PlaceFields({ part }: { part: Part }) {
         label="Turn"
         suffix="°"
         value={part.place.turn}
+        address="place/turn"
         min={-360}
         max={360}
         onChange={(turn) => place({ turn })}
@@ -79,6 +83,7 @@ export function PlaceFields({ part }: { part: Part }) {
         label="Skew"
         suffix="°"
         value={part.place.skew}
+        address="place/skew"
         min={-85}
         max={85}
         onChange={(skew) => place({ skew })}
@@ -95,6 +100,7 @@ export function LookFields({ part }: { part: Part }) {
         label="Opacity"
         suffix="%"
         value={part.opacity * 100}
+        address="opacity"
         min={0}
         max={100}
         onChange={(v) => changePart('Opacity', part.id, (p) => ({ ...p, opacity: v / 100 }))}

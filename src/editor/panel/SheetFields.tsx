@@ -5,11 +5,13 @@ import Button from '@mui/material/Button';
 import { type Guide, gridKinds, isUnit, makeId, type Sheet, type SheetGrid, units } from '@/core';
 import { ChoiceField } from '../fields/ChoiceField';
 import { ColourField } from '../fields/ColourField';
+import { OwnerContext, ownerOf } from '../fields/follow';
 import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
 import { TextField } from '../fields/TextField';
 import { changeSheet, guideMiddle, removeSheet, renameDesign } from '../state/actions';
 import { useEditor } from '../state/store';
+import { MeasureFields } from './MeasureFields';
 import { Section } from './Section';
 
 const unitNames = Object.keys(units);
@@ -42,6 +44,7 @@ function GridFields({ sheet }: { sheet: Sheet }) {
         label="Spacing"
         suffix={sheet.unit}
         value={grid.spacing / k}
+        address="grid/spacing"
         min={0.01}
         max={100000}
         onChange={(v) => changeGrid('Grid spacing', { spacing: v * k })}
@@ -52,6 +55,7 @@ function GridFields({ sheet }: { sheet: Sheet }) {
             label="First axis"
             suffix="°"
             value={grid.angleA}
+            address="grid/angleA"
             min={-360}
             max={360}
             onChange={(angleA) => changeGrid('Grid axis', { angleA })}
@@ -60,6 +64,7 @@ function GridFields({ sheet }: { sheet: Sheet }) {
             label="Second axis"
             suffix="°"
             value={grid.angleB}
+            address="grid/angleB"
             min={-360}
             max={360}
             onChange={(angleB) => changeGrid('Grid axis', { angleB })}
@@ -70,6 +75,7 @@ function GridFields({ sheet }: { sheet: Sheet }) {
         <NumberField
           label="Rays"
           value={grid.spokes}
+          address="grid/spokes"
           min={1}
           max={720}
           whole
@@ -100,6 +106,7 @@ function GuideFields({ sheet }: { sheet: Sheet }) {
             label={`${g.axis === 'x' ? 'Upright' : 'Level'} ${i + 1}`}
             suffix={sheet.unit}
             value={g.at / k}
+            address={`guides/${g.id}/at`}
             min={-1e6}
             max={1e6}
             onChange={(at) => put(g.id, { at: at * k })}
@@ -108,6 +115,7 @@ function GuideFields({ sheet }: { sheet: Sheet }) {
             label={`Slant ${i + 1}`}
             suffix="°"
             value={g.slant ?? 0}
+            address={g.slant === undefined ? undefined : `guides/${g.id}/slant`}
             min={-90}
             max={90}
             onChange={(slant) => put(g.id, { slant })}
@@ -144,7 +152,7 @@ export function SheetFields() {
   if (!sheet) return null;
   const k = units[sheet.unit];
   return (
-    <>
+    <OwnerContext value={ownerOf('sheet', sheet.id)}>
       <Section title="Design">
         <TextField label="Name" value={name} onChange={renameDesign} />
       </Section>
@@ -160,6 +168,7 @@ export function SheetFields() {
           label="Width"
           suffix={sheet.unit}
           value={sheet.width / k}
+          address="width"
           min={1 / k}
           max={100000 / k}
           onChange={(v) => changeSheet('Sheet width', (s) => ({ ...s, width: v * k }))}
@@ -168,6 +177,7 @@ export function SheetFields() {
           label="Height"
           suffix={sheet.unit}
           value={sheet.height / k}
+          address="height"
           min={1 / k}
           max={100000 / k}
           onChange={(v) => changeSheet('Sheet height', (s) => ({ ...s, height: v * k }))}
@@ -199,6 +209,7 @@ export function SheetFields() {
       </Section>
       <GridFields sheet={sheet} />
       <GuideFields sheet={sheet} />
-    </>
+      <MeasureFields />
+    </OwnerContext>
   );
 }

@@ -146,6 +146,7 @@ export function SourceFields({ part }: { part: Part }) {
       <ParamFields
         fields={fields}
         params={params as Record<string, unknown>}
+        at="source"
         onChange={(name, value) => changeSource(part, name, value)}
       />
     </Section>

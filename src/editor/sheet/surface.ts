@@ -1,6 +1,5 @@
 import type { PointerEvent as ReactPointerEvent } from 'react';
-import type { Point } from '@/core';
-import { ExpressionError, evaluateExpression } from '../fields/expression';
+import { ExpressionError, evaluateExpression, type Point } from '@/core';
 import { get } from '../state/store';
 import { setPointer, usePointerState } from './pointer-state';
 import { toSheet } from './view';
@@ -25,7 +24,7 @@ export function typedNumbers(text: string): number[] | null {
     const list = text
       .split(/,?\s+(?=[\d.(-])|;/)
       .filter((t) => t.trim())
-      .map(evaluateExpression);
+      .map((t) => evaluateExpression(t));
     return list.length ? list : null;
   } catch (e) {
     if (!(e instanceof ExpressionError)) throw e;

@@ -3,6 +3,7 @@ import {
   type Change,
   type Design,
   diffJson,
+  dropOverridden,
   makeId,
   PatchError,
   type PatchOperation,
@@ -142,9 +143,10 @@ function record(label: string, before: Design, next: Design): void {
 }
 
 /** Takes over a changed design: in the history, in the studio and on the server. */
-export function commit(label: string, next: Design): void {
+export function commit(label: string, wanted: Design): void {
   const before = openedDesign();
-  if (next === before) return;
+  if (wanted === before) return;
+  const next = dropOverridden(before, wanted);
   set({ design: next });
   keepChoiceSound(next);
   if (live) live.label = label;
@@ -162,10 +164,11 @@ export function beginDrag(): Design {
 }
 
 /**
- * Ends a drag that the studio has followed. `next` is kept as one change from `before`;
+ * Ends a drag that the studio has followed. `made` is kept as one change from `before`;
  * null gives it up, and the studio goes back to `before` from `studioAt`.
  */
-export function endDrag(label: string, before: Design, next: Design | null, studioAt: Design): void {
+export function endDrag(label: string, before: Design, made: Design | null, studioAt: Design): void {
+  const next = made && dropOverridden(before, made);
   dragging = false;
   studioHas(studioAt);
   set({ design: next ?? before });

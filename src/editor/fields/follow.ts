@@ -1,0 +1,75 @@
+import { createContext, useContext } from 'react';
+import {
+  type Formula,
+  followFormula,
+  type Meaning,
+  measureLookup,
+  measuresOf,
+  measureValues,
+  settleMeasures,
+  unfollowed,
+} from '@/core';
+import { withPart } from '@/core/edit';
+import { commit, openedDesign } from '../state/history';
+import { get, useEditor } from '../state/store';
+
+/** The part or the sheet whose numbers a set of fields shows. */
+export type FieldOwner = { readonly kind: 'part' | 'sheet'; readonly id: string };
+
+const owners = new Map<string, FieldOwner>();
+
+/** A part or a sheet as the owner of fields; the same object every time, so that fields stay as they are. */
+export function ownerOf(kind: FieldOwner['kind'], id: string): FieldOwner {
+  const key = `${kind} ${id}`;
+  const owner = owners.get(key) ?? { kind, id };
+  owners.set(key, owner);
+  return owner;
+}
+
+/** Whose numbers the fields inside show: with it, a field with an address can follow measures. */
+export const OwnerContext = createContext<FieldOwner | null>(null);
+
+/** Whether a field's number follows a formula, and how to have it follow another one. */
+export interface Following {
+  readonly formula: Formula | undefined;
+  /** Has the number follow a formula, or none. @throws ExpressionError in words where it cannot. */
+  follow(formula: Formula | null): void;
+}
+
+/** What names of measures mean in the open design. */
+export function meaning(unit = 1): Meaning {
+  const { design } = get();
+  return { unit, measure: design ? measureLookup(design) : undefined };
+}
+
+/** Names of the measures of the open design with their values, for offering them. */
+export const measureNames = (): string[] => {
+  const { design } = get();
+  return design ? [...measureValues(measuresOf(design)).keys()] : [];
+};
+
+function put(owner: FieldOwner, label: string, address: string, formula: Formula | null): void {
+  const design = openedDesign();
+  const change = <T extends Parameters<typeof unfollowed>[0]>(o: T): T =>
+    formula ? followFormula(design, o, address, formula) : unfollowed(o, address);
+  if (owner.kind === 'part') {
+    const part = design.parts[owner.id];
+    if (part) commit(label, settleMeasures(withPart(design, change(part))));
+    return;
+  }
+  commit(label, { ...design, sheets: design.sheets.map((s) => (s.id === owner.id ? change(s) : s)) });
+}
+
+/** The formula that the number at an address follows; null where it has no address to follow from. */
+export function useFollowing(label: string, address: string | undefined): Following | null {
+  const owner = useContext(OwnerContext);
+  const formula = useEditor((s) => {
+    if (!owner || !address) return undefined;
+    const home =
+      owner.kind === 'part' ? s.design?.parts[owner.id] : s.design?.sheets.find((h) => h.id === owner.id);
+    return home?.formulas?.[address];
+  });
+  return owner && address
+    ? { formula, follow: (next: Formula | null) => put(owner, label, address, next) }
+    : null;
+}
