@@ -55,6 +55,7 @@ const migrations: Record<string, Migration> = {
   // Stored designs take on the fields that came later, so that changes can be put to them.
   '002-later-fields': { up: fillLaterFields },
   '003-later-fields': { up: fillLaterFields },
+  '004-later-fields': { up: fillLaterFields },
 };
 
 /** Fills in fields that came later than a stored design. */

@@ -39,6 +39,14 @@ export type StudioCommand =
   | { readonly do: 'points'; readonly refs: readonly edit.PointRef[]; readonly change: edit.PointChange }
   | { readonly do: 'insert-point'; readonly ref: edit.PointRef; readonly at: Point }
   | { readonly do: 'press-handle'; readonly id: string; readonly card: edit.CardRef; readonly handle: string }
+  /** A number of the part's place that a step tells. */
+  | {
+      readonly do: 'put-placed';
+      readonly id: string;
+      readonly card: string;
+      readonly name: string;
+      readonly value: number;
+    }
   | { readonly do: 'blend'; readonly ids: readonly string[]; readonly along: boolean }
   | {
       readonly do: 'add-step';
@@ -98,7 +106,7 @@ export type StudioCommand =
 /** Works a command out on a sheet of a design. */
 export function runCommand(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
   const result = workOut(d, sheetId, c);
-  return { ...result, design: edit.settlePieces(d, result.design) };
+  return { ...result, design: edit.settleTies(d, result.design) };
 }
 
 function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
@@ -125,6 +133,8 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
       return edit.insertPointAt(d, c.ref, c.at);
     case 'press-handle':
       return edit.pressHandle(d, c.id, c.card, c.handle);
+    case 'put-placed':
+      return edit.putPlaced(d, c.id, c.card, c.name, c.value);
     case 'blend':
       return edit.blendParts(d, sheetId, c.ids, c.along);
     case 'plain':

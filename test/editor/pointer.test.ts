@@ -30,7 +30,7 @@ it('refuses numbers outside of a field’s range in words', () => {
   expect(() => readNumber('2.5', 0, 10, true)).toThrow(/whole number/);
   expect(() => readNumber('-1', 0, 10)).toThrow(/must not be below 0/);
   expect(() => readNumber('11', 0, 10)).toThrow(/must not be above 10/);
-  expect(() => readNumber('eleven', 0, 100)).toThrow(/not a number/);
+  expect(() => readNumber('eleven', 0, 100)).toThrow(/neither a number/);
 });
 
 it('bends a drafted path evenly to both sides of a dragged node', () => {

@@ -11,7 +11,8 @@ export interface Field {
     | 'choice'
     | 'colour'
     | 'lengths'
-    | 'corners';
+    | 'corners'
+    | 'part';
   readonly min?: number;
   readonly max?: number;
   /** How much an arrow key changes it. */
@@ -78,6 +79,9 @@ export const lengths = (name: string): Field => ({ name, type: 'lengths', min: 0
 
 export const corners = (name: string): Field => ({ name, type: 'corners', min: 0, max: lengthLimit });
 
+/** A sibling by its id, or an empty text for none. */
+export const sibling = (name: string): Field => ({ name, type: 'part' });
+
 /** A field that came later: documents without it mean `absent`. */
 export const later = (field: Field, absent: FieldValue): Field => ({ ...field, absent });
 
@@ -106,6 +110,8 @@ export function fieldFault(field: Field, value: unknown): string | null {
         : 'must be a list of lengths, none below 0';
     case 'corners':
       return isRadii(value) ? null : 'must name corners and a radius for each, none below 0';
+    case 'part':
+      return typeof value === 'string' && /^[\w-]{0,40}$/.test(value) ? null : 'must name a part';
     default: {
       if (typeof value !== 'number' || !Number.isFinite(value)) return 'must be a number';
       if (field.type === 'count' && !Number.isInteger(value)) return 'must be a whole number';

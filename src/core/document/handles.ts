@@ -21,10 +21,14 @@ export interface HandleContext {
   readonly bounds: Bounds;
   /** The outline itself, one path a piece. */
   readonly outline: readonly Path[];
+  /** Middle of the sibling that a step is centred on, in the part's own coordinates. */
+  readonly centre?: Point;
 }
 
-/** What a drag of a handle means: new parameters, and a shift of the part in its own coordinates. */
+/** What a drag of a handle means: new parameters, and a shift or a turn of the part in its own coordinates. */
 export interface DragResult<P> {
   readonly params: Partial<P>;
   readonly shift?: Point;
+  /** Degrees about a point. */
+  readonly turn?: Point & { readonly angle: number };
 }

@@ -2,14 +2,14 @@ import { makeId } from '../document/create';
 import type { Design, Part } from '../document/types';
 import { keepKnownFormulas, renamedFormulas } from '../measure/formulas';
 import { type Edited, freeName } from './edited';
-import { settlePart, withNames } from './settle';
+import { settlePart, withNamesOf } from './settle';
 import { childrenOf, parentOf, topmost, withChildren, withPart } from './tree';
 
 /** A part and all inside it under fresh ids, as a list with the part first; what they name among themselves goes along. */
 export function copyFamily(parts: Readonly<Record<string, Part>>, id: string): Part[] {
   const ids = new Map<string, string>();
   const list = copyTree(parts, id, ids);
-  return list.map((p) => ({ ...p, source: withNames(p.source, (old) => ids.get(old) ?? old) }));
+  return list.map((p) => withNamesOf(p, (old) => ids.get(old) ?? old));
 }
 
 function copyTree(parts: Readonly<Record<string, Part>>, id: string, ids: Map<string, string>): Part[] {

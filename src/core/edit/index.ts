@@ -18,7 +18,14 @@ export {
 } from './draft';
 export { type Edited, freeName } from './edited';
 export { changeFaces, type FaceChange, type FaceOnSheet, facesOnSheet, makeFaces } from './faces';
-export { applyGesture, type CardRef, type Gesture, type GestureResult, pressHandle } from './gesture';
+export {
+  applyGesture,
+  type CardRef,
+  type Gesture,
+  type GestureResult,
+  pressHandle,
+  putPlaced,
+} from './gesture';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
 export { anchorOf, placePart } from './place';
 export { piecesOf, plainParts, releasePieces } from './plain';
@@ -26,7 +33,7 @@ export { changePoints, insertPoint, insertPointAt, type PointChange } from './po
 export { contoursOf, type PointRef, type SheetPoint, type SheetSegment } from './points/refs';
 export { releaseParts } from './release';
 export { type Report, reportOf, type SheetHandle } from './report';
-export { settlePieces } from './settle';
+export { settleTies } from './settle';
 export { gridAngles, guideAngle, guideFoot, type SnapHit, uprightGap } from './snap';
 export { faultKinds, mendFaults, type TidyFault, tidyFaults } from './tidy';
 export { moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './transform';

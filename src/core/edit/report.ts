@@ -1,4 +1,5 @@
 import { placeOn } from '../coat';
+import type { Params } from '../document/fields';
 import type { Handle } from '../document/handles';
 import { type Design, isPrimitive, type Part } from '../document/types';
 import { finishes } from '../finish';
@@ -46,6 +47,8 @@ export interface Report {
   readonly faces: readonly FaceOnSheet[];
   /** Outlines of the construction lines that are shown, SVG path text in sheet units. */
   readonly construction: readonly string[];
+  /** Numbers of its place that the chosen step tells. */
+  readonly placed: Params | null;
   readonly faults: readonly CardFault[];
   /** Nodes and segments of the chosen drawn paths, while points are at work. */
   readonly points: readonly SheetPoint[];
@@ -117,6 +120,12 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
     : [];
 }
 
+function placedBy(design: Design, part: Part, card: string): Params | null {
+  const i = part.steps.findIndex((c) => c.id === card);
+  const context = i < 0 ? null : evaluatePart(design, part).stages[i];
+  return (context && steps[part.steps[i].kind].placed?.read(part.steps[i].params, context)) ?? null;
+}
+
 function boxOf(design: Design, ids: readonly string[]): Pick<Report, 'box' | 'size'> {
   if (ids.length === 1) {
     const m = worldOf(design, ids[0]);
@@ -184,6 +193,7 @@ export function reportOf(
     faces: one && card?.list === 'source' ? facesOnSheet(design, one.id) : [],
     construction: constructionOf(design, sheetId),
     ...(points ? pointsOnSheet(design, chosen) : { points: [], segments: [] }),
+    placed: one && card?.list === 'steps' ? placedBy(design, one, card.id) : null,
     faults: chosen.flatMap((id) => evaluatePart(design, design.parts[id]).faults),
   };
 }

@@ -1,11 +1,20 @@
-import type { Design, Part, Source } from '../document/types';
+import type { Card, Design, Part, Source } from '../document/types';
 import { joinOutline } from '../holder/join';
 import { evaluatePart } from '../scene/evaluate';
 import { asPath } from './plain';
 import { parentOf } from './tree';
 
+/** A part with the ids of others that it names put through `rename`. */
+export function withNamesOf(part: Part, rename: (id: string) => string): Part {
+  const source = withNames(part.source, rename);
+  const steps = part.steps.map((c) =>
+    c.params.centreOn ? { ...c, params: { ...c.params, centreOn: rename(String(c.params.centreOn)) } } : c,
+  );
+  return { ...part, source, steps };
+}
+
 /** A source with the ids of other parts that it names put through `rename`. */
-export function withNames(source: Source, rename: (id: string) => string): Source {
+function withNames(source: Source, rename: (id: string) => string): Source {
   if (source.kind === 'piece') return { ...source, of: rename(source.of), by: source.by.map(rename) };
   if (source.kind === 'blend' && source.spine) return { ...source, spine: rename(source.spine) };
   return source;
@@ -21,7 +30,7 @@ export function settlePart(parts: Design['parts'], part: Part): Part {
  * Pieces that lost what they were cut from, because it was removed or moved elsewhere, become the
  * plain paths they were before: nothing drawn is lost.
  */
-export function settlePieces(before: Design, after: Design): Design {
+function settlePieces(before: Design, after: Design): Design {
   let parts = after.parts;
   for (const part of Object.values(after.parts)) {
     if (part.source.kind !== 'piece') continue;
@@ -32,3 +41,31 @@ export function settlePieces(before: Design, after: Design): Design {
   }
   return parts === after.parts ? after : { ...after, parts };
 }
+
+/** A step that lost the sibling it is centred on keeps the centre it had. */
+function settleCentres(before: Design, after: Design): Design {
+  let parts = after.parts;
+  for (const part of Object.values(after.parts)) {
+    if (!part.steps.some((c) => c.params.centreOn)) continue;
+    const home = parentOf(after, part.id);
+    const lost = (c: Card) => {
+      const on = String(c.params.centreOn || '');
+      return on !== '' && (!after.parts[on] || on === part.id || parentOf(after, on) !== home);
+    };
+    if (!part.steps.some(lost)) continue;
+    const was = before.parts[part.id];
+    const { stages } = was ? evaluatePart(before, was) : { stages: [] };
+    const steps = part.steps.map((c) => {
+      if (!lost(c)) return c;
+      const centre = stages[was?.steps.findIndex((s) => s.id === c.id) ?? -1]?.centre;
+      const at = centre ? { centreX: centre.x, centreY: centre.y } : {};
+      return { ...c, params: { ...c.params, ...at, centreOn: '' } };
+    });
+    parts = { ...parts, [part.id]: { ...part, steps } };
+  }
+  return parts === after.parts ? after : { ...after, parts };
+}
+
+/** The design after an edit, with parts that lost a sibling they rest on made to stand alone. */
+export const settleTies = (before: Design, after: Design): Design =>
+  settleCentres(before, settlePieces(before, after));

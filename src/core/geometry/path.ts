@@ -30,6 +30,8 @@ export interface Path {
   readonly fillRule: FillRule;
   /** A colour that fills take in place of their own, as hex. */
   readonly tint?: string;
+  /** How much of the coats on it shows, 0–1; all where left out. */
+  readonly opacity?: number;
 }
 
 /** Left, top, right, bottom in sheet units. */

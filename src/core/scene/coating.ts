@@ -3,6 +3,7 @@ import { type Coat, coatArea, paintToScene } from '../coat';
 import { parseHex } from '../colour/colour';
 import type { Part } from '../document/types';
 import { finishes } from '../finish';
+import { identity } from '../geometry/matrix';
 import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
 import type { Outline } from '../step';
 import type { SceneNode } from './types';
@@ -24,15 +25,29 @@ function areaOf(coat: Coat, path: Path): Path {
   return area;
 }
 
-/** What a part's coats paint on its outline. */
+/** What a part's coats paint on its outline. Pieces that show in part are painted one by one. */
 export function coatNodes(part: Part, outline: Outline): SceneNode[] {
   const bounds = outlineBounds(outline);
   if (!bounds) return [];
+  if (outline.every((piece) => piece.opacity === undefined)) return paintedOn(part, outline, bounds);
+  return outline.map(
+    (piece): SceneNode => ({
+      type: 'group',
+      children: paintedOn(part, [piece], bounds),
+      matrix: identity,
+      opacity: piece.opacity ?? 1,
+      blend: 'normal',
+      isolated: false,
+    }),
+  );
+}
+
+function paintedOn(part: Part, pieces: Outline, bounds: Bounds): SceneNode[] {
   return part.coats
     .filter((c) => c.on && c.opacity > 0)
     .flatMap((coat) => {
       const paint = paintToScene(coat.paint, bounds);
-      return outline
+      return pieces
         .map((piece) => ({ path: areaOf(coat, piece), tint: coat.kind === 'fill' ? piece.tint : undefined }))
         .filter(({ path }) => path.contours.length)
         .map(

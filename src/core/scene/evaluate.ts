@@ -1,13 +1,15 @@
 import { parseHex } from '../colour/colour';
 import type { HandleContext } from '../document/handles';
-import { type Card, type Design, holdsParts, type Part } from '../document/types';
-import { type Matrix, placeMatrix } from '../geometry/matrix';
+import { type Card, type Design, holdsParts, isPrimitive, type Part } from '../document/types';
+import { applyTo, invert, type Matrix, placeMatrix } from '../geometry/matrix';
 import { type Path, transformPath } from '../geometry/path';
+import type { Point } from '../geometry/vector';
 import { holders } from '../holder';
 import type { HolderContext, Member } from '../holder/definition';
 import { pieceOutline } from '../holder/piece';
 import { primitives } from '../source';
 import { type Outline, StepFault, steps } from '../step';
+import type { Copy } from '../step/copies';
 import { coatNodes, finishNodes, outlineBounds } from './coating';
 import type { GroupNode, Scene, SceneNode } from './types';
 
@@ -34,6 +36,7 @@ export interface PartResult {
 
 interface Memo {
   readonly children: readonly PartResult[];
+  readonly centres: Centres;
   readonly result: PartResult;
 }
 
@@ -41,7 +44,7 @@ const memo = new WeakMap<Part, Memo>();
 /** Geometry outlives changes of paint: it is remembered by source, steps and children. */
 const outlines = new WeakMap<
   Part['source'],
-  { steps: readonly Card[]; children: readonly PartResult[]; made: Made }
+  { steps: readonly Card[]; children: readonly PartResult[]; centres: Centres; made: Made }
 >();
 /** A part that only moves keeps its nodes: they are remembered by coats, finishes and geometry. */
 const looks = new WeakMap<
@@ -54,9 +57,9 @@ interface Made {
   readonly faults: readonly Omit<CardFault, 'part'>[];
 }
 
-const stageOf = (outline: Outline): HandleContext | null => {
+const stageOf = (outline: Outline, centre: Point | null | undefined): HandleContext | null => {
   const bounds = outlineBounds(outline);
-  return bounds && { bounds, outline };
+  return bounds && { bounds, outline, ...(centre ? { centre } : {}) };
 };
 
 /** What evaluating a part rests on: the parts inside a holder, or those a piece is cut from. */
@@ -136,18 +139,24 @@ function isSound(outline: Outline): boolean {
   return outline.every((p) => p.contours.every((c) => c.xy.every(Number.isFinite)));
 }
 
-function make(part: Part, basis: Basis): Made {
+function make(part: Part, basis: Basis, centres: Centres): Made {
   const children = basis.results;
   const known = outlines.get(part.source);
-  if (known && known.steps === part.steps && sameList(known.children, children)) return known.made;
+  if (
+    known &&
+    known.steps === part.steps &&
+    sameList(known.children, children) &&
+    sameCentres(known.centres, centres)
+  )
+    return known.made;
   let outline = sourceOutline(part, basis);
-  const stages = [stageOf(outline)];
+  const stages = [stageOf(outline, centres[0])];
   const faults: Omit<CardFault, 'part'>[] = [];
-  for (const card of part.steps) {
+  for (const [i, card] of part.steps.entries()) {
     if (card.on) {
       try {
         const at = stages[stages.length - 1];
-        const next = at ? keepTints(outline, steps[card.kind].apply(outline, card.params, at)) : outline;
+        const next = at ? keepMarks(outline, steps[card.kind].apply(outline, card.params, at)) : outline;
         if (!isSound(next)) throw new StepFault('These numbers are too large to draw.');
         const note = at && steps[card.kind].note?.(outline, card.params, at);
         if (note) faults.push({ card: card.id, message: note, note: true });
@@ -158,24 +167,61 @@ function make(part: Part, basis: Basis): Made {
         faults.push({ card: card.id, message: e.message });
       }
     }
-    stages.push(stageOf(outline));
+    stages.push(stageOf(outline, centres[i + 1]));
   }
   const made = { outline, stages, faults };
-  outlines.set(part.source, { steps: part.steps, children, made });
+  outlines.set(part.source, { steps: part.steps, children, centres, made });
   return made;
 }
 
-/** A step that changes piece by piece leaves each its tint. */
-const keepTints = (from: Outline, to: Outline): Outline =>
-  from.length === to.length && from.some((p) => p.tint)
-    ? to.map((p, i) => (from[i].tint ? { ...p, tint: from[i].tint } : p))
+/** A step that changes piece by piece leaves each its tint and opacity. */
+const keepMarks = (from: Outline, to: Outline): Outline =>
+  from.length === to.length && from.some((p) => p.tint || p.opacity !== undefined)
+    ? to.map((p, i) => {
+        const { tint, opacity } = from[i];
+        return { ...p, ...(tint ? { tint } : {}), ...(opacity === undefined ? {} : { opacity }) };
+      })
     : to;
+
+/** For each step, the middle of the sibling it is centred on, in the part's own coordinates. */
+type Centres = readonly (Point | null)[];
+
+const noCentres: Centres = [];
+
+const sameCentres = (a: Centres, b: Centres) =>
+  a === b ||
+  (a.length === b.length && a.every((p, i) => p === b[i] || (p && b[i] && p.x === b[i].x && p.y === b[i].y)));
+
+/** A part without its steps; the same object as long as the part is the same. */
+const bare = new WeakMap<Part, Part>();
+
+/** Middle of what a part starts from, its steps aside: a step that looks for it can never go round. */
+function middleOf(design: Pick<Design, 'parts'>, part: Part): Point {
+  if (isPrimitive(part.source) && part.source.kind !== 'path') return { x: 0, y: 0 };
+  let plain = bare.get(part);
+  if (!plain) {
+    plain = { ...part, steps: [], coats: [], source: { ...part.source } };
+    bare.set(part, plain);
+  }
+  const b = evaluatePart(design, plain).stages[0]?.bounds;
+  return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : { x: 0, y: 0 };
+}
+
+function centresOf(design: Pick<Design, 'parts'>, part: Part): Centres {
+  if (!part.steps.some((c) => c.params.centreOn)) return noCentres;
+  const back = invert(placeMatrix(part.place));
+  return part.steps.map((card) => {
+    const target = design.parts[String(card.params.centreOn)];
+    if (!back || !target || target.id === part.id) return null;
+    return applyTo(back, applyTo(placeMatrix(target.place), middleOf(design, target)));
+  });
+}
 
 const sameList = <T>(a: readonly T[], b: readonly T[]) =>
   a.length === b.length && a.every((v, i) => v === b[i]);
 
 /** Where a step's copies stand; null for one that does not only copy, or is at fault. */
-function copiesOf(card: Card, context: HandleContext): Matrix[] | null {
+function copiesOf(card: Card, context: HandleContext): Copy[] | null {
   try {
     return steps[card.kind].copies?.(card.params, context) ?? null;
   } catch (e) {
@@ -192,13 +238,13 @@ function repeatNodes(part: Part, { stages }: Made, nodes: readonly SceneNode[]):
     const copies = card.on && context ? copiesOf(card, context) : null;
     if (!copies) continue;
     at = copies.map(
-      (matrix): GroupNode => ({
+      ({ matrix, opacity }): GroupNode => ({
         type: 'group',
         children: at,
         matrix,
-        opacity: 1,
+        opacity,
         blend: 'normal',
-        isolated: false,
+        isolated: opacity < 1,
       }),
     );
   }
@@ -283,9 +329,10 @@ export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartRes
   const basis = basisOf(design, part);
   const children = basis.results;
   const known = memo.get(part);
-  if (known && sameList(known.children, children)) return known.result;
+  const centres = centresOf(design, part);
+  if (known && sameList(known.children, children) && sameCentres(known.centres, centres)) return known.result;
 
-  const made = make(part, basis);
+  const made = make(part, basis, centres);
   const nodes = look(part, made, basis);
   const matrix: Matrix = placeMatrix(part.place);
   const result: PartResult = {
@@ -303,7 +350,7 @@ export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartRes
     },
     faults: [...made.faults.map((f) => ({ ...f, part: part.id })), ...children.flatMap((c) => c.faults)],
   };
-  memo.set(part, { children, result });
+  memo.set(part, { children, centres, result });
   return result;
 }
 

@@ -1,8 +1,8 @@
-import type { Field } from '../document/fields';
+import type { Field, Params } from '../document/fields';
 import type { DragResult, Handle, HandleContext } from '../document/handles';
-import type { Matrix } from '../geometry/matrix';
 import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import type { Copy } from './copies';
 
 /** A part's outline in its own coordinates: one path a piece. */
 export type Outline = readonly Path[];
@@ -19,16 +19,26 @@ export interface StepDefinition<P extends object> {
   apply(outline: Outline, params: P, context: HandleContext): Outline;
   /** What the designer should know of the result though nothing is wrong, or null. */
   note?(outline: Outline, params: P, context: HandleContext): string | null;
+  /** Numbers that say where the part stands rather than what the step does; typed, they move it. */
+  readonly placed?: PlacedNumbers<P>;
   /** What a press on a handle without a drag changes, or null. */
   press?(params: P, handle: string, context: HandleContext): Partial<P> | null;
   /** What a number typed while a handle is dragged means, where no parameter of its own says it. */
   typed?(params: P, handle: string, value: number): Partial<P> | null;
   /** For a step that only copies: where the copies stand. It then repeats groups as they are. */
-  copies?(params: P, context: HandleContext): Matrix[];
+  copies?(params: P, context: HandleContext): Copy[];
   handles?(params: P, context: HandleContext): Handle[];
   drag?(params: P, handle: string, to: Point, context: HandleContext): DragResult<P>;
   /** Defaults that suit a part, where they depend on its bounds. */
   suited?(bounds: Bounds): Partial<P>;
+}
+
+/** Numbers of a part's place that a step tells and sets. */
+export interface PlacedNumbers<P extends object> {
+  readonly fields: readonly Field[];
+  read(params: P, context: HandleContext): Params;
+  /** What another number means, as a drag would. */
+  write(params: P, name: string, value: number, context: HandleContext): DragResult<P>;
 }
 
 export const defineStep = <P extends object>(d: StepDefinition<P>): StepDefinition<P> => d;

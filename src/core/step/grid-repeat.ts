@@ -1,7 +1,7 @@
 import { choice, count, length, toggle } from '../document/fields';
 import { type Matrix, translation } from '../geometry/matrix';
 import type { Bounds } from '../geometry/path';
-import { copyOutline } from './copies';
+import { type Copy, copyOutline, fullCopies } from './copies';
 import { defineStep } from './definition';
 
 const measures = ['gap', 'pitch'] as const;
@@ -23,7 +23,7 @@ function pitchOf(p: GridRepeat, b: Bounds): { x: number; y: number } {
   return { x: p.across + b.x1 - b.x0, y: p.down + b.y1 - b.y0 };
 }
 
-function copies(p: GridRepeat, b: Bounds): Matrix[] {
+function copies(p: GridRepeat, b: Bounds): Copy[] {
   const { x, y } = pitchOf(p, b);
   const out: Matrix[] = [];
   for (let r = 0; r < p.rows; r++)
@@ -34,7 +34,7 @@ function copies(p: GridRepeat, b: Bounds): Matrix[] {
           r * y + (p.shift === 'half-drop' && c % 2 ? y / 2 : 0),
         ),
       );
-  return out;
+  return fullCopies(out);
 }
 
 /** Rows and columns of copies, running right and down from the first. */

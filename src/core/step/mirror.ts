@@ -2,7 +2,7 @@ import { angle, length, toggle } from '../document/fields';
 import { identity, type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
 import { degrees, radians } from '../geometry/vector';
-import { copyOutline } from './copies';
+import { type Copy, copyOutline, fullCopies } from './copies';
 import { defineStep } from './definition';
 
 interface Mirror {
@@ -21,7 +21,7 @@ function reflection({ axisX, axisY, axisAngle }: Mirror): Matrix {
   return multiply(multiply(there, scaling(-1, 1)), back);
 }
 
-const copies = (p: Mirror): Matrix[] => (p.keep ? [identity, reflection(p)] : [reflection(p)]);
+const copies = (p: Mirror): Copy[] => fullCopies(p.keep ? [identity, reflection(p)] : [reflection(p)]);
 
 /** How far from the axis's point its second grip stands. */
 const armOf = (b: { x0: number; y0: number; x1: number; y1: number }): number =>

@@ -1,34 +1,59 @@
-import { angle, count, later, length, lengths, number, toggle } from '../document/fields';
+import {
+  angle,
+  choice,
+  count,
+  later,
+  length,
+  lengths,
+  number,
+  share,
+  sibling,
+  toggle,
+} from '../document/fields';
+import type { HandleContext } from '../document/handles';
 import { type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
-import type { Bounds } from '../geometry/path';
-import { degrees, type Point } from '../geometry/vector';
-import { copyOutline } from './copies';
+import { degrees, type Point, radians } from '../geometry/vector';
+import { type Copy, copyOutline } from './copies';
 import { defineStep, StepFault } from './definition';
+
+const spacings = ['sweep', 'between'] as const;
 
 interface RadialRepeat {
   centreX: number;
   centreY: number;
+  /** Id of the sibling whose middle is the centre, or nothing for the numbers. */
+  centreOn: string;
   count: number;
+  spacing: (typeof spacings)[number];
   sweep: number;
+  between: number;
   turnCopies: boolean;
   unite: boolean;
   mirrorSecond: boolean;
   /** Scale and turn (degrees) of each copy against the one before, about its own middle. */
   stepScale: number;
   stepTurn: number;
+  /** How much of each copy shows against the one before, 0–1. */
+  stepOpacity: number;
   /** Numbers of copies that are not there, the first being 1. */
   leaveOut: readonly number[];
 }
 
 /** Angle between copies: a full sweep leaves no copy on top of the first. */
-export function copyAngle(p: { count: number; sweep: number }): number {
+export function copyAngle(p: Pick<RadialRepeat, 'count' | 'spacing' | 'sweep' | 'between'>): number {
   if (p.count <= 1) return 0;
+  if (p.spacing === 'between') return p.between;
   return Math.abs(p.sweep) % 360 === 0 ? p.sweep / p.count : p.sweep / (p.count - 1);
 }
 
+const centreOf = (p: RadialRepeat, { centre }: HandleContext): Point =>
+  centre ?? { x: p.centreX, y: p.centreY };
+
+const middleOf = ({ bounds: b }: HandleContext): Point => ({ x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 });
+
 /** What copy number `i` (from 0) is turned into on the spot, before it goes round. */
-function inPlace(p: RadialRepeat, i: number, { x, y }: Point): Matrix {
-  const out = degrees(Math.atan2(y - p.centreY, x - p.centreX));
+function inPlace(p: RadialRepeat, i: number, { x, y }: Point, centre: Point): Matrix {
+  const out = degrees(Math.atan2(y - centre.y, x - centre.x));
   let m = multiply(rotation(i * p.stepTurn), scaling(p.stepScale ** i));
   // Mirrored about the line from the ring's centre.
   if (p.mirrorSecond && i % 2)
@@ -36,83 +61,158 @@ function inPlace(p: RadialRepeat, i: number, { x, y }: Point): Matrix {
   return multiply(multiply(translation(x, y), m), translation(-x, -y));
 }
 
-function copies(p: RadialRepeat, { x0, y0, x1, y1 }: Bounds): Matrix[] {
+/** Where all copies stand, those left out too. */
+function places(p: RadialRepeat, context: HandleContext): Matrix[] {
   const between = copyAngle(p);
   const plain = !p.mirrorSecond && p.stepScale === 1 && p.stepTurn === 0;
-  const middle = { x: (x0 + x1) / 2, y: (y0 + y1) / 2 };
+  const middle = middleOf(context);
+  const centre = centreOf(p, context);
+  return Array.from({ length: p.count }, (_, i) => {
+    const turn = rotation(i * between, centre.x, centre.y);
+    if (p.turnCopies) return plain ? turn : multiply(turn, inPlace(p, i, middle, centre));
+    // Upright copies only travel: their middle goes round, the shape keeps its turn.
+    const at = { x: middle.x - centre.x, y: middle.y - centre.y };
+    const a = radians(i * between);
+    const round = translation(
+      centre.x + at.x * Math.cos(a) - at.y * Math.sin(a) - middle.x,
+      centre.y + at.x * Math.sin(a) + at.y * Math.cos(a) - middle.y,
+    );
+    return plain ? round : multiply(round, inPlace(p, i, middle, centre));
+  });
+}
+
+function copies(p: RadialRepeat, context: HandleContext): Copy[] {
   const gone = new Set(p.leaveOut);
-  const all = Array.from({ length: p.count }, (_, i) => {
-    const turn = rotation(i * between, p.centreX, p.centreY);
-    // Upright copies only travel: the part's own origin goes round, the shape keeps its turn.
-    const round = p.turnCopies ? turn : translation(turn[4], turn[5]);
-    return plain ? round : multiply(round, inPlace(p, i, middle));
-  }).filter((_, i) => !gone.has(i + 1));
+  const all = places(p, context)
+    .map((matrix, i): Copy => ({ matrix, opacity: p.stepOpacity ** i }))
+    .filter((_, i) => !gone.has(i + 1));
   if (!all.length) throw new StepFault('All copies are left out.');
-  if (!all.every((m) => m.every((v) => Math.abs(v) < 1e9)))
+  if (!all.every(({ matrix }) => matrix.every((v) => Math.abs(v) < 1e9)))
     throw new StepFault('The copies grow beyond all bounds.');
   return all;
 }
 
-/** Copies evenly round a centre, which lies in the part's own coordinates. */
+/** Copies whose dots can be pressed on the sheet one by one. */
+const mostDots = 120;
+
+/** The number of the copy a handle stands at, the first being 1; 0 for none. */
+function copyOfHandle(handle: string): number {
+  if (handle === 'radius') return 1;
+  if (handle === 'next') return 2;
+  return handle.startsWith('copy-') ? Number(handle.slice(5)) : 0;
+}
+
+/** A shift of the part under which the ring's centre stays on the sheet. */
+const movedOut = (p: RadialRepeat, context: HandleContext, shift: Point) => {
+  const centre = centreOf(p, context);
+  return { params: { centreX: centre.x - shift.x, centreY: centre.y - shift.y }, shift };
+};
+
+/** Copies evenly round a centre, which lies in the part's own coordinates or on a sibling. */
 export const radialRepeat = defineStep<RadialRepeat>({
   kind: 'radial-repeat',
   fields: [
+    later(sibling('centreOn'), ''),
     length('centreX'),
     length('centreY'),
     count('count', 1, 1000),
+    later(choice('spacing', spacings), 'sweep'),
     angle('sweep', -360, 360),
+    later(angle('between', -360, 360), 30),
     toggle('turnCopies'),
     toggle('unite'),
     later(toggle('mirrorSecond'), false),
     later(number('stepScale', 0.01, 100, 0.01), 1),
     later(angle('stepTurn', -360, 360), 0),
+    later(share('stepOpacity'), 1),
     later(lengths('leaveOut'), []),
   ],
   defaults: {
+    centreOn: '',
     centreX: 0,
     centreY: 200,
     count: 12,
+    spacing: 'sweep',
     sweep: 360,
+    between: 30,
     turnCopies: true,
     unite: false,
     mirrorSecond: false,
     stepScale: 1,
     stepTurn: 0,
+    stepOpacity: 1,
     leaveOut: [],
   },
-  copies: (p, { bounds }) => copies(p, bounds),
-  apply: (outline, p, { bounds }) => copyOutline(outline, copies(p, bounds), p.unite),
+  copies,
+  apply: (outline, p, context) => copyOutline(outline, copies(p, context), p.unite),
   suited: (b) => ({ centreX: (b.x0 + b.x1) / 2, centreY: b.y1 + (b.y1 - b.y0) }),
-  handles(p, { bounds }) {
-    const x = (bounds.x0 + bounds.x1) / 2;
-    const y = (bounds.y0 + bounds.y1) / 2;
-    const r = Math.hypot(x - p.centreX, y - p.centreY);
-    const next = multiply(rotation(copyAngle(p), p.centreX, p.centreY), translation(x, y));
+  placed: {
+    fields: [length('ringRadius', 0), angle('firstAngle', -360, 360)],
+    read(p, context) {
+      const [m, c] = [middleOf(context), centreOf(p, context)];
+      const firstAngle = degrees(Math.atan2(m.x - c.x, c.y - m.y));
+      return { ringRadius: Math.hypot(m.x - c.x, m.y - c.y), firstAngle };
+    },
+    write(p, name, value, context) {
+      const [m, c] = [middleOf(context), centreOf(p, context)];
+      const now = Math.atan2(m.x - c.x, c.y - m.y);
+      if (name === 'ringRadius') {
+        const grow = value - Math.hypot(m.x - c.x, m.y - c.y);
+        return movedOut(p, context, { x: grow * Math.sin(now), y: -grow * Math.cos(now) });
+      }
+      const angle = value - degrees(now);
+      if (p.turnCopies) return { params: {}, turn: { ...c, angle } };
+      const [to, r] = [radians(value), Math.hypot(m.x - c.x, m.y - c.y)];
+      return movedOut(p, context, { x: c.x + r * Math.sin(to) - m.x, y: c.y - r * Math.cos(to) - m.y });
+    },
+  },
+  press(p, handle) {
+    const n = copyOfHandle(handle);
+    if (!n || n > p.count) return null;
+    const gone = new Set(p.leaveOut);
+    if (!gone.delete(n)) gone.add(n);
+    return { leaveOut: [...gone].sort((a, b) => a - b) };
+  },
+  handles(p, context) {
+    const middle = middleOf(context);
+    const centre = centreOf(p, context);
+    const dots = p.count <= mostDots ? places(p, context) : [];
+    const at = (m: Matrix) => ({
+      x: m[0] * middle.x + m[2] * middle.y + m[4],
+      y: m[1] * middle.x + m[3] * middle.y + m[5],
+    });
+    const next = multiply(rotation(copyAngle(p), centre.x, centre.y), translation(middle.x, middle.y));
     return [
+      ...dots.slice(2).map((m, i) => ({ id: `copy-${i + 3}`, ...at(m), small: true })),
       {
         id: 'centre',
         sets: ['centreX', 'centreY'],
-        x: p.centreX,
-        y: p.centreY,
-        circle: { x: p.centreX, y: p.centreY, r },
+        ...centre,
+        circle: { ...centre, r: Math.hypot(middle.x - centre.x, middle.y - centre.y) },
       },
-      { id: 'radius', x, y, from: { x: p.centreX, y: p.centreY } },
-      { id: 'next', sets: ['count'], x: next[4], y: next[5], from: { x: p.centreX, y: p.centreY } },
+      { id: 'radius', ...middle, from: centre },
+      {
+        id: 'next',
+        sets: p.spacing === 'between' ? ['between'] : ['count'],
+        x: next[4],
+        y: next[5],
+        from: centre,
+      },
     ];
   },
-  drag(p, handle, to, { bounds }) {
-    if (handle === 'centre') return { params: { centreX: to.x, centreY: to.y } };
-    const x = (bounds.x0 + bounds.x1) / 2;
-    const y = (bounds.y0 + bounds.y1) / 2;
-    const a = Math.atan2(y - p.centreY, x - p.centreX);
+  drag(p, handle, to, context) {
+    if (handle === 'centre') return { params: { centreX: to.x, centreY: to.y, centreOn: '' } };
+    const { x, y } = middleOf(context);
+    const centre = centreOf(p, context);
+    const a = Math.atan2(y - centre.y, x - centre.x);
     if (handle === 'radius') {
-      // The ring's centre stays on the sheet: the part moves out and its centre parameter back.
       const grow = (to.x - x) * Math.cos(a) + (to.y - y) * Math.sin(a);
-      const shift = { x: grow * Math.cos(a), y: grow * Math.sin(a) };
-      return { params: { centreX: p.centreX - shift.x, centreY: p.centreY - shift.y }, shift };
+      return movedOut(p, context, { x: grow * Math.cos(a), y: grow * Math.sin(a) });
     }
-    let between = degrees(Math.atan2(to.y - p.centreY, to.x - p.centreX) - a);
+    if (handle !== 'next') return { params: {} };
+    let between = degrees(Math.atan2(to.y - centre.y, to.x - centre.x) - a);
     between = ((between % 360) + 360) % 360;
+    if (p.spacing === 'between') return { params: { between: Number(between.toFixed(1)) } };
     if (between < 0.36) return { params: {} };
     const whole = Math.abs(p.sweep) % 360 === 0;
     const n = Math.round(whole ? 360 / between : Math.abs(p.sweep) / between + 1);

@@ -1,7 +1,7 @@
-import { angle, count, length, number, toggle } from '../document/fields';
+import { angle, count, later, length, number, share, toggle } from '../document/fields';
 import { applyTo, type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
 import type { Bounds } from '../geometry/path';
-import { copyOutline } from './copies';
+import { type Copy, copyOutline } from './copies';
 import { defineStep, StepFault } from './definition';
 
 interface Trail {
@@ -10,6 +10,8 @@ interface Trail {
   stepY: number;
   stepTurn: number;
   stepScale: number;
+  /** How much of each copy shows against the one before, 0–1. */
+  stepOpacity: number;
   centreX: number;
   centreY: number;
   nearestInFront: boolean;
@@ -23,7 +25,7 @@ function stride(p: Trail): Matrix {
   return multiply(translation(p.stepX, p.stepY), scaled);
 }
 
-function copies(p: Trail): Matrix[] {
+function copies(p: Trail): Copy[] {
   const one = stride(p);
   const out: Matrix[] = [[1, 0, 0, 1, 0, 0]];
   while (out.length < p.count) {
@@ -31,7 +33,8 @@ function copies(p: Trail): Matrix[] {
     if (!next.every((v) => Math.abs(v) < 1e9)) throw new StepFault('The copies grow beyond all bounds.');
     out.push(next);
   }
-  return p.nearestInFront ? out.toReversed() : out;
+  const all = out.map((matrix, i): Copy => ({ matrix, opacity: p.stepOpacity ** i }));
+  return p.nearestInFront ? all.toReversed() : all;
 }
 
 const middle = (b: Bounds) => ({ x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 });
@@ -49,6 +52,7 @@ export const trail = defineStep<Trail>({
     length('centreY'),
     toggle('nearestInFront'),
     toggle('unite'),
+    later(share('stepOpacity'), 1),
   ],
   defaults: {
     count: 6,
@@ -60,6 +64,7 @@ export const trail = defineStep<Trail>({
     centreY: 0,
     nearestInFront: true,
     unite: false,
+    stepOpacity: 1,
   },
   copies,
   apply: (outline, p) => copyOutline(outline, copies(p), p.unite),

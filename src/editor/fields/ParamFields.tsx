@@ -6,6 +6,7 @@ import { ColourField } from './ColourField';
 import { CornersField } from './CornersField';
 import { LengthsField } from './LengthsField';
 import { NumberField } from './NumberField';
+import { SiblingField } from './SiblingField';
 import { SwitchField } from './SwitchField';
 import { wordFor } from './words';
 
@@ -45,6 +46,8 @@ export function ParamFields({
         );
       case 'colour':
         return <ColourField key={f.name} label={label} value={value as string} onChange={take} />;
+      case 'part':
+        return <SiblingField key={f.name} label={label} value={value as string} onChange={take} />;
       case 'lengths':
         return (
           <LengthsField

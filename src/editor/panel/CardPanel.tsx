@@ -1,13 +1,13 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { finishes, type Part, steps } from '@/core';
+import { type Card, finishes, type Part, steps } from '@/core';
 import type { CardRef } from '@/core/edit';
 import { OwnerContext, ownerOf } from '../fields/follow';
 import { NumberField } from '../fields/NumberField';
 import { ParamFields } from '../fields/ParamFields';
 import { wordFor } from '../fields/words';
-import { changePart } from '../state/actions';
+import { changePart, run } from '../state/actions';
 import { set, useChosenPart, useEditor } from '../state/store';
 import { CoatFields } from './CoatFields';
 import { LookFields, ManyFields, PlaceFields } from './PartFields';
@@ -16,6 +16,28 @@ import { Section } from './Section';
 import { SheetFields } from './SheetFields';
 import { SourceFields } from './SourceFields';
 import { TidyFields } from './TidyFields';
+
+/** Numbers of the part's place that a step tells: typed, they move it. */
+function PlacedFields({ part, card }: { part: Part; card: Card }) {
+  const told = useEditor((s) => s.report?.placed);
+  const placed = steps[card.kind].placed;
+  if (!placed || !told) return null;
+  return (
+    <ParamFields
+      fields={placed.fields}
+      params={told}
+      onChange={(name, value) =>
+        void run(wordFor(name), {
+          do: 'put-placed',
+          id: part.id,
+          card: card.id,
+          name,
+          value: value as number,
+        })
+      }
+    />
+  );
+}
 
 function StepFields({ part, list, id }: { part: Part; list: 'steps' | 'finishes'; id: string }) {
   const fault = useEditor((s) => s.faults.find((f) => f.card === id));
@@ -32,6 +54,7 @@ function StepFields({ part, list, id }: { part: Part; list: 'steps' | 'finishes'
           {fault.message}
         </Box>
       )}
+      {list === 'steps' && <PlacedFields part={part} card={card} />}
       <ParamFields
         fields={fields}
         params={card.params}

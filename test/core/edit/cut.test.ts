@@ -24,7 +24,7 @@ import {
   releaseParts,
   removeParts,
   reportOf,
-  settlePieces,
+  settleTies,
 } from '@/core/edit';
 import { readDesign } from '@/core/reading';
 import { designOf, difference, solid, withPart } from '../designs';
@@ -120,7 +120,7 @@ describe('cut along', () => {
     const together = moveParts(cut.design, ids, 10, 5);
     const outright = moveParts(cut.design, cut.chosen, 10, 5);
     expect(difference(together, outright)).toBe(0);
-    const gone = settlePieces(cut.design, removeParts(cut.design, 's', ['knife']).design);
+    const gone = settleTies(cut.design, removeParts(cut.design, 's', ['knife']).design);
     expect(piecesIn(gone).length).toBe(0);
     expect(difference(gone, cut.design)).toBe(0);
     expect(() => readDesign(gone)).not.toThrow();
@@ -129,12 +129,12 @@ describe('cut along', () => {
   it('is released, grouped, turned, copied and pasted without a change of picture', () => {
     const turned = { ...cut.design.parts[cut.chosen[0]], place: { ...origin, x: 30, y: -60, turn: 14 } };
     const placed = { ...cut.design, parts: { ...cut.design.parts, [turned.id]: turned } };
-    const out = settlePieces(placed, releaseParts(placed, 's', [turned.id]).design);
+    const out = settleTies(placed, releaseParts(placed, 's', [turned.id]).design);
     expect(difference(out, placed)).toBe(0);
     expect(piecesIn(out).length).toBe(2);
     const grouped = groupParts(out, 's', out.sheets[0].parts).design;
     expect(difference(grouped, placed)).toBe(0);
-    const alone = settlePieces(out, groupParts(out, 's', [piecesIn(out)[0].id]).design);
+    const alone = settleTies(out, groupParts(out, 's', [piecesIn(out)[0].id]).design);
     expect(difference(alone, placed)).toBe(0);
     expect(piecesIn(alone).length).toBe(1);
     const copied = duplicateParts(placed, 's', [turned.id]).design;

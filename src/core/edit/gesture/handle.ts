@@ -4,7 +4,7 @@ import type { Field } from '../../document/fields';
 import type { DragResult, Handle } from '../../document/handles';
 import { type Design, isPrimitive, type Part } from '../../document/types';
 import { finishes } from '../../finish';
-import { applyTo, invert, placeMatrix } from '../../geometry/matrix';
+import { applyTo, invert, placeMatrix, rotation } from '../../geometry/matrix';
 import type { Bounds } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { evaluatePart } from '../../scene/evaluate';
@@ -12,6 +12,7 @@ import { primitives } from '../../source';
 import { steps } from '../../step';
 import type { Edited } from '../edited';
 import { anchorOf } from '../place';
+import { normalTurn } from '../transform';
 import { parentOf, withPart, worldOf } from '../tree';
 import { snapPoint } from './snap-point';
 import { type CardRef, type GestureOf, type GestureResult, shown } from './types';
@@ -38,6 +39,39 @@ function sourceHolder(part: Part): Holder | null {
   };
 }
 
+/** A part after a step's drag: the step's parameters, and where the part stands with it. */
+function withStepResult(part: Part, id: string, { params, shift, turn }: DragResult<object>): Part {
+  const list = part.steps.map((c) => (c.id === id ? { ...c, params: { ...c.params, ...params } } : c));
+  let { place } = part;
+  const m = placeMatrix(place);
+  if (shift)
+    place = {
+      ...place,
+      x: place.x + m[0] * shift.x + m[2] * shift.y,
+      y: place.y + m[1] * shift.x + m[3] * shift.y,
+    };
+  if (turn) {
+    const about = applyTo(m, turn);
+    // A part that is mirrored turns the other way on the sheet.
+    const angle = m[0] * m[3] - m[1] * m[2] < 0 ? -turn.angle : turn.angle;
+    const at = applyTo(rotation(angle, about.x, about.y), place);
+    place = { ...place, x: at.x, y: at.y, turn: normalTurn(place.turn + angle) };
+  }
+  return { ...part, steps: list, place };
+}
+
+/** Sets a number that a step tells of its part's place, such as a ring's radius. */
+export function putPlaced(design: Design, id: string, card: string, name: string, value: number): Edited {
+  const part = design.parts[id];
+  const i = part?.steps.findIndex((c) => c.id === card) ?? -1;
+  const unchanged = { design, chosen: [id], card: { list: 'steps' as const, id: card } };
+  const context = i >= 0 ? evaluatePart(design, part).stages[i] : null;
+  const placed = i >= 0 ? steps[part.steps[i].kind].placed : undefined;
+  if (!context || !placed) return unchanged;
+  const result = placed.write(part.steps[i].params, name, value, context);
+  return { ...unchanged, design: withPart(design, withStepResult(part, card, result)) };
+}
+
 function stepHolder(design: Design, part: Part, id: string): Holder | null {
   const i = part.steps.findIndex((c) => c.id === id);
   const card = part.steps[i];
@@ -49,18 +83,7 @@ function stepHolder(design: Design, part: Part, id: string): Holder | null {
     handles: definition.handles?.(card.params, context) ?? [],
     drag: (handle, to) => definition.drag?.(card.params, handle, to, context),
     typed: (handle, value) => definition.typed?.(card.params, handle, value),
-    with({ params, shift }) {
-      const list = part.steps.map((c) => (c.id === id ? { ...c, params: { ...c.params, ...params } } : c));
-      if (!shift) return { ...part, steps: list };
-      const m = placeMatrix(part.place);
-      const { x, y } = part.place;
-      const place = {
-        ...part.place,
-        x: x + m[0] * shift.x + m[2] * shift.y,
-        y: y + m[1] * shift.x + m[3] * shift.y,
-      };
-      return { ...part, steps: list, place };
-    },
+    with: (result) => withStepResult(part, id, result),
   };
 }
 
