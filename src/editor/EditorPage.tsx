@@ -10,7 +10,7 @@ import { useEffect, useState } from 'react';
 import { Bench } from './bench/Bench';
 import { Dial } from './frame/Dial';
 import { Header } from './frame/Header';
-import { PartsList } from './frame/PartsList';
+import { PartsList } from './frame/parts/PartsList';
 import { Tray } from './frame/Tray';
 import { useKeys } from './frame/use-keys';
 import { CardPanel } from './panel/CardPanel';

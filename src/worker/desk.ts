@@ -8,6 +8,7 @@ import {
   evaluatePart,
   type Matrix,
   type PatchOperation,
+  type Point,
   pictureSize,
   renderBands,
   type Scene,
@@ -154,6 +155,12 @@ export const studio = {
 
   pick(parent: string | null, x: number, y: number, reach: number): string[] {
     return edit.pickParts(must(), sheetId, parent, { x, y }, reach);
+  },
+
+  /** A place drawn to what is near it on the sheet; on the line from `from` where that is given. */
+  snap(p: Point, from: Point | null, reach: number): { p: Point; hits: readonly edit.SnapHit[] } {
+    const snapped = edit.snapPoint(must(), sheetId, null, [], p, reach);
+    return from ? edit.keepStraight(from, p, snapped) : snapped;
   },
 
   within(parent: string | null, area: Bounds): string[] {

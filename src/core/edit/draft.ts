@@ -45,14 +45,6 @@ export function draftText(nodes: readonly DraftNode[], closed: boolean): string 
   return d;
 }
 
-/** A shift turned to the nearest eighth of a turn. */
-export function alongEighth(dx: number, dy: number): [number, number] {
-  const a = Math.round(Math.atan2(dy, dx) / (Math.PI / 4)) * (Math.PI / 4);
-  const l = Math.hypot(dx, dy);
-  const clean = (v: number) => (Math.abs(v) < 1e-9 ? 0 : l * v);
-  return [clean(Math.cos(a)), clean(Math.sin(a))];
-}
-
 /** The design with a path on the sheet, about the middle of its numbers; filled where it is closed. */
 function withPath(design: Design, sheetId: string, contour: DrawnContour, name: string): Edited {
   const middle = (rest: number) => {

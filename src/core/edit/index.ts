@@ -8,7 +8,6 @@ export { partsLike, type Sameness, samenesses } from './choose-same';
 export { copyFamily, duplicateParts, pasteParts } from './copy';
 export { cutAlong } from './cut';
 export {
-  alongEighth,
   type DraftNode,
   draftFrom,
   draftText,
@@ -26,6 +25,7 @@ export {
   pressHandle,
   putPlaced,
 } from './gesture';
+export { snapPoint } from './gesture/snap-point';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
 export { anchorOf, placePart } from './place';
 export { piecesOf, plainParts, releasePieces } from './plain';
@@ -34,7 +34,16 @@ export { contoursOf, type PointRef, type SheetPoint, type SheetSegment } from '.
 export { releaseParts } from './release';
 export { type Report, reportOf, type SheetHandle } from './report';
 export { settleTies } from './settle';
-export { gridAngles, guideAngle, guideFoot, type SnapHit, uprightGap } from './snap';
+export {
+  alongAxes,
+  axesOf,
+  gridAngles,
+  guideAngle,
+  guideFoot,
+  keepStraight,
+  type SnapHit,
+  uprightGap,
+} from './snap';
 export { faultKinds, mendFaults, type TidyFault, tidyFaults } from './tidy';
 export { moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './transform';
 export {

@@ -1,9 +1,11 @@
+import type { Part } from '@/core';
 import type { Order, PointChange } from '@/core/edit';
-import { childrenOf, samenesses } from '@/core/edit';
+import { childrenOf, familyOf, samenesses } from '@/core/edit';
 import { surface } from '../sheet/surface';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
 import {
   changeChosen,
+  changeParts,
   choose,
   chooseLike,
   guideMiddle,
@@ -33,6 +35,14 @@ const chosenOr = (work: (ids: readonly string[]) => void) => () => {
   if (chosen.length) work(chosen);
   else say('Choose a part first.');
 };
+
+/** Changes all parts of the sheet. */
+function onSheet(label: string, change: (part: Part) => Part): void {
+  const { design, sheetId } = get();
+  if (!design) return;
+  const ids = childrenOf(design, sheetId, null).flatMap((id) => familyOf(design, id));
+  changeParts(label, ids, change);
+}
 
 const order = (how: Order, word: string): Command => ({
   id: `order-${how}`,
@@ -132,6 +142,18 @@ export const commands: readonly Command[] = [
     word: 'Lock',
     group: 'Parts',
     act: chosenOr(() => changeChosen('Lock', (p) => ({ ...p, locked: true }))),
+  },
+  {
+    id: 'show-all',
+    word: 'Show all that is hidden',
+    group: 'Parts',
+    act: () => onSheet('Show all', (p) => (p.hidden ? { ...p, hidden: false } : p)),
+  },
+  {
+    id: 'unlock-all',
+    word: 'Unlock all',
+    group: 'Parts',
+    act: () => onSheet('Unlock all', (p) => (p.locked ? { ...p, locked: false } : p)),
   },
   ...samenesses.map(
     (by): Command => ({

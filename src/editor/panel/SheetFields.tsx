@@ -10,7 +10,7 @@ import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
 import { TextField } from '../fields/TextField';
 import { changeSheet, guideMiddle, removeSheet, renameDesign } from '../state/actions';
-import { useEditor } from '../state/store';
+import { set, useEditor } from '../state/store';
 import { MeasureFields } from './MeasureFields';
 import { Section } from './Section';
 
@@ -82,6 +82,25 @@ function GridFields({ sheet }: { sheet: Sheet }) {
           onChange={(spokes) => changeGrid('Grid rays', { spokes })}
         />
       )}
+    </Section>
+  );
+}
+
+/** How strongly things snap; it is the designer's own, not the design's. */
+function SnapFields() {
+  const on = useEditor((s) => s.snapping);
+  const reach = useEditor((s) => s.snapReach);
+  return (
+    <Section title="Snapping">
+      <SwitchField label="Snap to what is near" value={on} onChange={(snapping) => set({ snapping })} />
+      <NumberField
+        label="Pulls within"
+        suffix="px"
+        value={reach}
+        min={1}
+        max={40}
+        onChange={(snapReach) => set({ snapReach })}
+      />
     </Section>
   );
 }
@@ -209,6 +228,7 @@ export function SheetFields() {
       </Section>
       <GridFields sheet={sheet} />
       <GuideFields sheet={sheet} />
+      <SnapFields />
       <MeasureFields />
     </OwnerContext>
   );

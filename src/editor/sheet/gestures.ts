@@ -4,9 +4,6 @@ import { beginDrag, endDrag, tell } from '../state/history';
 import { get, set } from '../state/store';
 import { choice, showFrame, studioEngine } from '../state/studio';
 
-/** How near snaps pull, CSS pixels. */
-const pull = 7;
-
 /**
  * One drag: sends its moves to the studio one at a time, always the latest, shows what comes back,
  * and keeps the whole as one change in the end.
@@ -51,8 +48,8 @@ export class Drag {
     while (this.latest) {
       const { gesture, free } = this.latest;
       this.latest = null;
-      const { snapping, view } = get();
-      const reach = snapping && !free ? pull / view.zoom : 0;
+      const { snapping, snapReach, view } = get();
+      const reach = snapping && !free ? snapReach / view.zoom : 0;
       const meant = this.exact ? { ...gesture, exact: this.exact } : gesture;
       const a = await studioEngine().studio.gesture(meant, reach, choice());
       this.last = applyPatch(this.start, a.patch);

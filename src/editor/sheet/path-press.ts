@@ -1,9 +1,20 @@
 import type { Point } from '@/core';
-import { alongEighth, type DraftNode, draftFrom, draftText, drawnPath, redrawnPath } from '@/core/edit';
+import {
+  alongAxes,
+  axesOf,
+  type DraftNode,
+  draftFrom,
+  draftText,
+  drawnPath,
+  redrawnPath,
+  type SnapHit,
+  sheetOf,
+} from '@/core/edit';
 import { partNameFor } from '../fields/words';
 import { choose, takeTool } from '../state/actions';
 import { commit } from '../state/history';
 import { get, set } from '../state/store';
+import { studioEngine } from '../state/studio';
 import { setPointer } from './pointer-state';
 import { type Press, surface } from './surface';
 
@@ -41,9 +52,28 @@ function finish(closed: boolean): void {
   choose(chosen);
 }
 
-/** The path as it would go on to the pointer. */
+/** Where the pointer means to set a node: kept to the axes by Shift, drawn to what is near unless Ctrl is held. */
+async function meant(e: Press): Promise<{ readonly p: Point; readonly hits: readonly SnapHit[] }> {
+  const at = surface.onSheet(surface.inView(e));
+  const { snapping, snapReach, view, design, sheetId } = get();
+  const before = nodes.at(-1);
+  const straight = e.shiftKey && before;
+  let goal = at;
+  if (straight && design) {
+    const [dx, dy] = alongAxes(at.x - before.x, at.y - before.y, axesOf(sheetOf(design, sheetId)));
+    goal = { x: before.x + dx, y: before.y + dy };
+  }
+  const reach = snapping && !(e.ctrlKey || e.metaKey) ? snapReach / view.zoom : 0;
+  return studioEngine().studio.snap(goal, straight ? before : null, reach);
+}
+
+/** The path as it would go on to the pointer, and what its next node would snap to. */
 export function trackDraft(e: Press): void {
-  if (nodes.length) show({ ...surface.onSheet(surface.inView(e)), out: null });
+  void meant(e).then(({ p, hits }) => {
+    if (surface.active || get().tool !== 'path') return;
+    set({ hits });
+    if (nodes.length) show({ ...p, out: null });
+  });
 }
 
 /** Goes on with the chosen open path where a press meets one of its ends. */
@@ -59,35 +89,45 @@ function beginFromEnd(at: Point): boolean {
   return true;
 }
 
+/** Takes a place as the next node; a press on the first closes the path, one on the last ends it. */
+function setNode(at: Point): boolean {
+  const { view } = get();
+  const near = (n: Point | undefined, pixels: number) =>
+    n !== undefined && Math.hypot(n.x - at.x, n.y - at.y) * view.zoom < pixels;
+  if (nodes.length > 1 && near(nodes[0], 8)) finish(true);
+  else if (near(nodes.at(-1), 3)) finish(false);
+  else {
+    nodes = [...nodes, { ...at, out: null }];
+    surface.drafting = { finish: () => finish(false), cancel: drop };
+    show();
+    return true;
+  }
+  return false;
+}
+
 /** Sets a node of the path being drawn; a drag bends it, a press on the first node closes it. */
 export function pressPathNode(e: Press): void {
   const from = surface.inView(e);
-  let at = surface.onSheet(from);
-  const [first] = nodes;
-  if (!first && beginFromEnd(at)) return;
-  const { view } = get();
-  if (first && nodes.length > 1 && Math.hypot(first.x - at.x, first.y - at.y) * view.zoom < 8) {
-    finish(true);
-    return;
-  }
-  const before = nodes.at(-1);
-  if (e.shiftKey && before) {
-    const [dx, dy] = alongEighth(at.x - before.x, at.y - before.y);
-    at = { x: before.x + dx, y: before.y + dy };
-  }
-  if (before && Math.hypot(before.x - at.x, before.y - at.y) * view.zoom < 3) {
-    finish(false);
-    return;
-  }
-  nodes = [...nodes, { ...at, out: null }];
-  surface.drafting = { finish: () => finish(false), cancel: drop };
+  if (!nodes.length && beginFromEnd(surface.onSheet(from))) return;
+  let bend: Point | null = null;
+  let placed = false;
+  const bendIt = () => {
+    const node = nodes.at(-1);
+    if (!placed || !bend || !node) return;
+    nodes = [...nodes.slice(0, -1), { ...node, out: bend }];
+    show();
+  };
+  void meant(e).then(({ p }) => {
+    set({ hits: [] });
+    placed = setNode(p);
+    bendIt();
+  });
   surface.hold(e, {
     move(_, p) {
-      if (Math.hypot(p.x - from.x, p.y - from.y) < 3) return;
-      nodes = [...nodes.slice(0, -1), { ...at, out: surface.onSheet(p) }];
-      show();
+      if (!bend && Math.hypot(p.x - from.x, p.y - from.y) < 3) return;
+      bend = surface.onSheet(p);
+      bendIt();
     },
     up() {},
   });
-  show();
 }

@@ -138,12 +138,16 @@ export function changePart(label: string, id: string, change: (part: Part) => Pa
   if (part) commit(label, withPart(design, change(part)));
 }
 
-/** Changes all chosen parts alike. */
-export function changeChosen(label: string, change: (part: Part) => Part): void {
-  let design = openedDesign();
-  for (const id of get().chosen) if (design.parts[id]) design = withPart(design, change(design.parts[id]));
-  commit(label, design);
+/** Changes several parts alike. */
+export function changeParts(label: string, ids: readonly string[], change: (part: Part) => Part): void {
+  const design = openedDesign();
+  const changed = ids.filter((id) => design.parts[id]).map((id) => [id, change(design.parts[id])] as const);
+  commit(label, { ...design, parts: { ...design.parts, ...Object.fromEntries(changed) } });
 }
+
+/** Changes all chosen parts alike. */
+export const changeChosen = (label: string, change: (part: Part) => Part): void =>
+  changeParts(label, get().chosen, change);
 
 export function changeSheet(label: string, change: (sheet: Sheet) => Sheet): void {
   const design = openedDesign();

@@ -40,6 +40,8 @@ export interface EditorState {
   readonly viewSize: { readonly width: number; readonly height: number };
   readonly outlineView: boolean;
   readonly snapping: boolean;
+  /** How near snaps pull, CSS pixels. */
+  readonly snapReach: number;
   readonly tidy: TidyState;
   /** The point of nine that place and size are told by, 0, 0.5 or 1 in each direction. */
   readonly reference: Point;
@@ -76,6 +78,7 @@ export const useEditor = create<EditorState>(() => ({
   viewSize: { width: 800, height: 600 },
   outlineView: false,
   snapping: true,
+  snapReach: 7,
   tidy: { tolerance: 1, faults: [], over: null },
   reference: { x: 0.5, y: 0.5 },
   smoothness: 3,

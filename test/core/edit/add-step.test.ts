@@ -1,6 +1,15 @@
 import { expect, it } from 'vitest';
-import { evaluatePart, joinOutline, makeCoat, makePart, makeSource, origin, pathArea } from '@/core';
-import { addStep, alongEighth, drawnPath, reportOf, sheetBounds } from '@/core/edit';
+import {
+  evaluatePart,
+  joinOutline,
+  makeCoat,
+  makePart,
+  makeSource,
+  origin,
+  pathArea,
+  squareGrid,
+} from '@/core';
+import { addStep, alongAxes, axesOf, drawnPath, reportOf, sheetBounds } from '@/core/edit';
 import { readDesign } from '@/core/reading';
 import { designOf } from '../designs';
 
@@ -57,10 +66,15 @@ it('makes a drawn path about the middle of its nodes, filled where it is closed'
   expect(readDesign(structuredClone(open.design))).toBeTruthy();
 });
 
-it('turns a shift to the nearest eighth of a turn and keeps its length', () => {
-  expect(alongEighth(100, 3)).toEqual([Math.hypot(100, 3), 0]);
-  expect(alongEighth(-1, -90)).toEqual([0, -Math.hypot(1, 90)]);
-  const [x, y] = alongEighth(70, -60);
-  expect(x).toBeCloseTo(-y, 9);
-  expect(Math.hypot(x, y)).toBeCloseTo(Math.hypot(70, 60), 9);
+it('lays a shift square onto the nearest eighth of a turn, or onto the axes of an angled grid', () => {
+  expect(alongAxes(100, 3)).toEqual([100, 0]);
+  expect(alongAxes(-1, -90)).toEqual([0, -90]);
+  const [x, y] = alongAxes(70, -60);
+  expect(x).toBeCloseTo(65, 9);
+  expect(y).toBeCloseTo(-65, 9);
+  const grid = { ...squareGrid, on: true, kind: 'angled' as const };
+  const [u, v] = alongAxes(100, 50, axesOf({ grid }));
+  // ISO 5456-3: isometric axes rise at 30°.
+  expect(Math.atan2(v, u)).toBeCloseTo(Math.PI / 6, 9);
+  expect(axesOf({ grid: { ...grid, on: false } })).toContain(45);
 });

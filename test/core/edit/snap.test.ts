@@ -111,6 +111,101 @@ describe('snapping', () => {
     expect(() => readDesign(slanted)).not.toThrow();
   });
 
+  const drawing = (
+    kind: string,
+    from: [number, number],
+    to: [number, number],
+    keepShape = false,
+  ): Gesture => ({
+    type: 'draw',
+    id: 'new',
+    kind,
+    name: 'New',
+    parent: null,
+    from: { x: from[0], y: from[1] },
+    to: { x: to[0], y: to[1] },
+    keepShape,
+    fromCentre: false,
+  });
+
+  it('draws a line onto a curved edge, in line with an edge, and tangent to a circle', () => {
+    const d = designOf(1000, disc('moon', 620, 330, 100));
+    const end = (gesture: Gesture, of = d) => {
+      const { design, hits } = applyGesture(of, 's', gesture, 6);
+      const { place, source } = design.parts.new;
+      const { x2, y2 } = source as unknown as { x2: number; y2: number };
+      return { x: place.x + x2, y: place.y + y2, words: words(hits) };
+    };
+    // On the rim, 37° down from level, three units off it.
+    const a = (37 * Math.PI) / 180;
+    const rim = end(drawing('line', [900, 900], [620 + 103 * Math.cos(a), 330 + 103 * Math.sin(a)]));
+    expect(rim.words).toEqual(['edge of moon']);
+    // Four cubics stay within 2.73e-4 r of the circle.
+    expect(Math.abs(Math.hypot(rim.x - 620, rim.y - 330) - 100)).toBeLessThan(0.03);
+    // A tangent is square to the radius.
+    const t = end(drawing('line', [220, 330], [620 - 100 * (100 / 400) + 2, 330 - 96]));
+    expect(t.words).toEqual(['tangent to moon']);
+    expect((t.x - 620) * (t.x - 220) + (t.y - 330) * (t.y - 330)).toBeCloseTo(0, 6);
+
+    const beam = box('beam', 0, 0, 200, 40, {
+      place: { x: 300, y: 700, turn: 20, skew: 0, scaleX: 1, scaleY: 1 },
+    });
+    const e = designOf(1000, beam);
+    const along = { x: Math.cos((20 * Math.PI) / 180), y: Math.sin((20 * Math.PI) / 180) };
+    const far = { x: 300 + 320 * along.x + 20 * along.y, y: 700 + 320 * along.y - 20 * along.x };
+    const line = end(drawing('line', [900, 200], [far.x + 2 * along.y, far.y - 2 * along.x]), e);
+    expect(line.words).toEqual(['in line with an edge of beam']);
+    expect((line.x - 300) * -along.y + (line.y - 700) * along.x).toBeCloseTo(-20, 9);
+  });
+
+  it('makes a circle touch a slanted edge to 1e-9', () => {
+    const beam = box('beam', 0, 0, 600, 40, {
+      place: { x: 500, y: 600, turn: 25, skew: 0, scaleX: 1, scaleY: 1 },
+    });
+    const d = designOf(1000, beam, disc('ball', 100, 100, 35));
+    const a = (25 * Math.PI) / 180;
+    // Above the beam's upper edge: 20 to the edge and 35 more, and 2 too far.
+    const at = { x: 500 + 57 * Math.sin(a) + 71 * Math.cos(a), y: 600 - 57 * Math.cos(a) + 71 * Math.sin(a) };
+    const { design, hits } = moved(d, 'ball', at.x - 100, at.y - 100);
+    expect(words(hits)).toEqual(['touches an edge of beam']);
+    const { x, y } = design.parts.ball.place;
+    expect((x - 500) * -Math.sin(a) + (y - 600) * Math.cos(a)).toBeCloseTo(-55, 9);
+  });
+
+  it('meets the size of another part, drawing and scaling', () => {
+    const d = designOf(1000, box('tile', 700, 700, 173, 88), box('own', 130, 130, 60, 60));
+    const drawn = applyGesture(d, 's', drawing('rectangle', [300, 210], [471, 365]), 6);
+    expect(words(drawn.hits)).toEqual(['as wide as tile']);
+    expect(drawn.design.parts.new.source).toMatchObject({ width: 173, height: 155 });
+    const scaled = applyGesture(
+      d,
+      's',
+      {
+        type: 'scale',
+        ids: ['own'],
+        side: [1, 1],
+        to: { x: 305, y: 216 },
+        keepShape: false,
+        fromCentre: false,
+      },
+      6,
+    );
+    expect(words(scaled.hits)).toEqual(['as wide as tile', 'as high as tile']);
+    expect(scaled.design.parts.own.source).toMatchObject({ width: 173, height: 88 });
+    expect(scaled.design.parts.own.place).toMatchObject({ x: 130 + 173 / 2, y: 130 + 44 });
+  });
+
+  it('with Shift keeps to the axes of an isometric grid, and snaps only along them', () => {
+    const d = withGrid(designOf(1000, disc('m', 500, 500, 20)), { kind: 'angled', spacing: 40 });
+    const shift = (dx: number, dy: number) =>
+      applyGesture(d, 's', { type: 'move', ids: ['m'], dx, dy, straight: true }, 6).design.parts.m.place;
+    const { x, y } = shift(130, 60);
+    expect((y - 500) / (x - 500)).toBeCloseTo(Math.tan(Math.PI / 6), 9);
+    // A whole number of cells away.
+    expect(Math.hypot(x - 500, y - 500) / (40 / Math.sin(Math.PI / 3))).toBeCloseTo(3, 9);
+    expect(shift(3, -90)).toMatchObject({ x: 500 });
+  });
+
   it('is off where reach is nothing', () => {
     const d = designOf(1000, disc('big', 300, 300, 100), disc('m', 700, 700, 40));
     expect(moved(d, 'm', -299.5, -300.5, 0).hits).toEqual([]);

@@ -3,8 +3,8 @@ import type { Design } from '../../document/types';
 import { applyTo, invert } from '../../geometry/matrix';
 import { radians } from '../../geometry/vector';
 import { primitives } from '../../source';
-import { alongEighth } from '../draft';
-import { childrenOf, frameOf, withChildren, withPart } from '../tree';
+import { alongAxes, axesOf, type SnapHit, snapSize, snapTangent } from '../snap';
+import { childrenOf, frameOf, sheetOf, withChildren, withPart } from '../tree';
 import { snapPoint } from './snap-point';
 import { type GestureOf, type GestureResult, shown } from './types';
 
@@ -25,23 +25,44 @@ function exactDrag(
   return [a * half * (dx < 0 ? -1 : 1), (exact.length > 1 ? b : a) * half * (dy < 0 ? -1 : 1)];
 }
 
+type SnapLevel = [Design, string, string | null, readonly string[]];
+
+/** A drag drawn out or in so that the box is as wide or as high as another part. */
+function sameSize(level: SnapLevel, dx: number, dy: number, g: GestureOf<'draw'>, reach: number) {
+  const k = g.fromCentre ? 2 : 1;
+  const wide = snapSize(level, 'width', Math.abs(dx) * k, reach);
+  const high = snapSize(level, 'height', Math.abs(dy) * k, reach);
+  const grow = (d: number, hit: SnapHit | null) => d + ((hit?.shift ?? 0) / k) * (d < 0 ? -1 : 1);
+  const even = g.keepShape || 'radius' in primitives[g.kind].defaults;
+  const hits = (even ? [wide ?? high] : [wide, high]).filter((h) => h !== null);
+  return even
+    ? { dx: grow(dx, hits[0] ?? null), dy: grow(dy, hits[0] ?? null), hits }
+    : { dx: grow(dx, wide), dy: grow(dy, high), hits };
+}
+
 /** Draws a new part of a kind over the dragged box. */
 export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reach: number): GestureResult {
   const start = snapPoint(design, sheetId, g.parent, [], g.from, reach);
-  const end = snapPoint(design, sheetId, g.parent, [], g.to, reach);
+  const definition = primitives[g.kind];
+  const level: SnapLevel = [design, sheetId, g.parent, []];
+  const [tx, ty] =
+    definition.between && !g.keepShape && reach > 0 ? snapTangent(level, start.p, g.to, reach) : [];
+  const end = tx
+    ? { p: { x: g.to.x + tx.shift, y: g.to.y + ty.shift }, hits: [tx, ty] }
+    : snapPoint(...level, g.to, reach);
   const back = invert(frameOf(design, g.parent));
   if (!back) return { design, hits: [], readout: '' };
   const p = applyTo(back, start.p);
   const q = applyTo(back, end.p);
   let dx = q.x - p.x;
   let dy = q.y - p.y;
-  const definition = primitives[g.kind];
+  let { hits }: { hits: readonly SnapHit[] } = end;
   if (g.exact) [dx, dy] = exactDrag(g, g.exact, dx, dy, !!definition.between);
   let params: Record<string, unknown>;
   let readout: string;
   let centre = { x: p.x + dx / 2, y: p.y + dy / 2 };
   if (definition.between) {
-    if (g.keepShape) [dx, dy] = alongEighth(dx, dy);
+    if (g.keepShape) [dx, dy] = alongAxes(dx, dy, axesOf(sheetOf(design, sheetId)));
     params = definition.between(definition.defaults, dx, dy);
     centre = { x: p.x + dx / 2, y: p.y + dy / 2 };
     readout = `${shown(Math.hypot(dx, dy))}`;
@@ -50,6 +71,11 @@ export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reac
       const side = Math.max(Math.abs(dx), Math.abs(dy));
       dx = side * (dx < 0 ? -1 : 1);
       dy = side * (dy < 0 ? -1 : 1);
+    }
+    // As large as another part, where nothing else was met.
+    if (!g.exact && !g.parent && !end.hits.length && reach > 0) {
+      const grown = sameSize(level, dx, dy, g, reach);
+      [dx, dy, hits] = [grown.dx, grown.dy, grown.hits];
     }
     const w = Math.abs(dx) * (g.fromCentre ? 2 : 1);
     const h = Math.abs(dy) * (g.fromCentre ? 2 : 1);
@@ -69,7 +95,7 @@ export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reac
   const ids = childrenOf(design, sheetId, g.parent);
   return {
     design: withChildren(withPart(design, part), sheetId, g.parent, [...ids, g.id]),
-    hits: end.hits,
+    hits,
     readout,
   };
 }

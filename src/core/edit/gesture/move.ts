@@ -1,6 +1,9 @@
 import type { Design } from '../../document/types';
+import type { Point } from '../../geometry/vector';
 import { jointBounds } from '../pick';
 import {
+  alongAxes,
+  moveAxes,
   nodesOf,
   nodeTargets,
   roundOf,
@@ -13,7 +16,7 @@ import {
   snapTouch,
 } from '../snap';
 import { moveParts } from '../transform';
-import { parentOf } from '../tree';
+import { parentOf, sheetOf } from '../tree';
 import { type GestureOf, type GestureResult, shown } from './types';
 
 /** Snaps to a place: moved nodes onto nodes that stay, a circle to touch another, the middle onto a slanted line. */
@@ -39,17 +42,38 @@ function placeHits(
     );
     if (touch.length) return touch;
   }
+  return lineHits(design, sheetId, ids, places, dx, dy, reach);
+}
+
+/** Most nodes of what is moved that are laid on slanted lines. */
+const leads = 16;
+
+/** The shortest shift that lays the middle of the parts, or one of their nodes, on slanted lines; crossings first. */
+function lineHits(
+  design: Design,
+  sheetId: string,
+  ids: readonly string[],
+  nodes: readonly Point[],
+  dx: number,
+  dy: number,
+  reach: number,
+): SnapHit[] {
   const b = jointBounds(design, ids);
-  return b ? snapLines(design, sheetId, { x: (b.x0 + b.x1) / 2 + dx, y: (b.y0 + b.y1) / 2 + dy }, reach) : [];
+  if (!b) return [];
+  const middle = { x: (b.x0 + b.x1) / 2 + dx, y: (b.y0 + b.y1) / 2 + dy };
+  const found = [middle, ...nodes.slice(0, leads)]
+    .map((p) => snapLines(design, sheetId, p, reach))
+    .filter((hits) => hits.length);
+  const lines = ([h]: readonly SnapHit[]) => h.proof?.length ?? 0;
+  const length = ([x, y]: readonly SnapHit[]) => Math.hypot(x.shift, y.shift);
+  return found.sort((p, q) => lines(q) - lines(p) || length(p) - length(q))[0] ?? [];
 }
 
 /** Moves parts. */
 export function move(design: Design, sheetId: string, g: GestureOf<'move'>, reach: number): GestureResult {
   let { dx, dy } = g;
-  if (g.straight) {
-    if (Math.abs(dx) > Math.abs(dy)) dy = 0;
-    else dx = 0;
-  }
+  if (g.straight) [dx, dy] = alongAxes(dx, dy, moveAxes(sheetOf(design, sheetId)));
+  const slanted = g.straight && dx !== 0 && dy !== 0;
   if (g.exact) {
     const l = Math.hypot(dx, dy);
     const [a, b] = g.exact;
@@ -57,7 +81,15 @@ export function move(design: Design, sheetId: string, g: GestureOf<'move'>, reac
   }
   const hits: SnapHit[] = [];
   const b = jointBounds(design, g.ids);
-  if (b && reach > 0 && g.ids.length) {
+  if (b && reach > 0 && g.ids.length && slanted) {
+    const [nx, ny] = placeHits(design, sheetId, g.ids, dx, dy, reach);
+    // Only what lies along the axis may pull.
+    if (nx && ny && Math.abs(nx.shift * dy - ny.shift * dx) < 1e-6 * Math.hypot(dx, dy)) {
+      hits.push(nx, ny);
+      dx += nx.shift;
+      dy += ny.shift;
+    }
+  } else if (b && reach > 0 && g.ids.length) {
     const targets = snapTargets(design, sheetId, parentOf(design, g.ids[0]), g.ids);
     const places = (lo: number, hi: number, d: number) => [(lo + hi) / 2 + d, lo + d, hi + d];
     let hx =

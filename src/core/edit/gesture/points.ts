@@ -1,10 +1,10 @@
 import type { Design } from '../../document/types';
 import { applyTo, invert } from '../../geometry/matrix';
-import { alongEighth } from '../draft';
 import { shiftPoints } from '../points/change';
 import { withHandle } from '../points/nodes';
 import { changeNodes, placeOf } from '../points/refs';
-import { parentOf, worldOf } from '../tree';
+import { alongAxes, keepStraight, moveAxes } from '../snap';
+import { parentOf, sheetOf, worldOf } from '../tree';
 import { snapPoint } from './snap-point';
 import { type GestureOf, type GestureResult, shown } from './types';
 
@@ -19,7 +19,7 @@ export function dragPoints(
   const from = lead && placeOf(design, lead);
   if (!from) return { design, hits: [], readout: '' };
   let { dx, dy } = g;
-  if (g.straight) [dx, dy] = Math.abs(dx) > Math.abs(dy) ? [dx, 0] : [0, dy];
+  if (g.straight) [dx, dy] = alongAxes(dx, dy, moveAxes(sheetOf(design, sheetId)));
   if (g.exact) {
     const [x, y] = g.exact;
     const l = Math.hypot(dx, dy);
@@ -27,7 +27,9 @@ export function dragPoints(
   }
   const moving = [...new Set(g.refs.map((r) => r.part))];
   const goal = { x: from.x + dx, y: from.y + dy };
-  const { p, hits } = snapPoint(design, sheetId, parentOf(design, lead.part), moving, goal, reach);
+  const level = [design, sheetId, parentOf(design, lead.part), moving] as const;
+  const snapped = snapPoint(...level, goal, reach);
+  const { p, hits } = g.straight ? keepStraight(from, goal, snapped) : snapped;
   return {
     design: shiftPoints(design, g.refs, p.x - from.x, p.y - from.y),
     hits,
@@ -42,7 +44,7 @@ export function dragPointHandle(design: Design, g: GestureOf<'point-handle'>): G
   const back = invert(worldOf(design, ref.part));
   if (!node || !back) return { design, hits: [], readout: '' };
   let [dx, dy] = [g.to.x - node.x, g.to.y - node.y];
-  if (g.straight) [dx, dy] = alongEighth(dx, dy);
+  if (g.straight) [dx, dy] = alongAxes(dx, dy);
   if (g.exact) {
     const l = Math.hypot(dx, dy) || 1;
     const a = g.exact.length > 1 ? (g.exact[1] * Math.PI) / 180 : Math.atan2(dy, dx);

@@ -1,6 +1,7 @@
 import type { Design } from '../../document/types';
 import { applyTo, invert } from '../../geometry/matrix';
 import { jointBounds, ownBox } from '../pick';
+import { type SnapHit, snapSize } from '../snap';
 import { scaleOwn, scaleParts } from '../transform';
 import { parentOf } from '../tree';
 import { snapPoint } from './snap-point';
@@ -19,6 +20,27 @@ function exactFactors(
   if (exact.length > 1) return [x, h > 0 && b > 0 ? b / h : sy];
   if (!ux) return [sx, h > 0 && a > 0 ? a / h : sy];
   return uy ? [x, x] : [x, sy];
+}
+
+/** Factors that make a box as wide or as high as another part, where one of about that size is near; else null. */
+function sameSize(
+  design: Design,
+  sheetId: string,
+  g: GestureOf<'scale'>,
+  size: { readonly width: number; readonly height: number },
+  [sx, sy]: readonly [number, number],
+  reach: number,
+): { factors: [number, number]; hits: SnapHit[] } | null {
+  const level: Parameters<typeof snapSize>[0] = [design, sheetId, parentOf(design, g.ids[0]), g.ids];
+  const [ux, uy] = g.side;
+  const wide = ux ? snapSize(level, 'width', size.width * Math.abs(sx), reach) : null;
+  const high =
+    uy && !(g.keepShape && wide) ? snapSize(level, 'height', size.height * Math.abs(sy), reach) : null;
+  if (!wide && !high) return null;
+  const x = wide ? (wide.at / size.width) * Math.sign(sx) : sx;
+  const y = high ? (high.at / size.height) * Math.sign(sy) : sy;
+  const hits = [wide, high].filter((h) => h !== null);
+  return { factors: g.keepShape ? (wide ? [x, x] : [y, y]) : [x, y], hits };
 }
 
 /** Scales parts by a grip of their box. */
@@ -51,10 +73,15 @@ export function scale(design: Design, sheetId: string, g: GestureOf<'scale'>, re
     sx = s;
     sy = s;
   }
+  const size = { width: (box.x1 - box.x0) * kx, height: (box.y1 - box.y0) * ky };
+  const upright = !one || (Math.abs(one.matrix[1]) < 1e-9 && Math.abs(one.matrix[2]) < 1e-9);
+  const free = !g.exact && reach > 0 && upright && !snapped.hits.length;
+  const same = free ? sameSize(design, sheetId, g, size, [sx, sy], reach) : null;
+  if (same) [sx, sy] = same.factors;
   if (Math.abs(sx) < 1e-6) sx = 1e-6;
   if (Math.abs(sy) < 1e-6) sy = 1e-6;
   const next = one ? scaleOwn(design, g.ids[0], sx, sy, about) : scaleParts(design, g.ids, sx, sy, about);
   const w = (box.x1 - box.x0) * Math.abs(sx);
   const h = (box.y1 - box.y0) * Math.abs(sy);
-  return { design: next, hits: snapped.hits, readout: `${shown(w * kx)} × ${shown(h * ky)}` };
+  return { design: next, hits: same?.hits ?? snapped.hits, readout: `${shown(w * kx)} × ${shown(h * ky)}` };
 }

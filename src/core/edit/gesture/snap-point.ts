@@ -1,8 +1,20 @@
 import type { Design } from '../../document/types';
 import type { Point } from '../../geometry/vector';
-import { nodeTargets, type SnapHit, snapAxis, snapLines, snapNodes, snapTargets } from '../snap';
+import {
+  nodeTargets,
+  type SnapHit,
+  snapAxis,
+  snapEdge,
+  snapExtension,
+  snapLines,
+  snapNodes,
+  snapTargets,
+} from '../snap';
 
-/** A point drawn onto the nearest node, axis or grid line within reach. */
+/**
+ * A point drawn onto what is within reach: a node or a crossing, a slanted line, a place that is told by
+ * both axes, an outline, the extension of an edge, and last what tells one axis.
+ */
 export function snapPoint(
   design: Design,
   sheetId: string,
@@ -19,6 +31,11 @@ export function snapPoint(
   const targets = snapTargets(design, sheetId, parent, skip);
   const hx = snapAxis(design, sheetId, targets, 'x', [p.x], reach);
   const hy = snapAxis(design, sheetId, targets, 'y', [p.y], reach);
+  if (!hx || !hy) {
+    const level: Parameters<typeof snapEdge>[0] = [design, sheetId, parent, skip];
+    const [ex, ey] = [snapEdge, snapExtension].flatMap((look) => look(level, p, reach));
+    if (ex && ey) return { p: { x: p.x + ex.shift, y: p.y + ey.shift }, hits: [ex, ey] };
+  }
   const at = { x: p.x + (hx?.shift ?? 0), y: p.y + (hy?.shift ?? 0) };
   const stretch = (h: SnapHit, v: number) => ({ ...h, from: Math.min(h.from, v), to: Math.max(h.to, v) });
   return { p: at, hits: [...(hx ? [stretch(hx, at.y)] : []), ...(hy ? [stretch(hy, at.x)] : [])] };

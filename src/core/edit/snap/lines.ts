@@ -2,6 +2,7 @@ import type { Design, Sheet } from '../../document/types';
 import type { Point } from '../../geometry/vector';
 import { radians } from '../../geometry/vector';
 import { sheetOf } from '../tree';
+import { placeHit } from './edges';
 import type { SnapHit } from './types';
 
 /** A line that is neither upright nor level: points with a·x + b·y = c, (a, b) of length 1. */
@@ -114,8 +115,5 @@ export function snapLines(design: Design, sheetId: string, p: Point, reach: numb
     at.x + b * long,
     at.y - a * long,
   ]);
-  return [
-    { axis: 'x', at: at.x, from: at.y, to: at.y, what, shift: at.x - p.x, proof },
-    { axis: 'y', at: at.y, from: at.x, to: at.x, what, shift: at.y - p.y, proof: [] },
-  ];
+  return placeHit(p, at, what, proof);
 }

@@ -19,7 +19,8 @@ const nodeLimit = 400;
 const crossingParts = 60;
 const crossingSegments = 1500;
 
-const onSheet = (design: Design, id: string): Path =>
+/** A part's outline on the sheet, as one path. */
+export const outlineOnSheet = (design: Design, id: string): Path =>
   transformPath(joinOutline(evaluatePart(design, design.parts[id]).outline), worldOf(design, id));
 
 function nodesOfPath(path: Path): Point[] {
@@ -35,7 +36,7 @@ function nodesOfPath(path: Path): Point[] {
 }
 
 /** Nodes of a part's outline on the sheet. */
-export const nodesOf = (design: Design, id: string): Point[] => nodesOfPath(onSheet(design, id));
+export const nodesOf = (design: Design, id: string): Point[] => nodesOfPath(outlineOnSheet(design, id));
 
 /** Points in cells of a uniform grid, asked for those near a place. */
 class PointIndex {
@@ -83,7 +84,7 @@ export const nodeTargets = remember((design, sheetId, parent, moving): PointInde
   const shown = childrenOf(design, sheetId, parent)
     .map((id) => design.parts[id])
     .filter((p) => p && !p.hidden && !skip.has(p.id))
-    .map((p) => ({ name: p.name, path: onSheet(design, p.id) }));
+    .map((p) => ({ name: p.name, path: outlineOnSheet(design, p.id) }));
   const points = shown.flatMap(({ name, path }) =>
     nodesOfPath(path).map((p): NodeTarget => ({ ...p, what: `node of ${name}` })),
   );

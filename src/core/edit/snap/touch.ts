@@ -2,6 +2,7 @@ import type { Design } from '../../document/types';
 import { applyTo } from '../../geometry/matrix';
 import type { Point } from '../../geometry/vector';
 import { childrenOf, worldOf } from '../tree';
+import { edgesOf, placeHit } from './edges';
 import { remember } from './remember';
 import type { SnapHit } from './types';
 
@@ -38,12 +39,48 @@ const rounds = remember((design, sheetId, parent, moving): Round[] => {
     .filter((c) => c !== null);
 });
 
-/** The shift that makes a moved circle touch another from outside or inside, as two hits, or none. */
-export function snapTouch(
-  level: Parameters<typeof rounds>,
-  moved: { readonly x: number; readonly y: number; readonly r: number },
-  reach: number,
-): SnapHit[] {
+type Level = Parameters<typeof rounds>;
+
+/** The shift that makes a moved circle touch a straight edge, or null. */
+function edgeTouch(level: Level, m: Omit<Round, 'name'>, reach: number) {
+  let best: { dx: number; dy: number; d: number; foot: Point; name: string } | null = null;
+  for (const { cubic, name } of edgesOf(...level).straight) {
+    const [ax, ay] = [cubic[0], cubic[1]];
+    const l = Math.hypot(cubic[6] - ax, cubic[7] - ay);
+    if (l < 1e-9) continue;
+    const [ux, uy] = [(cubic[6] - ax) / l, (cubic[7] - ay) / l];
+    const across = (m.x - ax) * -uy + (m.y - ay) * ux;
+    const side = across < 0 ? -1 : 1;
+    const off = side * m.r - across;
+    const along = (m.x - ax) * ux + (m.y - ay) * uy;
+    if (Math.abs(off) > reach || along < 0 || along > l || (best && Math.abs(off) >= best.d)) continue;
+    const foot = { x: ax + along * ux, y: ay + along * uy };
+    best = { dx: -uy * off, dy: ux * off, d: Math.abs(off), foot, name };
+  }
+  return best;
+}
+
+/**
+ * The place on a circle near `p` that a straight line from `from` touches it at, as two hits, or none.
+ * From a point at distance d the touching points lie at acos(r / d) to either side of the way to it.
+ */
+export function snapTangent(level: Level, from: Point, p: Point, reach: number): SnapHit[] {
+  for (const c of rounds(...level)) {
+    const d = Math.hypot(from.x - c.x, from.y - c.y);
+    if (d <= c.r) continue;
+    const to = Math.atan2(from.y - c.y, from.x - c.x);
+    const half = Math.acos(c.r / d);
+    for (const a of [to - half, to + half]) {
+      const at = { x: c.x + c.r * Math.cos(a), y: c.y + c.r * Math.sin(a) };
+      if (Math.hypot(at.x - p.x, at.y - p.y) <= reach)
+        return placeHit(p, at, `tangent to ${c.name}`, [[c.x, c.y, at.x, at.y]]);
+    }
+  }
+  return [];
+}
+
+/** The shift that makes a moved circle touch another, from outside or inside, or a straight edge, as two hits, or none. */
+export function snapTouch(level: Level, moved: Omit<Round, 'name'>, reach: number): SnapHit[] {
   let best: { c: Round; dx: number; dy: number; d: number } | null = null;
   for (const c of rounds(...level)) {
     const [ux, uy] = [moved.x - c.x, moved.y - c.y];
@@ -55,12 +92,13 @@ export function snapTouch(
       best = { c, dx: (ux / d) * off, dy: (uy / d) * off, d: Math.abs(off) };
     }
   }
+  const edge = edgeTouch(level, moved, best?.d ?? reach);
+  if (edge && (!best || edge.d < best.d)) {
+    const to = { x: moved.x + edge.dx, y: moved.y + edge.dy };
+    return placeHit(moved, to, `touches an edge of ${edge.name}`, [[edge.foot.x, edge.foot.y, to.x, to.y]]);
+  }
   if (!best) return [];
   const { c, dx, dy } = best;
-  const [x, y] = [moved.x + dx, moved.y + dy];
-  const what = `touches ${c.name}`;
-  return [
-    { axis: 'x', at: x, from: y, to: y, what, shift: dx, proof: [[c.x, c.y, x, y]] },
-    { axis: 'y', at: y, from: x, to: x, what, shift: dy, proof: [] },
-  ];
+  const to = { x: moved.x + dx, y: moved.y + dy };
+  return placeHit(moved, to, `touches ${c.name}`, [[c.x, c.y, to.x, to.y]]);
 }
