@@ -77,6 +77,8 @@ export type StudioCommand =
       readonly height?: number;
       /** What stays where it is, as a place on the bounds, 0–1 in each direction. */
       readonly about?: Point;
+      /** Whether strokes and corner radii grow along, as they do where this is left out. */
+      readonly along?: boolean;
     }
   | {
       readonly do: 'mend';
@@ -160,7 +162,7 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
     case 'reparent':
       return edit.reparentParts(d, sheetId, c.ids, c.parent, c.index);
     case 'resize':
-      return edit.resizeParts(d, c.ids, c.width, c.height, c.about);
+      return edit.resizeParts(d, c.ids, c.width, c.height, c.about, c.along);
     case 'mend':
       return edit.mendFaults(d, sheetId, c.tolerance, c.faults);
     case 'put':

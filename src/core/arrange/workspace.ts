@@ -39,6 +39,30 @@ export interface Workspace {
 }
 
 /**
+ * A closed run of vertices without stretches that go out and straight back the same way. They enclose
+ * nothing, and the polygon library loses what lies beside them.
+ */
+export function withoutSpikes(vertices: readonly number[]): number[] {
+  const out: number[] = [];
+  for (const v of vertices) {
+    if (v === out[out.length - 1]) continue;
+    if (v === out[out.length - 2]) out.pop();
+    else out.push(v);
+  }
+  // Across the joint of the run as well.
+  let from = 0;
+  let to = out.length;
+  for (let again = true; again && to - from >= 2; ) {
+    again = true;
+    if (out[from] === out[to - 1]) to--;
+    else if (out[from] === out[to - 2]) to -= 2;
+    else if (out[from + 1] === out[to - 1]) from += 2;
+    else again = false;
+  }
+  return out.slice(from, to);
+}
+
+/**
  * Pools the vertices of all shapes and rounds the chords to integers. Null where there is nothing
  * to work on.
  */
@@ -59,16 +83,11 @@ export function prepare(
   const loops = contours.map((members) =>
     members
       .map((list) => {
-        let n = 0;
-        for (const ci of list) n += Math.max(0, curves[ci].vs.length - 1);
-        const out = new Float64Array(2 * n);
-        let at = 0;
-        for (const ci of list) {
-          const { vs } = curves[ci];
-          for (let i = 0; i + 1 < vs.length; i++) {
-            out[at++] = ix[vs[i]];
-            out[at++] = iy[vs[i]];
-          }
+        const vertices = withoutSpikes(list.flatMap((ci) => curves[ci].vs.slice(0, -1)));
+        const out = new Float64Array(2 * vertices.length);
+        for (const [i, v] of vertices.entries()) {
+          out[2 * i] = ix[v];
+          out[2 * i + 1] = iy[v];
         }
         return out;
       })

@@ -6,7 +6,17 @@ import type { Point } from '../geometry/vector';
 import type { Edited } from './edited';
 import { jointBounds, ownBox } from './pick';
 import { scaleOwn, scaleParts } from './transform';
-import { childrenOf, familyOf, frameOf, parentOf, ridesWith, topmost, withChildren, withPart } from './tree';
+import {
+  childrenOf,
+  familyOf,
+  frameOf,
+  parentOf,
+  ridesWith,
+  topmost,
+  withChildren,
+  withPart,
+  withParts,
+} from './tree';
 
 /** Parts in the order they are painted among their siblings. */
 export function inOrder(design: Design, sheetId: string, ids: readonly string[]): string[] {
@@ -14,7 +24,8 @@ export function inOrder(design: Design, sheetId: string, ids: readonly string[])
   const parent = ids.length ? parentOf(design, ids[0]) : null;
   const level = childrenOf(design, sheetId, parent);
   const here = level.filter((id) => wanted.has(id));
-  return [...here, ...[...wanted].filter((id) => !here.includes(id))];
+  for (const id of here) wanted.delete(id);
+  return [...here, ...wanted];
 }
 
 /**
@@ -39,17 +50,18 @@ export function rehome(
 }
 
 function takeOut(design: Design, sheetId: string, ids: readonly string[]): Design {
-  let out = design;
-  for (const id of ids) {
-    const parent = parentOf(out, id);
-    out = withChildren(
-      out,
-      sheetId,
-      parent,
-      childrenOf(out, sheetId, parent).filter((c) => c !== id),
-    );
-  }
-  return out;
+  const gone = new Set(ids);
+  const levels = new Set(ids.map((id) => parentOf(design, id)));
+  return [...levels].reduce(
+    (out, parent) =>
+      withChildren(
+        out,
+        sheetId,
+        parent,
+        childrenOf(out, sheetId, parent).filter((c) => !gone.has(c)),
+      ),
+    design,
+  );
 }
 
 /** Puts parts into a holder where the topmost of them stood. */
@@ -57,11 +69,14 @@ export function wrap(design: Design, sheetId: string, ids: readonly string[], ho
   const members = inOrder(design, sheetId, ids);
   const parent = parentOf(design, members[members.length - 1]);
   const level = childrenOf(design, sheetId, parent);
-  const at = level
-    .filter((id) => !members.includes(id) || id === members[members.length - 1])
-    .indexOf(members[members.length - 1]);
+  const last = members[members.length - 1];
+  const inside = new Set(members);
+  const at = level.filter((id) => !inside.has(id) || id === last).indexOf(last);
   let out = design;
-  for (const id of members) out = withPart(out, rehome(design, id, parent, members));
+  out = withParts(
+    out,
+    members.map((id) => rehome(design, id, parent, members)),
+  );
   out = takeOut(out, sheetId, members);
   const rest = childrenOf(out, sheetId, parent);
   const part = { ...holder, children: members };
@@ -209,6 +224,7 @@ export function resizeParts(
   width?: number,
   height?: number,
   keep: Point = { x: 0.5, y: 0.5 },
+  along = true,
 ): Edited {
   const members = topmost(design, ids);
   const one = members.length === 1 ? ownBox(design, members[0]) : null;
@@ -223,7 +239,9 @@ export function resizeParts(
   const sy = factor(height, (b.y1 - b.y0) * ky);
   const about = { x: b.x0 + (b.x1 - b.x0) * keep.x, y: b.y0 + (b.y1 - b.y0) * keep.y };
   return {
-    design: one ? scaleOwn(design, members[0], sx, sy, about) : scaleParts(design, members, sx, sy, about),
+    design: one
+      ? scaleOwn(design, members[0], sx, sy, about, along)
+      : scaleParts(design, members, sx, sy, about, along),
     chosen: ids,
   };
 }

@@ -1,4 +1,4 @@
-import { makeId, makePart } from '../document/create';
+import { makePart } from '../document/create';
 import type { Design, Part } from '../document/types';
 import { pathBounds } from '../geometry/path';
 import { holders } from '../holder';
@@ -6,6 +6,7 @@ import { type Blend, blendList } from '../holder/blend';
 import { joinOutline } from '../holder/join';
 import { contextOf, evaluatePart, membersOfPart, placedOutline } from '../scene/evaluate';
 import { inOrder, wrap } from './arrange-parts';
+import { copyFamily } from './copy';
 import { type Edited, freeName } from './edited';
 import { withPart } from './tree';
 
@@ -37,24 +38,20 @@ export function blendParts(design: Design, sheetId: string, ids: readonly string
   return { ...wrapped, design: out };
 }
 
-/** The parts of a blend with its in-betweens as parts of their own, lowest first. */
-export function blendedParts(design: Design, id: string): Part[] {
+/** The parts of a blend with its in-betweens as parts of their own, lowest first, and what is inside these. */
+export function blendedParts(design: Design, id: string): { readonly level: Part[]; readonly all: Part[] } {
   const part = design.parts[id];
-  if (part.source.kind !== 'blend') return [];
+  if (part.source.kind !== 'blend') return { level: [], all: [] };
   const members = membersOfPart(design, part);
-  return blendList(members, part.source, contextOf(part)).flatMap(({ end, after }, i) => [
+  const all: Part[] = [];
+  const level = blendList(members, part.source, contextOf(part)).flatMap(({ end, after }, i) => [
     design.parts[end.part.id],
-    ...after.map((p, k): Part => {
-      const fresh = <T extends { id: string }>(list: readonly T[]): T[] =>
-        list.map((x) => ({ ...x, id: makeId() }));
-      return {
-        ...p,
-        id: makeId(),
-        name: `${part.name} ${i + 1}.${k + 1}`,
-        steps: fresh(p.steps),
-        coats: fresh(p.coats),
-        finishes: fresh(p.finishes),
-      };
+    ...after.map((between, k): Part => {
+      const named = { ...between.part, name: `${part.name} ${i + 1}.${k + 1}` };
+      const family = copyFamily({ ...between.inside, [named.id]: named }, named.id);
+      all.push(...family);
+      return family[0];
     }),
   ]);
+  return { level, all };
 }

@@ -3,7 +3,7 @@ import { holders } from '../holder';
 import { rehome } from './arrange-parts';
 import { blendedParts } from './blend';
 import type { Edited } from './edited';
-import { childrenOf, parentOf, topmost, withChildren, withPart } from './tree';
+import { childrenOf, parentOf, topmost, withChildren, withPart, withParts } from './tree';
 
 /**
  * Takes holders apart; their parts stay where they are. The in-betweens of a blend become parts of
@@ -23,11 +23,10 @@ export function releaseParts(design: Design, sheetId: string, ids: readonly stri
     const at = level.indexOf(id);
     let inside = part.children;
     if (part.source.kind === 'blend') {
-      const list = blendedParts(out, id);
-      const spine = part.children.filter((c) => !list.some((p) => p.id === c));
-      inside = [...list.map((p) => p.id), ...spine];
-      out = { ...out, parts: { ...out.parts, ...Object.fromEntries(list.map((p) => [p.id, p])) } };
-      out = withPart(out, { ...part, children: inside });
+      const { level: blended, all } = blendedParts(out, id);
+      const spine = part.children.filter((c) => !blended.some((p) => p.id === c));
+      inside = [...blended.map((p) => p.id), ...spine];
+      out = withParts(out, [...all, { ...part, children: inside }]);
     }
     const members = inside.map((c) => {
       const moved = rehome(out, c, parent, inside);

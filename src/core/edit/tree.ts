@@ -8,10 +8,17 @@ export function sheetOf(design: Design, sheetId: string): Sheet {
   return sheet;
 }
 
+/** The holder of every part that stands in one; remembered as long as the parts are the same. */
+const holders = new WeakMap<Design['parts'], ReadonlyMap<string, string>>();
+
 /** Id of the part that holds a part, or null where it stands on the sheet itself. */
-export function parentOf(design: Design, id: string): string | null {
-  for (const p of Object.values(design.parts)) if (p.children.includes(id)) return p.id;
-  return null;
+export function parentOf({ parts }: Pick<Design, 'parts'>, id: string): string | null {
+  let known = holders.get(parts);
+  if (!known) {
+    known = new Map(Object.values(parts).flatMap((p) => p.children.map((c) => [c, p.id] as const)));
+    holders.set(parts, known);
+  }
+  return known.get(id) ?? null;
 }
 
 /** A part's ancestors, the nearest first. */
@@ -42,6 +49,12 @@ export const withPart = (design: Design, part: Part): Design => ({
   ...design,
   parts: { ...design.parts, [part.id]: part },
 });
+
+/** The design with several parts put in or in place of those with their ids. */
+export const withParts = (design: Design, parts: readonly Part[]): Design =>
+  parts.length
+    ? { ...design, parts: { ...design.parts, ...Object.fromEntries(parts.map((p) => [p.id, p])) } }
+    : design;
 
 /** Matrix from a parent's coordinates to the sheet. */
 export function frameOf(design: Design, parent: string | null): Matrix {

@@ -1,4 +1,4 @@
-import { betweenParts, type End } from '../blend/between';
+import { type Between, betweenParts, type End } from '../blend/between';
 import { pathSpine, straightSpine } from '../blend/spine';
 import { choice, count, length, number, toggle } from '../document/fields';
 import type { Part } from '../document/types';
@@ -30,7 +30,7 @@ const centreOf = (outline: readonly Path[]): Point | null => {
 const endOf = (m: Member): End => ({
   part: m.part,
   outline: m.outline,
-  coats: m.part.coats,
+  members: m.members().map(endOf),
 });
 
 /** A part moved by a matrix of its holder's coordinates. */
@@ -46,7 +46,7 @@ function betweenTwo(
   spinePath: Path | null,
   p: Blend,
   { part, workOut }: HolderContext,
-): Part[] {
+): Between[] {
   const [from, to] = [centreOf(a.outline), centreOf(b.outline)];
   if (!from || !to) return [];
   const spine = (spinePath && pathSpine(spinePath, from, to)) ?? straightSpine(from, to);
@@ -55,15 +55,18 @@ function betweenTwo(
   const make = betweenParts(endOf(a), endOf(b));
   return Array.from({ length: Math.min(n, mostCopies) }, (_, i) => {
     const t = ((i + 1) / (n + 1)) ** (4 ** p.ease);
-    const copy = { ...make(t), id: part.id };
+    const { part: made, inside } = make(t);
+    const copy = { ...made, id: part.id };
     const goal = spine.at(t);
-    const now = centreOf(workOut(copy).outline) ?? goal;
+    const now = centreOf(workOut(copy, inside).outline) ?? goal;
     const turn = p.turnWithSpine ? goal.turn : 0;
     const shift = multiply(
       multiply(translation(goal.x, goal.y), rotation(turn)),
       translation(-now.x, -now.y),
     );
-    return turn === 0 && Math.hypot(goal.x - now.x, goal.y - now.y) < 1e-9 ? copy : movedBy(copy, shift);
+    return turn === 0 && Math.hypot(goal.x - now.x, goal.y - now.y) < 1e-9
+      ? { part: copy, inside }
+      : { part: movedBy(copy, shift), inside };
   });
 }
 
@@ -72,7 +75,7 @@ export function blendList(
   members: readonly Member[],
   p: Blend,
   context: HolderContext,
-): { readonly end: Member; readonly after: readonly Part[] }[] {
+): { readonly end: Member; readonly after: readonly Between[] }[] {
   const spine = members.find((m) => m.part.id === p.spine);
   const ends = members.filter((m) => m !== spine);
   const path = spine ? joinOutline(spine.outline) : null;
@@ -83,13 +86,16 @@ export function blendList(
 }
 
 /** Outlines and nodes of a blend come from the same in-betweens: they are kept from one to the other. */
-const made = new WeakMap<readonly Member[], ReturnType<HolderContext['workOut']>[]>();
+const workedOutOf = new WeakMap<readonly Member[], ReturnType<HolderContext['workOut']>[]>();
 
 function workedOut(members: readonly Member[], p: Blend, context: HolderContext) {
-  let list = made.get(members);
+  let list = workedOutOf.get(members);
   if (!list) {
-    list = blendList(members, p, context).flatMap(({ end, after }) => [end, ...after.map(context.workOut)]);
-    made.set(members, list);
+    list = blendList(members, p, context).flatMap(({ end, after }) => [
+      end,
+      ...after.map((b) => context.workOut(b.part, b.inside)),
+    ]);
+    workedOutOf.set(members, list);
   }
   return list;
 }

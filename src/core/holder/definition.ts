@@ -8,10 +8,15 @@ export interface Member {
   readonly part: Part;
   readonly outline: readonly Path[];
   readonly node: GroupNode;
+  /** What is inside it, in its own coordinates. */
+  readonly members: () => readonly Member[];
 }
 
-/** A part of no document, worked out in the holder's coordinates. */
-export type WorkOut = (part: Part) => Pick<Member, 'outline' | 'node'>;
+/** A part of no document and what is inside it, worked out in the holder's coordinates. */
+export type WorkOut = (
+  part: Part,
+  inside?: Readonly<Record<string, Part>>,
+) => Pick<Member, 'outline' | 'node'>;
 
 /** What a part that holds others makes of them. */
 export interface HolderDefinition<P extends object> {

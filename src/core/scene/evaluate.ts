@@ -66,15 +66,22 @@ const stageOf = (outline: Outline, centre: Point | null | undefined): HandleCont
 interface Basis {
   readonly parts: readonly Part[];
   readonly results: readonly PartResult[];
+  /** What one of the parts rests on. */
+  readonly inside: (part: Part) => Basis;
 }
 
 /** Results in the coordinates of the holder, one list of members for each list of results. */
 const membership = new WeakMap<readonly PartResult[], readonly Member[]>();
 
-function membersOf({ parts, results }: Basis): readonly Member[] {
+function membersOf({ parts, results, inside }: Basis): readonly Member[] {
   let members = membership.get(results);
   if (!members) {
-    members = results.map((r, i) => ({ part: parts[i], outline: placedOutline(r, parts[i]), node: r.node }));
+    members = results.map((r, i) => ({
+      part: parts[i],
+      outline: placedOutline(r, parts[i]),
+      node: r.node,
+      members: () => (holdsParts(parts[i].source) ? membersOf(inside(parts[i])) : []),
+    }));
     membership.set(results, members);
   }
   return members;
@@ -93,13 +100,11 @@ export function placedOutline(result: PartResult, part: Part): Outline {
   return placed;
 }
 
-const nothing: Pick<Design, 'parts'> = { parts: {} };
-
 /** What a holder is worked out with. */
 export const contextOf = (part: Part): HolderContext => ({
   part,
-  workOut: (p) => {
-    const result = evaluatePart(nothing, p);
+  workOut: (p, inside = {}) => {
+    const result = evaluatePart({ parts: inside }, p);
     return { outline: placedOutline(result, p), node: result.node };
   },
 });
@@ -317,7 +322,11 @@ function basisOf(design: Pick<Design, 'parts'>, part: Part): Basis {
   const parts = restsOn(part, design.parts)
     .map((id) => design.parts[id])
     .map((p) => (passedOn.length ? withSteps(p, passedOn) : p));
-  return { parts, results: parts.map((p) => evaluatePart(design, p)) };
+  return {
+    parts,
+    results: parts.map((p) => evaluatePart(design, p)),
+    inside: (p) => basisOf(design, p),
+  };
 }
 
 /** The members of a holder in its own coordinates. */

@@ -14,6 +14,10 @@ export const drawnPath = defineSource<{ contours: readonly DrawnContour[]; fillR
   fields: [],
   defaults: { contours: [], fillRule: 'nonzero' },
   outline: ({ contours, fillRule }) => ({ contours, fillRule }),
+  resize: (p, sx, sy) => ({
+    ...p,
+    contours: p.contours.map((c) => ({ ...c, xy: c.xy.map((v, i) => v * (i % 2 ? sy : sx)) })),
+  }),
   handles: ({ contours }) =>
     contours.flatMap((c, ci) => {
       const nodes = [];

@@ -5,16 +5,24 @@ import { ChoiceField } from '../fields/ChoiceField';
 import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
 import { changeChosen, changePart, run } from '../state/actions';
-import { useEditor } from '../state/store';
+import { get, set, useEditor } from '../state/store';
 import { ReferencePoint, referenceWord } from './ReferencePoint';
 import { Section } from './Section';
 
 const sides = ['width', 'height'] as const;
 
+/** Gives what is chosen a width or a height, and the other side with it where proportions are kept. */
+function resize(label: string, ids: readonly string[], side: 'width' | 'height', v: number): void {
+  const { report, reference, keepShape, scaleAlong } = get();
+  const now = report?.size;
+  const k = now && now[side] > 0 ? v / now[side] : 1;
+  const wanted = keepShape && now ? { width: now.width * k, height: now.height * k } : { [side]: v };
+  void run(label, { do: 'resize', ids, ...wanted, about: reference, along: scaleAlong });
+}
+
 /** How large what is chosen is, changed about the reference point. */
 function SizeFields({ ids, words }: { ids: readonly string[]; words: readonly [string, string] }) {
   const size = useEditor((s) => s.report?.size);
-  const about = useEditor((s) => s.reference);
   if (!size) return null;
   return sides.map((side, i) => (
     <NumberField
@@ -23,9 +31,27 @@ function SizeFields({ ids, words }: { ids: readonly string[]; words: readonly [s
       value={size[side]}
       min={0.001}
       max={1e6}
-      onChange={(v) => void run(words[i], { do: 'resize', ids, [side]: v, about })}
+      onChange={(v) => resize(words[i], ids, side, v)}
     />
   ));
+}
+
+/** How parts are scaled: the designer's own habits. */
+function ScaleHabits({ sized }: { sized: boolean }) {
+  const along = useEditor((s) => s.scaleAlong);
+  const keep = useEditor((s) => s.keepShape);
+  return (
+    <>
+      {sized && (
+        <SwitchField label="Keep proportions" value={keep} onChange={(keepShape) => set({ keepShape })} />
+      )}
+      <SwitchField
+        label="Strokes and radii along"
+        value={along}
+        onChange={(scaleAlong) => set({ scaleAlong })}
+      />
+    </>
+  );
 }
 
 /** Where a part stands and how large it is. */
@@ -70,6 +96,7 @@ export function PlaceFields({ part }: { part: Part }) {
           words={'width' in part.source ? ['Whole width', 'Whole height'] : ['Width', 'Height']}
         />
       )}
+      <ScaleHabits sized={!sizedBySource} />
       <NumberField
         label="Turn"
         suffix="°"
@@ -134,6 +161,7 @@ export function ManyFields() {
     <Section title={`${chosen.length} parts`}>
       <ReferencePoint />
       <SizeFields ids={chosen} words={['Width together', 'Height together']} />
+      <ScaleHabits sized />
       <NumberField
         label="Turn by"
         suffix="°"

@@ -103,6 +103,7 @@ export const pressScale = (e: Press, side: readonly [number, number]): void =>
     to,
     keepShape: ev.shiftKey,
     fromCentre: ev.altKey,
+    along: get().scaleAlong,
   }));
 
 export const pressHandle = (e: Press, h: SheetHandle): void => {

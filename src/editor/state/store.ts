@@ -40,6 +40,10 @@ export interface EditorState {
   readonly viewSize: { readonly width: number; readonly height: number };
   readonly outlineView: boolean;
   readonly snapping: boolean;
+  /** Whether strokes and corner radii grow along when parts are scaled. */
+  readonly scaleAlong: boolean;
+  /** Whether a typed width takes the height along, and the other way round. */
+  readonly keepShape: boolean;
   /** How near snaps pull, CSS pixels. */
   readonly snapReach: number;
   readonly tidy: TidyState;
@@ -78,6 +82,8 @@ export const useEditor = create<EditorState>(() => ({
   viewSize: { width: 800, height: 600 },
   outlineView: false,
   snapping: true,
+  scaleAlong: true,
+  keepShape: false,
   snapReach: 7,
   tidy: { tolerance: 1, faults: [], over: null },
   reference: { x: 0.5, y: 0.5 },

@@ -6,6 +6,7 @@ import { cubicPoint } from '@/core/geometry/cubic';
 import { rotation } from '@/core/geometry/matrix';
 import { containsPoint, nearestOnPath, pathArea, pathLength } from '@/core/geometry/measure';
 import { pathBounds, segmentAt, segmentCount, transformPath } from '@/core/geometry/path';
+import { parsePath } from '@/core/geometry/svg-path';
 import { blob, circle, moved, numbers, polygon, rect, regular, ring } from '../shapes';
 
 const nodes = (p: { contours: readonly { xy: readonly number[] }[] }) =>
@@ -188,4 +189,31 @@ it('treats a ring with a hole as even-odd says', () => {
     pathArea(circle(0, 0, 50)) - pathArea(circle(0, 0, 30)),
     6,
   );
+});
+
+describe('an edge that goes out and straight back', () => {
+  it('leaves what lies beside it whole, wherever in the outline it stands', () => {
+    // The closing line of this outline runs back over its own end, as exported icons have it.
+    const lip = parsePath('M8.75 14v-2h-1.5v2h1.502z');
+    expect(pathArea(combine('union', [lip]))).toBeCloseTo(3, 9);
+    const next = fc.double({ min: -1, max: 1, noNaN: true });
+    fc.assert(
+      fc.property(fc.integer({ min: 3, max: 9 }), fc.nat(), next, next, (sides, at, out, aside) => {
+        const corners = Array.from({ length: sides }, (_, i): [number, number] => [
+          100 * Math.cos((2 * Math.PI * i) / sides),
+          100 * Math.sin((2 * Math.PI * i) / sides),
+        ]);
+        const i = at % sides;
+        const [x, y] = corners[i];
+        const [px, py] = corners[(i + sides - 1) % sides];
+        // Beyond the corner along the edge that leads to it, or anywhere else, and back.
+        const tip: [number, number] =
+          out > 0 ? [x + (x - px) * out * 0.3, y + (y - py) * out * 0.3] : [x + 60 * aside, y + 40 * out];
+        const spiked = polygon(...corners.slice(0, i + 1), tip, ...corners.slice(i));
+        const area = 0.5 * sides * 100 * 100 * Math.sin((2 * Math.PI) / sides);
+        expect(pathArea(combine('union', [spiked]))).toBeCloseTo(area, 4);
+      }),
+      { numRuns: 300 },
+    );
+  });
 });

@@ -22,6 +22,7 @@ import {
   segmentsOf,
   toOklab,
 } from '@/core';
+import { mixColour } from '@/core/blend/look';
 import { blendPaths } from '@/core/blend/match';
 import { blendParts, moveParts, releaseParts } from '@/core/edit';
 import { readDesign } from '@/core/reading';
@@ -180,6 +181,41 @@ describe('a blend', () => {
       Math.hypot((got[i + 1]?.x ?? 0) - (got[i]?.x ?? 0), (got[i + 1]?.y ?? 0) - (got[i]?.y ?? 0));
     for (let i = 1; i < 10; i++) expect(gap(i) / gap(0)).toBeCloseTo(1, 1);
     expect(design.parts.spine.construction).toBe(true);
+  });
+
+  it('of groups blends their members one by one, and what has no partner fades', () => {
+    const group = (id: string, x: number, children: string[]) =>
+      makePart({ kind: 'group' }, { id, children, place: { ...origin, x } });
+    const d = designOf(
+      800,
+      disc('a1', 50, 30, '#ff0000', { place: { ...origin, x: 50, y: 40 } }),
+      disc('a2', 50, 30, '#00ff00', { place: { ...origin, x: 50, y: 90 } }),
+      disc('b1', 80, 30, '#ff0000', { place: { ...origin, x: 80, y: 60 } }),
+      disc('b2', 80, 30, '#0000ff', { place: { ...origin, x: 80, y: 120 } }),
+      disc('b3', 80, 30, '#123456', { place: { ...origin, x: 80, y: 200 } }),
+      group('a', 0, ['a1', 'a2']),
+      group('b', 400, ['b1', 'b2', 'b3']),
+    );
+    const { design, id } = blendOf(d, ['a', 'b'], { count: 1 });
+    const released = releaseParts(design, 's', [id]);
+    const middle = released.design.parts[released.chosen[1]];
+    const inside = middle.children.map((c) => released.design.parts[c]);
+    expect(inside.map((p) => p.place.y)).toEqual([50, 105, 200]);
+    expect(inside[2].opacity).toBe(0.5);
+    const [fill] = inside[1].coats;
+    expect(fill.paint.kind === 'solid' && fill.paint.colour).toBe(mixColour('#00ff00', '#0000ff', 0.5));
+    expect(difference(released.design, design)).toBe(0);
+    expect(() => readDesign(released.design)).not.toThrow();
+  });
+
+  it('whose end only moves works out no shape and no look again', () => {
+    const { design, id } = blendOf(two, ['a', 'b'], { count: 5 });
+    const drawn = (of: Design) =>
+      evaluatePart(of, of.parts[id]).nodes.flatMap((n) => (n.type === 'group' ? n.children : []));
+    const before = drawn(design);
+    const after = drawn(moveParts(design, ['b'], 40, 10));
+    expect(before.length).toBe(7);
+    expect(after.every((n, i) => n === before[i])).toBe(true);
   });
 
   it('follows its ends, blends three and more, unlike parts and steps, and is released as it looks', () => {

@@ -9,7 +9,15 @@ import {
   origin,
   type Part,
 } from '@/core';
-import { applyGesture, type CardRef, type Gesture, pressHandle, reportOf, sheetBounds } from '@/core/edit';
+import {
+  applyGesture,
+  type CardRef,
+  type Gesture,
+  pressHandle,
+  reportOf,
+  scaleOwn,
+  sheetBounds,
+} from '@/core/edit';
 import { designOf, withPart } from '../designs';
 
 const size = { width: 200, height: 100 };
@@ -189,4 +197,50 @@ it('gives single corners a radius of their own, which stays as the shape changes
     withPart(d, 'a', { steps: [{ ...rounded, params: { radius: 900, own: {} } }] }).parts.a,
   ).faults;
   expect(faults).toMatchObject([{ note: true, message: expect.stringContaining('room for') }]);
+});
+
+describe('strokes and radii when parts are scaled', () => {
+  const stroke = makeCoat('stroke', { width: 8, dashes: [10, 4] });
+  const tile = makePart(makeSource('rectangle', { width: 100, height: 60, topLeft: 12 }), {
+    id: 'tile',
+    coats: [stroke],
+  });
+  const scaled = (d: Design, id: string, sx: number, sy: number, along: boolean) =>
+    scaleOwn(d, id, sx, sy, { x: 0, y: 0 }, along).parts;
+
+  it('grow along with even scaling, or stay', () => {
+    const d = designOf(400, tile);
+    const grown = scaled(d, 'tile', 3, 3, true).tile;
+    expect(grown.source).toMatchObject({ width: 300, topLeft: 36 });
+    expect(grown.coats[0]).toMatchObject({ width: 24, dashes: [30, 12] });
+    const kept = scaled(d, 'tile', 3, 3, false).tile;
+    expect(kept.source).toMatchObject({ width: 300, topLeft: 12 });
+    expect(kept.coats[0]).toMatchObject({ width: 8 });
+    // Drawn out along one side only, the stroke keeps its width.
+    expect(scaled(d, 'tile', 3, 1, true).tile.coats[0]).toMatchObject({ width: 8 });
+  });
+
+  it('inside a group are seen to stay: the width on the sheet is what it was', () => {
+    const rounded = { ...tile, steps: [makeStep('round-corners', { radius: 9 })] };
+    const group = makePart({ kind: 'group' }, { id: 'g', children: ['tile'] });
+    const d = designOf(400, rounded, group);
+    const kept = scaled(d, 'g', 4, 4, false);
+    expect(kept.g.place).toMatchObject({ scaleX: 4 });
+    expect(kept.tile.coats[0]).toMatchObject({ width: 2 });
+    expect(kept.tile.steps[0].params.radius).toBeCloseTo(9 / 4, 12);
+    expect(scaled(d, 'g', 4, 4, true).tile).toBe(d.parts.tile);
+  });
+
+  it('of a drawn path stay even when it is drawn out: its nodes move, nothing is stretched', () => {
+    const path = makePart(
+      makeSource('path', { contours: [{ closed: false, xy: [0, 0, 10, 0, 20, 5, 30, 5] }] }),
+      {
+        id: 'p',
+        coats: [stroke],
+      },
+    );
+    const p = scaled(designOf(400, path), 'p', 2, 5, true).p;
+    expect(p.place).toMatchObject({ scaleX: 1, scaleY: 1 });
+    expect(p.source).toMatchObject({ contours: [{ xy: [0, 0, 20, 0, 40, 25, 60, 25] }] });
+  });
 });

@@ -80,7 +80,9 @@ export function scale(design: Design, sheetId: string, g: GestureOf<'scale'>, re
   if (same) [sx, sy] = same.factors;
   if (Math.abs(sx) < 1e-6) sx = 1e-6;
   if (Math.abs(sy) < 1e-6) sy = 1e-6;
-  const next = one ? scaleOwn(design, g.ids[0], sx, sy, about) : scaleParts(design, g.ids, sx, sy, about);
+  const next = one
+    ? scaleOwn(design, g.ids[0], sx, sy, about, g.along)
+    : scaleParts(design, g.ids, sx, sy, about, g.along);
   const w = (box.x1 - box.x0) * Math.abs(sx);
   const h = (box.y1 - box.y0) * Math.abs(sy);
   return { design: next, hits: same?.hits ?? snapped.hits, readout: `${shown(w * kx)} × ${shown(h * ky)}` };

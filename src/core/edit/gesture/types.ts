@@ -31,6 +31,8 @@ type Drag =
       readonly to: Point;
       readonly keepShape: boolean;
       readonly fromCentre: boolean;
+      /** Whether strokes and corner radii grow along, as they do where this is left out. */
+      readonly along?: boolean;
     }
   /** Exact: degrees. */
   | {
