@@ -22,6 +22,7 @@ import {
   squareGrid,
   steps,
 } from '@/core';
+import type { Edited } from '@/core/edit';
 
 /** Lays out a demo design part by part, with ids that stay the same from run to run. */
 export class Composer {
@@ -108,6 +109,31 @@ export class Composer {
     );
     const id = this.open[this.open.length - 1];
     this.parts[id] = { ...this.parts[id], source: { ...source, spine } };
+  }
+
+  /**
+   * Does to the parts named what a command of the editor does to those of the sheet. New parts and cards
+   * get ids that stay the same from run to run, and what `after` says of each new part by its name.
+   */
+  edit(
+    names: readonly string[],
+    command: (design: Design, ids: readonly string[]) => Edited,
+    after: Readonly<Record<string, Partial<Part>>> = {},
+  ): void {
+    const before = this.design({});
+    const ids = names.map((name) => this.top.find((id) => this.parts[id].name === name) ?? name);
+    const { design } = command(before, ids);
+    const known = new Set(JSON.stringify(before).match(/"id":"[^"]+"/g));
+    const fresh = [...new Set(JSON.stringify(design).match(/"id":"[^"]+"/g))].filter((id) => !known.has(id));
+    const text = fresh.reduce(
+      (t, id) => t.replaceAll(id.slice(5), `"${this.id('made')}"`),
+      JSON.stringify({ parts: design.parts, top: design.sheets[0].parts }),
+    );
+    const made = JSON.parse(text) as { parts: Record<string, Part>; top: string[] };
+    for (const id of Object.keys(this.parts)) if (!made.parts[id]) delete this.parts[id];
+    for (const part of Object.values(made.parts))
+      this.parts[part.id] = { ...part, ...(this.parts[part.id] ? {} : after[part.name]) };
+    this.top.splice(0, this.top.length, ...made.top);
   }
 
   design(sheet: Partial<Sheet>): Design {

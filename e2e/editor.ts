@@ -50,16 +50,12 @@ export class Editor {
     const box = await this.sheet.boundingBox();
     const frame = await this.page.locator('[data-testid=sheet] svg > rect').first().boundingBox();
     if (!box || !frame) throw new Error('The sheet is not shown.');
-    const { width } = await this.sheetSize();
-    const zoom = (frame.width - 1) / width;
+    const zoom = (frame.width - 1) / this.sheetWidth;
     return [frame.x + 0.5 + x * zoom, frame.y + 0.5 + y * zoom];
   }
 
-  private size = { width: 2000, height: 2000 };
-
-  async sheetSize(): Promise<{ width: number; height: number }> {
-    return this.size;
-  }
+  /** Width of the sheet at hand, sheet units. */
+  sheetWidth = 2000;
 
   async drag(
     from: readonly [number, number],

@@ -79,8 +79,8 @@ test('from a blank sheet to a badge, by pointer and keyboard, saved, reopened an
   await page.keyboard.press('3');
   await e.tool('Radial repeat').click();
   await e.settled();
-  await e.type('Centre x', '0');
-  await e.type('Centre y', '750');
+  await e.type('Centre x', '1000');
+  await e.type('Centre y', '1000');
   await e.type('Copies', '24');
   expect(await e.pixel(1000, 1750)).toEqual([0x9a, 0x6b, 0x1f]);
   expect(await e.pixel(250, 1000)).toEqual([0x9a, 0x6b, 0x1f]);

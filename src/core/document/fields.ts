@@ -18,6 +18,10 @@ export interface Field {
   /** How much an arrow key changes it. */
   readonly step?: number;
   readonly options?: readonly string[];
+  /** Set where it is one coordinate of a place, kept in the part's own coordinates and told in the sheet's. */
+  readonly axis?: 'x' | 'y';
+  /** The value another field must have for this one to mean anything. */
+  readonly onlyIf?: { readonly name: string; readonly is: FieldValue };
   /** What documents mean that were written before there was this field. */
   readonly absent?: FieldValue;
 }
@@ -38,6 +42,11 @@ export const length = (name: string, min = -lengthLimit, max = lengthLimit): Fie
   max,
   step: 1,
 });
+/** The two coordinates of a place in the part's own coordinates. */
+export const place = (nameX: string, nameY: string): readonly [Field, Field] => [
+  { ...length(nameX), axis: 'x' },
+  { ...length(nameY), axis: 'y' },
+];
 export const size = (name: string): Field => length(name, 0);
 export const angle = (name: string, min = -36000, max = 36000): Field => ({
   name,
@@ -81,6 +90,12 @@ export const corners = (name: string): Field => ({ name, type: 'corners', min: 0
 
 /** A sibling by its id, or an empty text for none. */
 export const sibling = (name: string): Field => ({ name, type: 'part' });
+
+/** A field that means something only while another has a value. */
+export const onlyIf = (name: string, is: FieldValue, field: Field): Field => ({
+  ...field,
+  onlyIf: { name, is },
+});
 
 /** A field that came later: documents without it mean `absent`. */
 export const later = (field: Field, absent: FieldValue): Field => ({ ...field, absent });

@@ -20,7 +20,7 @@ function piecesOf(design: Design, body: Part, cutter: Part): Part[] {
   return keys.map((_, index): Part => {
     const part = makePart(
       { kind: 'piece', of: body.id, by: [cutter.id], index, keys },
-      { name: `${body.name} ${index + 1}`, opacity: body.opacity, blend: body.blend, place: origin },
+      { name: `${body.name}, piece ${index + 1}`, opacity: body.opacity, blend: body.blend, place: origin },
     );
     const outline = evaluatePart(design, part).outline;
     const bounds = pathBounds(joinOutline(outline));

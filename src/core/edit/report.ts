@@ -29,6 +29,8 @@ export interface SheetHandle {
   readonly ring?: string;
   readonly colour?: string;
   readonly small?: boolean;
+  /** Direction in which the grip stands off its place, so that it hides nothing. */
+  readonly aside?: Point;
 }
 
 /** What the overlay and the fields need to know about the chosen parts. */
@@ -40,6 +42,8 @@ export interface Report {
   readonly bounds: Bounds | null;
   /** Width and height of a single part's outline in its own axes, its scale included. */
   readonly size: { readonly width: number; readonly height: number } | null;
+  /** From a single part's own coordinates to the sheet's. */
+  readonly world: Matrix | null;
   /** Where a single part's anchor stands, in its parent's coordinates. */
   readonly anchor: Point | null;
   readonly handles: readonly SheetHandle[];
@@ -82,9 +86,13 @@ function gradientHandles(part: Part, id: string, bounds: Bounds, m: Matrix): She
   const card: CardRef = { list: 'coats', id };
   const a = placeOn(bounds, paint.x1, paint.y1);
   const b = placeOn(bounds, paint.x2, paint.y2);
+  const [p, q] = [applyTo(m, a), applyTo(m, b)];
+  const long = Math.hypot(q.x - p.x, q.y - p.y) || 1;
+  const aside = { x: (q.y - p.y) / long, y: -(q.x - p.x) / long };
   const stops = paint.stops.map((s, i) => ({
     ...place({ id: `stop-${i}`, x: a.x + (b.x - a.x) * s.at, y: a.y + (b.y - a.y) * s.at }, card, m),
     colour: s.colour,
+    aside,
   }));
   const ring = paint.kind === 'radial' ? { circle: { ...a, r: Math.hypot(b.x - a.x, b.y - a.y) } } : {};
   return [
@@ -188,6 +196,7 @@ export function reportOf(
     outlines,
     ...boxOf(design, chosen),
     bounds: chosen.map((id) => sheetBounds(design, id)).reduce(joinBounds, null),
+    world: one ? worldOf(design, one.id) : null,
     anchor: one ? anchorPlace(design, one) : null,
     handles: one && card ? handlesOf(design, one, card) : [],
     faces: one && card?.list === 'source' ? facesOnSheet(design, one.id) : [],

@@ -1,6 +1,6 @@
 import { type Between, betweenParts, type End } from '../blend/between';
 import { pathSpine, straightSpine } from '../blend/spine';
-import { choice, count, length, number, toggle } from '../document/fields';
+import { choice, count, length, number, onlyIf, toggle } from '../document/fields';
 import type { Part } from '../document/types';
 import { type Matrix, matrixPlace, multiply, placeMatrix, rotation, translation } from '../geometry/matrix';
 import { joinBounds, type Path, pathBounds } from '../geometry/path';
@@ -105,8 +105,8 @@ export const blend = defineHolder<Blend>({
   kind: 'blend',
   fields: [
     choice('spacing', ['count', 'distance']),
-    count('count', 0, mostCopies),
-    length('distance', 0.01),
+    onlyIf('spacing', 'count', count('count', 0, mostCopies)),
+    onlyIf('spacing', 'distance', length('distance', 0.01)),
     number('ease', -1, 1, 0.05),
     toggle('turnWithSpine'),
   ],

@@ -1,4 +1,4 @@
-import { angle, length, toggle } from '../document/fields';
+import { angle, place, toggle } from '../document/fields';
 import { identity, type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
 import { degrees, radians } from '../geometry/vector';
@@ -35,7 +35,7 @@ const alongAxis = (p: Mirror, l: number): Point => {
 /** The outline and its mirror image about an axis, which lies in the part's own coordinates. */
 export const mirror = defineStep<Mirror>({
   kind: 'mirror',
-  fields: [length('axisX'), length('axisY'), angle('axisAngle', -360, 360), toggle('keep'), toggle('unite')],
+  fields: [...place('axisX', 'axisY'), angle('axisAngle', -360, 360), toggle('keep'), toggle('unite')],
   defaults: { axisX: 0, axisY: 0, axisAngle: 0, keep: true, unite: true },
   copies,
   apply: (outline, p) => copyOutline(outline, copies(p), p.unite && p.keep),

@@ -1,4 +1,4 @@
-import { angle, count, later, length, number, share, toggle } from '../document/fields';
+import { angle, count, later, length, number, place, share, toggle } from '../document/fields';
 import { applyTo, type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
 import type { Bounds } from '../geometry/path';
 import { type Copy, copyOutline } from './copies';
@@ -48,8 +48,7 @@ export const trail = defineStep<Trail>({
     length('stepY'),
     angle('stepTurn', -360, 360),
     number('stepScale', 0.01, 100, 0.01),
-    length('centreX'),
-    length('centreY'),
+    ...place('centreX', 'centreY'),
     toggle('nearestInFront'),
     toggle('unite'),
     later(share('stepOpacity'), 1),

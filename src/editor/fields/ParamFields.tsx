@@ -1,6 +1,6 @@
 'use client';
 
-import type { Field } from '@/core';
+import { applyTo, type Field, invert, type Matrix } from '@/core';
 import { ChoiceField } from './ChoiceField';
 import { ColourField } from './ColourField';
 import { CornersField } from './CornersField';
@@ -13,24 +13,63 @@ import { wordFor } from './words';
 const suffixes: Partial<Record<Field['type'], string>> = { angle: '°', percent: '%' };
 const noOptions: readonly string[] = [];
 
+/** One coordinate of a place, as the sheet tells it; the other stays where it is. */
+function PlaceField({
+  fields,
+  field,
+  params,
+  world,
+  onChange,
+}: {
+  fields: readonly Field[];
+  field: Field;
+  params: Readonly<Record<string, unknown>>;
+  world: Matrix;
+  onChange(name: string, value: unknown, other?: readonly [string, unknown]): void;
+}) {
+  const i = fields.indexOf(field);
+  const [fx, fy] = field.axis === 'x' ? [field, fields[i + 1]] : [fields[i - 1], field];
+  const here = applyTo(world, { x: params[fx.name] as number, y: params[fy.name] as number });
+  return (
+    <NumberField
+      label={wordFor(field.name)}
+      value={here[field.axis ?? 'x']}
+      min={-1e6}
+      max={1e6}
+      onChange={(v) => {
+        const back = invert(world);
+        const own = back && applyTo(back, { ...here, [field.axis ?? 'x']: v });
+        if (own) onChange(fx.name, own.x, [fy.name, own.y]);
+      }}
+    />
+  );
+}
+
 /** One control for each field of a definition, built from its descriptors. */
 export function ParamFields({
   fields,
   params,
   at,
+  world,
   onChange,
 }: {
   fields: readonly Field[];
   params: Readonly<Record<string, unknown>>;
   /** Address of the parameters in the part, so that they can follow measures. */
   at?: string;
-  onChange(name: string, value: unknown): void;
+  /** From the part's own coordinates to the sheet's, for places. */
+  world?: Matrix | null;
+  /** Takes a new value; of a place the other coordinate goes with it. */
+  onChange(name: string, value: unknown, other?: readonly [string, unknown]): void;
 }) {
-  return fields.map((f) => {
+  const meant = fields.filter((f) => !f.onlyIf || params[f.onlyIf.name] === f.onlyIf.is);
+  return meant.map((f) => {
     const label = wordFor(f.name);
     const value = params[f.name];
     const take = (v: unknown) => onChange(f.name, v);
     const address = at && `${at}/${f.name}`;
+    if (f.axis && world)
+      return <PlaceField key={f.name} {...{ fields, field: f, params, world, onChange }} />;
     switch (f.type) {
       case 'switch':
         return <SwitchField key={f.name} label={label} value={value as boolean} onChange={take} />;

@@ -41,6 +41,7 @@ function PlacedFields({ part, card }: { part: Part; card: Card }) {
 
 function StepFields({ part, list, id }: { part: Part; list: 'steps' | 'finishes'; id: string }) {
   const fault = useEditor((s) => s.faults.find((f) => f.card === id));
+  const world = useEditor((s) => s.report?.world);
   const card = part[list].find((c) => c.id === id);
   if (!card) return null;
   const { fields } = (list === 'steps' ? steps : finishes)[card.kind];
@@ -59,10 +60,15 @@ function StepFields({ part, list, id }: { part: Part; list: 'steps' | 'finishes'
         fields={fields}
         params={card.params}
         at={`${list}/${id}/params`}
-        onChange={(name, value) =>
+        world={world}
+        onChange={(name, value, other) =>
           changePart(wordFor(name), part.id, (p) => ({
             ...p,
-            [list]: p[list].map((c) => (c.id === id ? { ...c, params: { ...c.params, [name]: value } } : c)),
+            [list]: p[list].map((c) =>
+              c.id === id
+                ? { ...c, params: { ...c.params, [name]: value, ...(other ? { [other[0]]: other[1] } : {}) } }
+                : c,
+            ),
           }))
         }
       />

@@ -154,9 +154,13 @@ function ChosenBox() {
   );
 }
 
+/** How far grips stand off that would hide others, CSS pixels. */
+const aside = 15;
+
 function CardHandle({ h }: { h: SheetHandle }) {
   const view = useEditor((s) => s.view);
-  const p = toView(view, h);
+  const foot = toView(view, h);
+  const p = h.aside ? { x: foot.x + aside * h.aside.x, y: foot.y + aside * h.aside.y } : foot;
   const from = h.from && toView(view, h.from);
   const matrix = `matrix(${view.zoom} 0 0 ${view.zoom} ${view.x} ${view.y})`;
   return (
@@ -171,6 +175,7 @@ function CardHandle({ h }: { h: SheetHandle }) {
           vectorEffect="non-scaling-stroke"
         />
       )}
+      {h.aside && <line x1={foot.x} y1={foot.y} x2={p.x} y2={p.y} stroke={brass} strokeWidth={1.25} />}
       {from && <line x1={from.x} y1={from.y} x2={p.x} y2={p.y} stroke={brass} strokeWidth={1.25} />}
       <g
         data-testid={`handle-${h.id}`}

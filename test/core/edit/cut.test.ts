@@ -66,7 +66,7 @@ describe('cut along', () => {
 
   it('leaves pieces that add up to the whole and look like it, without a seam', () => {
     const pieces = piecesIn(cut.design);
-    expect(pieces.map((p) => p.name)).toEqual(['body 1', 'body 2']);
+    expect(pieces.map((p) => p.name)).toEqual(['body, piece 1', 'body, piece 2']);
     expect(total(pieces.map((p) => areaOf(cut.design, p.id)))).toBeCloseTo(areaOf(whole, 'body'), 2);
     // The knife has no coat, so the picture is that of the disc alone; chords of its rim may differ.
     expect(difference(whole, cut.design)).toBeLessThanOrEqual(5);

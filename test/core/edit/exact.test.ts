@@ -131,7 +131,11 @@ describe('typed numbers', () => {
     const card = { list: 'steps', id: ring.id } as const;
     expect(handle(d, card, 'next', [17]).steps[0].params).toMatchObject({ count: 17 });
     expect(handle(d, card, 'next', [5000]).steps[0].params).toMatchObject({ count: 1000 });
-    expect(handle(d, card, 'centre', [12, 340]).steps[0].params).toMatchObject({ centreX: 12, centreY: 340 });
+    // A place as the sheet tells it: the part stands at (500, 500).
+    expect(handle(d, card, 'centre', [512, 840]).steps[0].params).toMatchObject({
+      centreX: 12,
+      centreY: 340,
+    });
     const rounded = makeStep('round-corners', { radius: 10 });
     expect(
       handle(block({ steps: [rounded] }), { list: 'steps', id: rounded.id }, 'radius', [24]).steps[0].params,

@@ -4,7 +4,7 @@ import type { Field } from '../../document/fields';
 import type { DragResult, Handle } from '../../document/handles';
 import { type Design, isPrimitive, type Part } from '../../document/types';
 import { finishes } from '../../finish';
-import { applyTo, invert, placeMatrix, rotation } from '../../geometry/matrix';
+import { applyTo, invert, type Matrix, placeMatrix, rotation } from '../../geometry/matrix';
 import type { Bounds } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { evaluatePart } from '../../scene/evaluate';
@@ -102,15 +102,25 @@ function finishHolder(part: Part, id: string): Holder | null {
   };
 }
 
+/** Whether a handle stands for a place, both coordinates of it. */
+function isPlace(holder: Holder, { sets }: Handle): boolean {
+  const axes = sets?.map((name) => holder.fields.find((f) => f.name === name)?.axis);
+  return axes?.length === 2 && axes[0] === 'x' && axes[1] === 'y';
+}
+
 /** What typed numbers mean for a handle: its parameters, or a distance along the line it is drawn on. */
 function exactResult(
   holder: Holder,
   id: string,
   to: Point,
   exact: readonly number[],
+  toOwn: (p: Point) => Point,
 ): DragResult<object> | undefined {
   const handle = holder.handles.find((h) => h.id === id);
   if (!handle) return undefined;
+  // A place is typed as the sheet tells it.
+  if (exact.length > 1 && isPlace(holder, handle))
+    return holder.drag(id, toOwn({ x: exact[0], y: exact[1] }));
   if (handle.sets) {
     const list = handle.sets.slice(0, exact.length).map((name, i) => {
       const field = holder.fields.find((f) => f.name === name);
@@ -134,6 +144,12 @@ const say = (params: object): string =>
     .filter((v) => typeof v === 'number')
     .map((v) => shown(v))
     .join(', ');
+
+/** A place that a drag set, as the sheet tells it. */
+function readPlace(params: object, { sets = [] }: Handle, world: Matrix): Point | null {
+  const [x, y] = sets.map((name) => (params as Record<string, number>)[name]);
+  return Number.isFinite(x) && Number.isFinite(y) ? applyTo(world, { x, y }) : null;
+}
 
 /** What a press on a handle without a drag does. */
 export function pressHandle(design: Design, id: string, ref: CardRef, handle: string): Edited {
@@ -176,9 +192,13 @@ export function dragHandle(
     const centre = applyTo(world, anchorOf(design, part));
     at = { x: p.x - centre.x, y: p.y - centre.y };
   }
-  const result = holder && (g.exact ? exactResult(holder, handle, at, g.exact) : holder.drag(handle, at));
+  const toOwn = (q: Point) => applyTo(back, q);
+  const result =
+    holder && (g.exact ? exactResult(holder, handle, at, g.exact, toOwn) : holder.drag(handle, at));
   if (!holder || !result) return { design, hits, readout: '' };
-  return { design: withPart(design, holder.with(result)), hits, readout: say(result.params) };
+  const stands = holder.handles.find((h) => h.id === handle);
+  const place = stands && isPlace(holder, stands) ? readPlace(result.params, stands, world) : null;
+  return { design: withPart(design, holder.with(result)), hits, readout: say(place ?? result.params) };
 }
 
 function dragPaint(
