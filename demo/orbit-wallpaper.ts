@@ -67,13 +67,13 @@ export function orbitWallpaper(): Design {
       'Last world',
       'ellipse',
       { width: 148, height: 148 },
-      { x: 1640, y: 250 },
+      { x: 1640, y: 300 },
       { coats: [c.coat.fill(gradient('radial', [0.32, 0.28, 1, 0.9], '#fbe9c8', '#8e3a3f'))] },
     );
     return c.add(
       'Bow',
       'path',
-      { contours: [{ closed: false, xy: [300, 860, 720, 1090, 1560, 900, 1640, 250] }] },
+      { contours: [{ closed: false, xy: [300, 860, 760, 1060, 1560, 560, 1640, 300] }] },
       {},
       { construction: true, coats: [c.coat.stroke(1, '#9a6b1f')] },
     );

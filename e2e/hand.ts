@@ -168,14 +168,6 @@ export async function differenceFrom(hand: Hand, name: string): Promise<number> 
     .getAttribute('href');
   const stored = href?.split('/').pop() ?? '';
   const width = 500;
-  if (process.env.KEEP) {
-    const fs = await import('node:fs');
-    for (const [i, id] of [own, stored].entries())
-      fs.writeFileSync(
-        `/tmp/k${i}.png`,
-        await (await hand.page.request.get(`/api/designs/${id}/picture?width=500`)).body(),
-      );
-  }
   return rms(await picture(hand.page, own, width), await picture(hand.page, stored, width));
 }
 

@@ -17,6 +17,7 @@ import { CardPanel } from './panel/CardPanel';
 import { SheetView } from './sheet/SheetView';
 import { keepAsCopy, loadAhead, openDesign, takeTheirs } from './state/actions';
 import { ApiError } from './state/api';
+import { quiet } from './state/history';
 import { set, useEditor } from './state/store';
 import { studioEngine } from './state/studio';
 import { sync } from './state/sync';
@@ -135,7 +136,7 @@ export function EditorPage({ id }: { id: string }) {
       .board.settled()
       .then(() => Promise.all(Object.values(parts).map((load) => load())));
     Object.assign(window, {
-      compassSettled: () => studioEngine().board.settled(),
+      compassSettled: () => quiet().then(() => studioEngine().board.settled()),
       compassFresh: () => studioEngine().board.fresh(),
     });
   }, [state]);

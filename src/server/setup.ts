@@ -1,7 +1,8 @@
 /** Creates the database where there is none, brings it up to date and, with --demo, adds the demo designs. */
 import pg from 'pg';
+import { type Design, diffJson } from '@/core';
 import { demoDesigns } from '../../demo';
-import { connect } from './database';
+import { connect, type Database } from './database';
 import { createDesign } from './designs';
 import { migrate } from './migrations';
 import { ensureOwner } from './owners';
@@ -20,6 +21,39 @@ async function createDatabase(url: string, admin: string): Promise<void> {
   }
 }
 
+/** Loads a demo design where it is missing; one that nobody has changed is brought up to what it is today. */
+async function loadDemo(db: Database, owner: string, slug: string, design: Design): Promise<void> {
+  const there = await db
+    .selectFrom('designs')
+    .select(['id', 'seq', 'document'])
+    .where('owner_id', '=', owner)
+    .where('slug', '=', slug)
+    .executeTakeFirst();
+  if (!there) {
+    await createDesign(db, owner, design, slug);
+    return;
+  }
+  if (diffJson(there.document, design).length === 0) return;
+  const changed = await db
+    .selectFrom('changes')
+    .select('seq')
+    .where('design_id', '=', there.id)
+    .executeTakeFirst();
+  if (changed) return;
+  await db
+    .updateTable('designs')
+    // A new number, so that pictures kept by browsers are drawn again.
+    .set({
+      document: JSON.stringify(design),
+      name: design.name,
+      seq: there.seq + 1,
+      updated_at: new Date(),
+    })
+    .where('id', '=', there.id)
+    .where('seq', '=', there.seq)
+    .execute();
+}
+
 async function main(): Promise<void> {
   const { DATABASE_URL: url, DATABASE_ADMIN_URL: admin } = process.env;
   if (!url) throw new Error('DATABASE_URL is not set.');
@@ -28,15 +62,7 @@ async function main(): Promise<void> {
   await migrate(db);
   const owner = await ensureOwner(db);
   if (process.argv.includes('--demo'))
-    for (const [slug, make] of Object.entries(demoDesigns)) {
-      const there = await db
-        .selectFrom('designs')
-        .select('id')
-        .where('owner_id', '=', owner)
-        .where('slug', '=', slug)
-        .executeTakeFirst();
-      if (!there) await createDesign(db, owner, make(), slug);
-    }
+    for (const [slug, make] of Object.entries(demoDesigns)) await loadDemo(db, owner, slug, make());
   await db.destroy();
 }
 

@@ -127,6 +127,34 @@ describe('a drag', () => {
     expect(x('a')).toBe(230);
   });
 
+  it('that is still ending loses nothing: commands, fields, undo and the next drag wait for it', async () => {
+    choose(['a']);
+    const drag = new Drag('Move');
+    drag.move(move(60), true);
+    const ended = drag.end();
+    setWidth('a', 300);
+    const ran = run('Duplicate', { do: 'duplicate', ids: ['a'] });
+    await Promise.all([ended, ran]);
+    expect([x('a'), width('a')]).toEqual([260, 300]);
+    expect(Object.keys(get().design?.parts ?? {})).toHaveLength(3);
+
+    const first = new Drag('Move');
+    first.move(move(10), true);
+    const firstEnd = first.end();
+    const second = new Drag('Move again');
+    second.move(move(0, 70), true);
+    await Promise.all([firstEnd, second.end()]);
+    expect([x('a'), get().design?.parts.a.place.y]).toEqual([270, 570]);
+
+    const last = new Drag('Move');
+    last.move(move(500), true);
+    const lastEnd = last.end();
+    undo();
+    await lastEnd;
+    await until(() => x('a') === 270);
+    expect(get().redo.map((c) => c.label)).toEqual(['Move']);
+  });
+
   it('holds changes of another window back until it ends, and then takes them in', async () => {
     const drag = new Drag('Move');
     drag.move(move(50), true);

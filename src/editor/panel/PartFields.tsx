@@ -45,11 +45,7 @@ function ScaleHabits({ sized }: { sized: boolean }) {
       {sized && (
         <SwitchField label="Keep proportions" value={keep} onChange={(keepShape) => set({ keepShape })} />
       )}
-      <SwitchField
-        label="Strokes and radii along"
-        value={along}
-        onChange={(scaleAlong) => set({ scaleAlong })}
-      />
+      <SwitchField label="Strokes scale along" value={along} onChange={(scaleAlong) => set({ scaleAlong })} />
     </>
   );
 }

@@ -9,8 +9,8 @@ import { choice, showFrame, studioEngine } from '../state/studio';
  * and keeps the whole as one change in the end.
  */
 export class Drag {
-  private readonly before: Design;
-  private readonly start: Design;
+  private before: Design | null = null;
+  private start: Design | null = null;
   private readonly ready: Promise<void>;
   private latest: { gesture: Gesture; free: boolean } | null = null;
   private sent: { gesture: Gesture; free: boolean } | null = null;
@@ -25,9 +25,12 @@ export class Drag {
     /** The design the gesture works on, where a first step (a copy) has already changed it. */
     start?: Design,
   ) {
-    this.before = beginDrag();
-    this.ready = tell();
-    this.start = start ?? this.before;
+    // A drag that has just ended is taken in first.
+    this.ready = beginDrag().then((before) => {
+      this.before = before;
+      this.start = start ?? before;
+      return tell();
+    });
   }
 
   move(gesture: Gesture, free = false): void {
@@ -52,6 +55,7 @@ export class Drag {
       const reach = snapping && !free ? snapReach / view.zoom : 0;
       const meant = this.exact ? { ...gesture, exact: this.exact } : gesture;
       const a = await studioEngine().studio.gesture(meant, reach, choice());
+      if (!this.start) return;
       this.last = applyPatch(this.start, a.patch);
       set({ design: this.last, hits: a.hits, readout: a.readout });
       showFrame(a, true);
@@ -63,10 +67,13 @@ export class Drag {
   /** Ends the drag; what was made is kept unless `keep` is false. */
   async end(keep = true): Promise<void> {
     this.ended = true;
+    await this.ready;
     await this.working;
     set({ hits: [], readout: '' });
-    const next = this.last ?? this.start;
+    const { before, start } = this;
+    if (!before || !start) return;
+    const next = this.last ?? start;
     showFrame(await studioEngine().studio.endGesture(keep, choice()), false);
-    endDrag(this.label, this.before, keep ? next : null, keep ? next : this.start);
+    endDrag(this.label, before, keep ? next : null, keep ? next : start);
   }
 }

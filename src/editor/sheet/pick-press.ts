@@ -1,6 +1,7 @@
 import { applyPatch, type Guide, type Point, radians } from '@/core';
 import { guideAngle, guideFoot } from '@/core/edit';
 import { changeSheet, choose, enter } from '../state/actions';
+import { idle } from '../state/history';
 import { get, set } from '../state/store';
 import { studioEngine } from '../state/studio';
 import { Drag } from './gestures';
@@ -21,6 +22,7 @@ function moveParts(from: Point, onClick: (() => void) | null): Active {
   let latest: Parameters<Drag['move']> | null = null;
   let exact: readonly number[] | null = null;
   const begin = async (copy: boolean) => {
+    await idle();
     const { design, chosen } = get();
     if (!design) return;
     if (!copy) {

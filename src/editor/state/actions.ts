@@ -2,7 +2,7 @@ import { applyPatch, makeId, type Part, type Sheet, type StoredDesign } from '@/
 import { type CardRef, childrenOf, familyOf, parentOf, type Sameness, withPart } from '@/core/edit';
 import type { StudioCommand } from '@/worker/commands';
 import { answered, api } from './api';
-import { commit, inTurn, loadHistory, openedDesign, studioHas, takeForeign, tell } from './history';
+import { commit, idle, inTurn, loadHistory, openedDesign, studioHas, takeForeign, tell } from './history';
 import { get, say, set } from './store';
 import { choice, hasEngine, showFrame, startEngine, studioEngine } from './studio';
 import { sync } from './sync';
@@ -108,6 +108,7 @@ const nodesGo = new Set(['remove', 'break', 'join', 'close', 'reverse']);
 /** Runs a command that needs geometry, keeps its result and chooses what it says. */
 export const run = (label: string, command: StudioCommand): Promise<void> =>
   inTurn(async () => {
+    await idle();
     const { patch, chosen, card } = await studioEngine().studio.run(command);
     if (!patch.length) {
       if (command.do === 'combine') say('Choose two or more parts to combine.');

@@ -127,6 +127,13 @@ export function inTurn(work: () => Promise<void>): Promise<void> {
   return next;
 }
 
+/** Resolves once every command and drag so far is taken in, here and in the studio. */
+export async function quiet(): Promise<void> {
+  await running;
+  await idle();
+  await tell();
+}
+
 function record(label: string, before: Design, next: Design): void {
   const patch = diffJson(before, next);
   if (!patch.length) return;
@@ -146,6 +153,11 @@ function record(label: string, before: Design, next: Design): void {
 export function commit(label: string, wanted: Design): void {
   const before = openedDesign();
   if (wanted === before) return;
+  if (dragging) {
+    const patch = diffJson(before, wanted);
+    void idle().then(() => commitPatch(label, patch));
+    return;
+  }
   const next = dropOverridden(before, wanted);
   set({ design: next });
   keepChoiceSound(next);
@@ -154,11 +166,28 @@ export function commit(label: string, wanted: Design): void {
   void tell();
 }
 
-/** A drag of the sheet is under way: changes of other windows wait until it ends. */
+function commitPatch(label: string, patch: readonly PatchOperation[]): void {
+  try {
+    commit(label, applyPatch(openedDesign(), patch));
+  } catch (e) {
+    if (!(e instanceof PatchError)) throw e;
+    say('The drag has changed this; try it once more.');
+  }
+}
+
+/** A drag of the sheet is under way: what else would change the design waits until it ends. */
 let dragging = false;
 const waiting: (readonly PatchOperation[])[] = [];
+const waiters: (() => void)[] = [];
 
-export function beginDrag(): Design {
+/** Resolves once no drag is under way, its last answer from the studio taken in. */
+export async function idle(): Promise<void> {
+  while (dragging) await new Promise<void>((resolve) => waiters.push(resolve));
+}
+
+/** Begins a drag, after the one before has ended. Returns the design it starts from. */
+export async function beginDrag(): Promise<Design> {
+  while (dragging) await idle();
   dragging = true;
   return openedDesign();
 }
@@ -178,6 +207,7 @@ export function endDrag(label: string, before: Design, made: Design | null, stud
   }
   void tell();
   takeWaiting();
+  for (const go of waiters.splice(0)) go();
 }
 
 function takeWaiting(): void {
@@ -197,6 +227,10 @@ export function takeForeign(patch: readonly PatchOperation[]): void {
 }
 
 function step(from: 'undo' | 'redo'): void {
+  if (dragging) {
+    void idle().then(() => step(from));
+    return;
+  }
   const change = get()[from].at(-1);
   if (!change) {
     say(from === 'undo' ? 'Nothing to undo.' : 'Nothing to redo.');
