@@ -1,5 +1,7 @@
-import { chromium, type Page } from '@playwright/test';
+import { type Browser, chromium, type Page } from '@playwright/test';
+import { type Design, makeCoat, makeDesign, makePart, makeSource, origin, type Part } from '@/core';
 import { chromiumFlags } from '../e2e/chromium';
+import { numbers } from '../test/core/shapes';
 import { median, ms, quantile, type Row } from './measure';
 
 async function open(page: Page, name: string): Promise<void> {
@@ -48,6 +50,82 @@ async function dragLatency(page: Page, part: string): Promise<number[]> {
   return out;
 }
 
+/** A sheet of many small shapes, half of them in groups of ten. */
+function crowd(parts: number): Design {
+  const next = numbers(11);
+  const made: Part[] = [];
+  const top: string[] = [];
+  for (let i = 0; i < parts; i++) {
+    const kind = (['ellipse', 'rectangle', 'star', 'polygon'] as const)[i % 4];
+    const size = 10 + 30 * next();
+    const params =
+      kind === 'ellipse' || kind === 'rectangle' ? { width: size, height: size } : { radius: size / 2 };
+    made.push(
+      makePart(makeSource(kind, params), {
+        id: `p${i}`,
+        name: `Part ${i}`,
+        coats: [{ ...makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } }), id: `c${i}` }],
+        place: { ...origin, x: 1900 * next() + 50, y: 1900 * next() + 50, turn: 360 * next() },
+      }),
+    );
+    if (i < parts / 2) top.push(`p${i}`);
+    else if (i % 10 === 9) {
+      const children = made.slice(-10).map((p) => p.id);
+      made.push(makePart({ kind: 'group' }, { id: `g${i}`, name: `Group ${i}`, children }));
+      top.push(`g${i}`);
+    }
+  }
+  const d = makeDesign('Crowd');
+  return {
+    ...d,
+    sheets: [{ ...d.sheets[0], parts: top }],
+    parts: Object.fromEntries(made.map((p) => [p.id, p])),
+  };
+}
+
+async function crowdRows(browser: Browser): Promise<Row[]> {
+  const base = process.env.BASE_URL ?? '';
+  const answer = await fetch(`${base}/api/designs`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ document: crowd(5000) }),
+  });
+  if (!answer.ok) throw new Error(`${answer.status}: ${await answer.text()}`);
+  const { id } = (await answer.json()) as { id: string };
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  try {
+    const start = Date.now();
+    await page.goto(`${base}/designs/${id}`);
+    await page.waitForFunction(() => 'compassSettled' in window);
+    await page.evaluate(() => (window as unknown as { compassSettled(): Promise<void> }).compassSettled());
+    const opened = Date.now() - start;
+    const before = Date.now();
+    const row = page.getByRole('treeitem').nth(3);
+    await row.click();
+    await page.locator('[data-testid=sheet] svg g path[stroke]').first().waitFor();
+    const chosen = Date.now() - before;
+    const name = (await row.getAttribute('aria-label')) ?? '';
+    const list = await dragLatency(page, name);
+    await page
+      .getByTestId('save-state')
+      .filter({ hasText: /^saved$/ })
+      .waitFor();
+    return [
+      ['5,000-part sheet: open to the whole picture', ms(opened), 'goal 3000 ms', '–'],
+      ['5,000-part sheet: press a line of the list to its outline on the sheet', ms(chosen), '–', '–'],
+      [
+        '5,000-part sheet: pointer move to fresh pixels, dragging one part',
+        `median ${ms(median(list))}, p95 ${ms(quantile(list, 0.95))}`,
+        'goal p95 33 ms',
+        '–',
+      ],
+    ];
+  } finally {
+    await page.close();
+    await fetch(`${base}/api/designs/${id}`, { method: 'DELETE' });
+  }
+}
+
 export async function browserRows(): Promise<Row[]> {
   const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, args: chromiumFlags });
   const rows: Row[] = [];
@@ -84,6 +162,7 @@ export async function browserRows(): Promise<Row[]> {
         '–',
       ]);
     }
+    rows.push(...(await crowdRows(browser)));
   } finally {
     await browser.close();
   }

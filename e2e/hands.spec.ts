@@ -38,6 +38,11 @@ test('numbers typed during a drag are met exactly, and Escape gives the drag bac
   await e.settled();
   expect(Number(await e.field('Centre x').inputValue())).toBeCloseTo(x + 96, 2);
 
+  // What is typed into a field and given up by Escape is not taken.
+  await e.field('Width').fill('111');
+  await e.field('Width').press('Escape');
+  expect(await e.field('Width').inputValue()).toBe('640');
+
   // A handle takes its own number: the corner's radius.
   const handle = page.getByTestId('handle-topLeft');
   const box = await handle.boundingBox();

@@ -157,3 +157,140 @@ test('the topmost part clips the others, is moved inside, and lets go again', as
   await e.settled();
   expect(await e.pixel(600, 600)).toEqual(brass);
 });
+
+test('measures lead fields, follow one another, and refuse to go round', async ({ page }) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  const panel = page.getByTestId('card-panel');
+  const add = panel.getByRole('button', { name: 'Add measure' });
+  await add.click();
+  await e.type('Value of edge', '120');
+  await add.click();
+  await e.type('Name of gap', 'wide');
+  await e.type('Value of wide', '3*edge + 40');
+  expect(await e.field('Value of wide').inputValue()).toBe('400');
+  // A circle of measures is refused with their names, and nothing changes.
+  await e.type('Value of edge', 'wide/2');
+  await expect(panel.getByText(/edge → wide → edge/)).toBeVisible();
+  await e.field('Value of edge').press('Escape');
+  expect(await e.field('Value of edge').inputValue()).toBe('120');
+
+  await page.keyboard.press('d');
+  await e.drag([300, 300], [700, 500]);
+  await e.type('Width', 'wide');
+  await e.type('Height', 'edge*2');
+  await e.type('Centre x', '1000');
+  await e.type('Centre y', '1000');
+  expect(await e.field('Width').inputValue()).toBe('400');
+  expect(await e.pixel(1190, 1000)).toEqual(brass);
+  expect(await e.pixel(1210, 1000)).toEqual(white);
+  await page.keyboard.press('3');
+  await e.tool('Trail').click();
+  await e.type('Copies', 'edge/40');
+  await e.type('Step x', '0');
+  await e.type('Step y', 'wide');
+  expect(await e.pixel(1000, 1800)).toEqual(brass);
+
+  // One number changed, and all follow; it is one change.
+  await page.keyboard.press('Escape');
+  await e.type('Value of edge', '80');
+  expect(await e.pixel(1130, 1000)).toEqual(brass);
+  expect(await e.pixel(1150, 1000)).toEqual(white);
+  expect(await e.pixel(1000, 1800)).toEqual(white);
+  await page.getByTestId('sheet').focus();
+  await page.keyboard.press('Control+z');
+  await e.settled();
+  expect(await e.pixel(1000, 1800)).toEqual(brass);
+
+  // A number that cannot be is refused where it would be used.
+  await e.type('Value of edge', '-40');
+  await expect(panel.getByText(/“edge\/40” in “Rectangle” must not be below 1/)).toBeVisible();
+  await e.field('Value of edge').press('Escape');
+
+  // Typed over, a field follows no longer; the others do, after a reload too.
+  await e.choose('Rectangle');
+  await e.card('Rectangle').click();
+  await e.type('Width', '500');
+  await e.saved();
+  await page.reload();
+  await e.ready();
+  await e.type('Value of edge', '100');
+  await e.choose('Rectangle');
+  await e.card('Rectangle').click();
+  expect(await e.field('Width').inputValue()).toBe('500');
+  expect(await e.field('Height').inputValue()).toBe('200');
+});
+
+test('a ring is centred on another part, follows it, and lets a copy go by a press', async ({ page }) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  await page.keyboard.press('d');
+  await e.drag([900, 900], [1100, 1100]);
+  await e.type('Centre x', '1000');
+  await e.type('Centre y', '1000');
+  await page.keyboard.press('s');
+  await e.drag([950, 450], [1050, 550]);
+  await e.type('Centre x', '1000');
+  await e.type('Centre y', '500');
+  await page.keyboard.press('3');
+  await e.tool('Radial repeat').click();
+  await page.getByTestId('card-panel').getByRole('combobox', { name: 'Centred on' }).click();
+  await page.getByRole('option', { name: 'Rectangle' }).click();
+  await e.type('Copies', '4');
+  expect(await e.pixel(1500, 1000)).toEqual(brass);
+  expect(Number(await e.field('Radius of the ring').inputValue())).toBeCloseTo(500, 0);
+  await e.type('Radius of the ring', '600');
+  expect(await e.pixel(1600, 1000)).toEqual(brass);
+  expect(await e.pixel(1000, 1600)).toEqual(brass);
+  await page.getByTestId('handle-copy-3').click();
+  await e.settled();
+  expect(await e.pixel(1000, 1600)).toEqual(white);
+  await page.getByTestId('handle-copy-3').click();
+  await e.settled();
+  await e.choose('Rectangle');
+  await e.type('Centre y', '1100');
+  expect(await e.pixel(1000, 1800)).toEqual(brass);
+});
+
+test('parts are nested by dragging in the list, and several are hidden and locked at once', async ({
+  page,
+}) => {
+  const e = new Editor(page);
+  await e.blank('Mark or badge');
+  for (const x of [300, 700, 1100]) {
+    await page.keyboard.press('d');
+    await e.drag([x, 300], [x + 300, 600]);
+  }
+  await e.part('Rectangle').click();
+  await page.keyboard.press('2');
+  await e.tool('Group').click();
+  await e.settled();
+  // Onto the middle of the group's line: inside.
+  const middle = async (name: string): Promise<[number, number]> => {
+    const box = await e.part(name).boundingBox();
+    if (!box) throw new Error(`“${name}” is not in the list.`);
+    return [box.x + 90, box.y + box.height / 2];
+  };
+  await page.mouse.move(...(await middle('Rectangle 3')));
+  await page.mouse.down();
+  await page.mouse.move(...(await middle('Group')), { steps: 12 });
+  await page.waitForTimeout(150);
+  await page.mouse.up();
+  await e.settled();
+  await expect(e.part('Rectangle 3')).toHaveAttribute('aria-level', '2');
+  await page.keyboard.press('Control+z');
+  await e.settled();
+  await expect(e.part('Rectangle 3')).toHaveAttribute('aria-level', '1');
+  await e.part('Rectangle 2').click();
+  await e.part('Rectangle 3').click({ modifiers: ['Control'] });
+  await e.part('Rectangle 3').getByRole('button', { name: 'Hide Rectangle 3' }).click();
+  await e.settled();
+  expect(await e.pixel(850, 450)).toEqual(white);
+  expect(await e.pixel(1250, 450)).toEqual(white);
+  expect(await e.pixel(450, 450)).toEqual(brass);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('Show all that is hidden');
+  await page.keyboard.press('Enter');
+  await e.settled();
+  expect(await e.pixel(1250, 450)).toEqual(brass);
+});

@@ -84,7 +84,7 @@ export const choice = (name: string, options: readonly string[]): Field => ({
 });
 export const toggle = (name: string): Field => ({ name, type: 'switch' });
 export const colour = (name: string): Field => ({ name, type: 'colour' });
-export const lengths = (name: string): Field => ({ name, type: 'lengths', min: 0, max: lengthLimit });
+export const lengths = (name: string, min = 0): Field => ({ name, type: 'lengths', min, max: lengthLimit });
 
 export const corners = (name: string): Field => ({ name, type: 'corners', min: 0, max: lengthLimit });
 
@@ -108,6 +108,11 @@ const isRadii = (value: unknown): value is CornerRadii =>
     ([corner, r]) => /^\d+\.\d+\.\d+$/.test(corner) && typeof r === 'number' && r >= 0 && r <= lengthLimit,
   );
 
+const isLengths = ({ min = 0, max = lengthLimit }: Field, value: unknown): boolean =>
+  Array.isArray(value) &&
+  value.length <= 1000 &&
+  value.every((v) => typeof v === 'number' && v >= min && v <= max);
+
 /** Why a value does not fit a field, in plain words, or null where it does. */
 export function fieldFault(field: Field, value: unknown): string | null {
   switch (field.type) {
@@ -120,9 +125,9 @@ export function fieldFault(field: Field, value: unknown): string | null {
         ? null
         : 'must be a colour such as #9a6b1f';
     case 'lengths':
-      return Array.isArray(value) && value.every((v) => typeof v === 'number' && v >= 0 && v <= lengthLimit)
+      return isLengths(field, value)
         ? null
-        : 'must be a list of lengths, none below 0';
+        : `must be a list of lengths${field.min === 0 ? ', none below 0' : ''}`;
     case 'corners':
       return isRadii(value) ? null : 'must name corners and a radius for each, none below 0';
     case 'part':

@@ -41,10 +41,21 @@ function valueAt(doc: Json, keys: readonly string[]): Json {
   return at;
 }
 
+/** Containers that one run of a patch has copied already and may change. */
+type Own = WeakSet<Container>;
+
+function ownCopy<T extends Container>(c: T, own: Own): T {
+  if (own.has(c)) return c;
+  const copy = (Array.isArray(c) ? c.slice() : { ...c }) as T;
+  own.add(copy);
+  return copy;
+}
+
 /** A copy of the document with the container at `keys` changed; all else is shared. */
 function change(
   doc: Json,
   keys: readonly string[],
+  own: Own,
   edit: (container: Container, key: string) => Container,
 ): Json {
   const [key, ...rest] = keys;
@@ -52,28 +63,30 @@ function change(
   if (rest.length === 0) return edit(doc, key);
   if (Array.isArray(doc)) {
     const i = indexOf(doc, key, doc.length - 1);
-    const copy = doc.slice();
-    copy[i] = change(doc[i], rest, edit);
+    const copy = ownCopy(doc, own);
+    copy[i] = change(doc[i], rest, own, edit);
     return copy;
   }
   if (!Object.hasOwn(doc, key)) throw new PatchError(`There is nothing at “${pointerOf(keys)}”.`);
-  return { ...doc, [key]: change(doc[key], rest, edit) };
+  const copy = ownCopy(doc, own);
+  copy[key] = change(doc[key], rest, own, edit);
+  return copy;
 }
 
-function add(doc: Json, pointer: string, value: Json): Json {
+function add(doc: Json, pointer: string, value: Json, own: Own): Json {
   const keys = pointerKeys(pointer);
   if (!keys.length) return value;
-  return change(doc, keys, (c, key) => {
+  return change(doc, keys, own, (c, key) => {
     if (!Array.isArray(c)) return { ...c, [key]: value };
     const i = key === '-' ? c.length : indexOf(c, key, c.length);
     return [...c.slice(0, i), value, ...c.slice(i)];
   });
 }
 
-function remove(doc: Json, pointer: string): Json {
+function remove(doc: Json, pointer: string, own: Own): Json {
   const keys = pointerKeys(pointer);
   if (!keys.length) return null;
-  return change(doc, keys, (c, key) => {
+  return change(doc, keys, own, (c, key) => {
     if (Array.isArray(c)) {
       const i = indexOf(c, key, c.length - 1);
       return [...c.slice(0, i), ...c.slice(i + 1)];
@@ -84,11 +97,11 @@ function remove(doc: Json, pointer: string): Json {
   });
 }
 
-function replace(doc: Json, pointer: string, value: Json): Json {
+function replace(doc: Json, pointer: string, value: Json, own: Own): Json {
   const keys = pointerKeys(pointer);
   valueAt(doc, keys);
   if (!keys.length) return value;
-  return change(doc, keys, (c, key) => {
+  return change(doc, keys, own, (c, key) => {
     if (!Array.isArray(c)) return { ...c, [key]: value };
     const copy = c.slice();
     copy[Number(key)] = value;
@@ -114,25 +127,28 @@ export function sameJson(a: Json, b: Json): boolean {
  */
 export function applyPatch<T>(doc: T, patch: readonly PatchOperation[]): T {
   let at: Json = doc;
+  let own: Own = new WeakSet();
   for (const o of patch) {
     switch (o.op) {
       case 'add':
-        at = add(at, o.path, o.value);
+        at = add(at, o.path, o.value, own);
         break;
       case 'remove':
-        at = remove(at, o.path);
+        at = remove(at, o.path, own);
         break;
       case 'replace':
-        at = replace(at, o.path, o.value);
+        at = replace(at, o.path, o.value, own);
         break;
       case 'copy':
-        at = add(at, o.path, valueAt(at, pointerKeys(o.from)));
+        at = add(at, o.path, valueAt(at, pointerKeys(o.from)), own);
+        // What stands in two places now is no longer this run's alone.
+        own = new WeakSet();
         break;
       case 'move': {
         if (`${o.path}/`.startsWith(`${o.from}/`) && o.path !== o.from)
           throw new PatchError('A value cannot be moved into itself.');
         const value = valueAt(at, pointerKeys(o.from));
-        at = add(remove(at, o.from), o.path, value);
+        at = add(remove(at, o.from, own), o.path, value, own);
         break;
       }
       case 'test':
@@ -157,7 +173,7 @@ export function diffJson(a: Json, b: Json, keys: readonly (string | number)[] = 
       if (!Object.hasOwn(b, k)) out.push({ op: 'remove', path: pointerOf([...keys, k]) });
     for (const k of Object.keys(b)) {
       if (!Object.hasOwn(a, k)) out.push({ op: 'add', path: pointerOf([...keys, k]), value: b[k] });
-      else out.push(...diffJson(a[k], b[k], [...keys, k]));
+      else if (a[k] !== b[k]) out.push(...diffJson(a[k], b[k], [...keys, k]));
     }
     return out;
   }

@@ -213,7 +213,7 @@ function middleOf(design: Pick<Design, 'parts'>, part: Part): Point {
 }
 
 function centresOf(design: Pick<Design, 'parts'>, part: Part): Centres {
-  if (!part.steps.some((c) => c.params.centreOn)) return noCentres;
+  if (!part.steps.some(centred)) return noCentres;
   const back = invert(placeMatrix(part.place));
   return part.steps.map((card) => {
     const target = design.parts[String(card.params.centreOn)];
@@ -333,11 +333,18 @@ function basisOf(design: Pick<Design, 'parts'>, part: Part): Basis {
 export const membersOfPart = (design: Pick<Design, 'parts'>, part: Part): readonly Member[] =>
   membersOf(basisOf(design, part));
 
+const centred = (card: Card): boolean => Boolean(card.params.centreOn);
+
+const restsOnItself = ({ source, steps: cards }: Part): boolean =>
+  isPrimitive(source) && (cards.length === 0 || !cards.some(centred));
+
 /** What a part comes to; remembered as long as it and what it rests on stay the same objects. */
 export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartResult {
+  const known = memo.get(part);
+  // What rests on nothing but itself is as it was.
+  if (known && restsOnItself(part)) return known.result;
   const basis = basisOf(design, part);
   const children = basis.results;
-  const known = memo.get(part);
   const centres = centresOf(design, part);
   if (known && sameList(known.children, children) && sameCentres(known.centres, centres)) return known.result;
 

@@ -1,19 +1,40 @@
 import { offsetPath } from '../arrange/offset';
 import { joinKinds } from '../arrange/outline';
-import { choice, length, number } from '../document/fields';
+import { choice, later, length, lengths, number } from '../document/fields';
 import { defineStep, StepFault } from './definition';
 
-/** The outline moved outwards (positive) or inwards by a distance. */
+/** Greatest distance of an offset, sheet units. */
+const limit = 10_000;
+
+/** The outline moved outwards (positive) or inwards by a distance; more distances give more outlines. */
 export const offsetOutline = defineStep({
   kind: 'offset',
-  fields: [length('distance', -10_000, 10_000), choice('join', joinKinds), number('miterLimit', 1, 100, 0.5)],
-  defaults: { distance: 10, join: 'round' as (typeof joinKinds)[number], miterLimit: 4 },
-  apply(outline, { distance, join, miterLimit }) {
-    const out = outline
-      .map((p) => offsetPath(p, distance, { join, miterLimit }))
-      .filter((p) => p.contours.length);
+  fields: [
+    length('distance', -limit, limit),
+    later(lengths('also', -limit), []),
+    choice('join', joinKinds),
+    number('miterLimit', 1, 100, 0.5),
+  ],
+  defaults: {
+    distance: 10,
+    also: [] as readonly number[],
+    join: 'round' as (typeof joinKinds)[number],
+    miterLimit: 4,
+  },
+  apply(outline, { distance, also, join, miterLimit }) {
+    // The outermost lies lowest, so that each fill leaves the next to be seen.
+    const distances = [...new Set([distance, ...also])].sort((a, b) => b - a);
+    const out = distances.flatMap((d) =>
+      outline.map((p) => offsetPath(p, d, { join, miterLimit })).filter((p) => p.contours.length),
+    );
     if (!out.length && outline.length) throw new StepFault('The offset swallows the whole shape.');
     return out;
+  },
+  note(outline, { distance, also, join, miterLimit }) {
+    const gone = [distance, ...also].filter(
+      (d) => d < 0 && outline.every((p) => !offsetPath(p, d, { join, miterLimit }).contours.length),
+    );
+    return gone.length ? `Nothing is left of the shape at ${gone.join(', ')}.` : null;
   },
   handles: ({ distance }, { bounds }) => [
     {

@@ -9,12 +9,13 @@ import { steady } from './steady';
 export interface LengthsFieldProps {
   readonly label: string;
   readonly value: readonly number[];
+  readonly min?: number;
   /** Where the list stands in the part at hand: with it, it can follow measures. */
   readonly address?: string;
   onChange(v: readonly number[]): void;
 }
 
-function Lengths({ label, value, address, onChange }: LengthsFieldProps) {
+function Lengths({ label, value, min = 0, address, onChange }: LengthsFieldProps) {
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState('');
   const id = useId();
@@ -27,7 +28,7 @@ function Lengths({ label, value, address, onChange }: LengthsFieldProps) {
         .split(/[\s;]+/)
         .filter(Boolean)
         .map((t) => evaluateExpression(t, meaning()));
-      if (list.some((v) => v < 0)) throw new ExpressionError('No number here may be below 0.');
+      if (list.some((v) => v < min)) throw new ExpressionError(`No number here may be below ${min}.`);
       if (text.trim() === formula?.text) {
         // It follows what it followed before.
       } else if (following && namesIn(text).length) following.follow({ text: text.trim() });

@@ -61,7 +61,7 @@ function NumberLine({
   const id = useId();
   const scrub = useRef<{ x: number; value: number } | null>(null);
   const scrubbed = useRef(false);
-  /** Whether Enter has taken the text, so that leaving the field does not take it again. */
+  /** Whether Enter has taken the text or Escape given it up, so that leaving the field takes nothing. */
   const taken = useRef(false);
 
   const following = useFollowing(label, address);
@@ -108,6 +108,7 @@ function NumberLine({
       }
     } else if (e.key === 'Escape') {
       show(null);
+      taken.current = true;
       e.currentTarget.blur();
     } else if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
       e.preventDefault();

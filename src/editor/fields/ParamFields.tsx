@@ -93,6 +93,7 @@ export function ParamFields({
             key={f.name}
             label={label}
             value={value as number[]}
+            min={f.min}
             address={address}
             onChange={take}
           />

@@ -1,5 +1,7 @@
 const special: Readonly<Record<string, string>> = {
   align: 'Lies',
+  also: 'And also at',
+  ringRadius: 'Radius of the ring',
   across: 'Across',
   axisAngle: 'Turn of the axis',
   axisX: 'Axis x',

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import Typography from '@mui/material/Typography';
 import { X } from 'lucide-react';
-import { type KeyboardEvent, useId, useState } from 'react';
+import { type KeyboardEvent, useId, useRef, useState } from 'react';
 import {
   type Design,
   ExpressionError,
@@ -52,8 +52,12 @@ function Line({
   say(fault: string): void;
 }) {
   const [text, setText] = useState<string | null>(null);
+  const givenUp = useRef(false);
   const leave = () => {
-    if (text === null) return;
+    if (text === null || givenUp.current) {
+      givenUp.current = false;
+      return;
+    }
     const fault = text.trim() === value ? '' : take(text.trim());
     say(fault);
     if (!fault) setText(null);
@@ -78,6 +82,8 @@ function Line({
           if (e.key === 'Escape') {
             setText(null);
             say('');
+            givenUp.current = true;
+            e.currentTarget.blur();
           }
         }}
       />

@@ -218,3 +218,21 @@ it('closes open contours by a straight line, once, and turns outlines round', ()
   expect(back.contours[0].xy.slice(0, 2)).toEqual([60, 40]);
   expect(apply('reverse', back, {})[0]).toEqual(open);
 });
+
+describe('offset', () => {
+  it('at several distances leaves parallel outlines, the outermost lowest', () => {
+    // Inner outlines at −2 and −4 inside a fill (common practice, no source).
+    const out = apply('offset', circle(0, 0, 50), { distance: -2, also: [-4, 6] });
+    expect(out.map((p) => boundsOf([p])?.x1)).toEqual([56, 48, 46].map((r) => expect.closeTo(r, 3)));
+    const gone = steps.offset.note?.(
+      [circle(0, 0, 3)],
+      { ...steps.offset.defaults, distance: -2, also: [-4] },
+      {
+        bounds: { x0: -3, y0: -3, x1: 3, y1: 3 },
+        outline: [circle(0, 0, 3)],
+      },
+    );
+    expect(gone).toMatch(/at -4/);
+    expect(apply('offset', circle(0, 0, 3), { distance: -2, also: [-4] })).toHaveLength(1);
+  });
+});

@@ -119,3 +119,15 @@ describe('JSON Patch', () => {
     expect(next.b).not.toBe(doc.b);
   });
 });
+
+it('a value copied within a patch stands alone: later operations change one place only', () => {
+  const before = { a: { deep: { x: 1 } } };
+  const after = applyPatch(before, [
+    { op: 'replace', path: '/a/deep/x', value: 2 },
+    { op: 'copy', from: '/a', path: '/b' },
+    { op: 'replace', path: '/b/deep/x', value: 3 },
+    { op: 'replace', path: '/a/deep/x', value: 4 },
+  ]);
+  expect(after).toEqual({ a: { deep: { x: 4 } }, b: { deep: { x: 3 } } });
+  expect(before).toEqual({ a: { deep: { x: 1 } } });
+});

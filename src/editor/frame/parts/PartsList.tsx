@@ -74,10 +74,12 @@ export function PartsList() {
     overscan: 6,
   });
   // What is chosen on the sheet comes into sight in the list.
+  const scrollTo = useRef(lines.scrollToIndex);
+  scrollTo.current = lines.scrollToIndex;
   useEffect(() => {
     const at = lead ? latest.current.findIndex((r) => r.part.id === lead) : -1;
-    if (at >= 0) lines.scrollToIndex(at, { align: 'auto' });
-  }, [lead, lines]);
+    if (at >= 0) scrollTo.current(at, { align: 'auto' });
+  }, [lead]);
 
   const pick = (e: MouseEvent, id: string) => {
     const { chosen } = get();
