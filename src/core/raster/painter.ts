@@ -1,6 +1,15 @@
 import { gradientTable } from '../colour/gradient';
 import { invert, type Matrix, multiply } from '../geometry/matrix';
-import { type Bounds, growBounds, joinBounds, type Path, pathOf, polygonContour } from '../geometry/path';
+import {
+  type Bounds,
+  growBounds,
+  joinBounds,
+  type Path,
+  pathBounds,
+  pathOf,
+  polygonContour,
+  transformBounds,
+} from '../geometry/path';
 import {
   type BlendMode,
   blendModes,
@@ -58,6 +67,7 @@ export class Painter {
   private readonly tables = new Map<string, { table: Float32Array; opaque: boolean }>();
   private readonly grounds = new WeakMap<Scene, ShapeNode>();
   private readonly needsLayer = new WeakMap<GroupNode, boolean>();
+  private readonly owns = new WeakMap<SceneNode, Bounds | null | undefined>();
   private x = 0;
   private y = 0;
   private wide = tileSize;
@@ -161,6 +171,33 @@ export class Painter {
     };
   }
 
+  /**
+   * Bounds of what a node paints, in the coordinates of what holds it; null for nothing, undefined
+   * where shadows fall, which no matrix turns.
+   */
+  private ownBounds(node: SceneNode): Bounds | null | undefined {
+    if (this.owns.has(node)) return this.owns.get(node);
+    let bounds: Bounds | null | undefined;
+    if (node.type === 'shape') bounds = pathBounds(node.path);
+    else if (node.type === 'group') {
+      const inside = node.children.map((c) => this.ownBounds(c));
+      if (!inside.includes(undefined)) {
+        const all = (inside as (Bounds | null)[]).reduce(joinBounds, null);
+        bounds = all && transformBounds(all, node.matrix);
+      }
+    }
+    this.owns.set(node, bounds);
+    return bounds;
+  }
+
+  /** Whether nothing of a node falls onto the rectangle being drawn. */
+  private passes(node: SceneNode, matrix: Matrix): boolean {
+    const own = this.ownBounds(node);
+    if (own === undefined) return this.misses(this.boundsOf(node, matrix));
+    // Chords stay within a pixel of their curves.
+    return !own || this.misses(growBounds(transformBounds(own, matrix), 1));
+  }
+
   /** Device pixels a sheet unit, for lengths that no part's turn or scale changes. */
   scale = 1;
 
@@ -172,7 +209,7 @@ export class Painter {
   draw(nodes: readonly SceneNode[], matrix: Matrix, layer: number): void {
     if (layer >= layerCount - 2) throw new RangeError('Groups are nested too deeply to be drawn.');
     for (const node of nodes) {
-      if (node.opacity <= 0 || this.misses(this.boundsOf(node, matrix))) continue;
+      if (node.opacity <= 0 || this.passes(node, matrix)) continue;
       if (node.type === 'shape') this.drawShape(node, matrix, layer);
       else if (node.type === 'group') this.drawGroup(node, multiply(matrix, node.matrix), layer);
       else drawShadow(this, node, matrix, layer);

@@ -10,7 +10,9 @@ type WireNode =
 type Definition = { readonly id: number } & (
   | { readonly kind: 'path'; readonly value: Path }
   | { readonly kind: 'paint'; readonly value: ScenePaint }
-  | { readonly kind: 'list'; readonly value: readonly WireNode[] }
+  | { readonly kind: 'node'; readonly value: WireNode }
+  /** Numbers of the nodes. */
+  | { readonly kind: 'list'; readonly value: Uint32Array }
 );
 
 /** A scene as a message: only what the receiver does not have yet, and the number of its list of nodes. */
@@ -23,7 +25,7 @@ export interface WireScene {
   readonly ground: Scene['ground'];
 }
 
-const enough = 50_000;
+const enough = 200_000;
 
 /** Sends scenes to one receiver, each shared object once. */
 export class SceneEncoder {
@@ -48,21 +50,30 @@ export class SceneEncoder {
     return this.share(path, (id) => ({ id, kind: 'path', value: bare }));
   }
 
+  private node(n: SceneNode): number {
+    const found = this.known.get(n);
+    if (found !== undefined) return found;
+    // What a node holds goes first, so that the receiver can build from the front.
+    const value = this.wired(n);
+    return this.share(n, (id) => ({ id, kind: 'node', value }));
+  }
+
+  private wired(n: SceneNode): WireNode {
+    if (n.type === 'shape')
+      return {
+        ...n,
+        path: this.path(n.path),
+        paint: this.share(n.paint, (id) => ({ id, kind: 'paint', value: n.paint })),
+      };
+    if (n.type === 'group')
+      return { ...n, children: this.list(n.children), clip: n.clip ? this.path(n.clip) : null };
+    return { ...n, children: this.list(n.children) };
+  }
+
   private list(nodes: readonly SceneNode[]): number {
     const found = this.known.get(nodes);
     if (found !== undefined) return found;
-    // Inner lists first, so that the receiver can build from the front.
-    const value = nodes.map((n): WireNode => {
-      if (n.type === 'shape')
-        return {
-          ...n,
-          path: this.path(n.path),
-          paint: this.share(n.paint, (id) => ({ id, kind: 'paint', value: n.paint })),
-        };
-      if (n.type === 'group')
-        return { ...n, children: this.list(n.children), clip: n.clip ? this.path(n.clip) : null };
-      return { ...n, children: this.list(n.children) };
-    });
+    const value = Uint32Array.from(nodes, (n) => this.node(n));
     return this.share(nodes, (id) => ({ id, kind: 'list', value }));
   }
 
@@ -94,10 +105,15 @@ export class SceneDecoder {
       : { ...rest, children, clip: this.objects.get(clip) as Path };
   }
 
+  private built(d: Definition): unknown {
+    if (d.kind === 'node') return this.node(d.value);
+    if (d.kind === 'list') return Array.from(d.value, (id) => this.objects.get(id) as SceneNode);
+    return d.value;
+  }
+
   decode(wire: WireScene): Scene {
     if (wire.reset) this.objects.clear();
-    for (const d of wire.definitions)
-      this.objects.set(d.id, d.kind === 'list' ? d.value.map((n) => this.node(n)) : d.value);
+    for (const d of wire.definitions) this.objects.set(d.id, this.built(d));
     const { width, height, ground } = wire;
     return { width, height, ground, nodes: this.objects.get(wire.root) as readonly SceneNode[] };
   }

@@ -71,7 +71,14 @@ function Outlines() {
           <path key={d} d={d} stroke="var(--sc-palette-text-primary)" vectorEffect="non-scaling-stroke" />
         ))}
       {outlines?.map((o) => (
-        <path key={o.id} d={o.d} stroke={madder} strokeWidth={1.25} vectorEffect="non-scaling-stroke" />
+        <path
+          key={o.id}
+          data-testid="chosen-outline"
+          d={o.d}
+          stroke={madder}
+          strokeWidth={1.25}
+          vectorEffect="non-scaling-stroke"
+        />
       ))}
     </g>
   );
