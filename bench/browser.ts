@@ -47,6 +47,12 @@ async function dragLatency(page: Page, part: string): Promise<number[]> {
   }
   await page.mouse.up();
   await page.keyboard.press('Control+z');
+  // Taken back and stored before the page goes.
+  await page.evaluate(() => (window as unknown as { compassSettled(): Promise<void> }).compassSettled());
+  await page
+    .getByTestId('save-state')
+    .filter({ hasText: /^saved$/ })
+    .waitFor();
   return out;
 }
 

@@ -7,7 +7,7 @@ import { useEditor } from '../state/store';
 import { ChoiceField } from './ChoiceField';
 import { OwnerContext } from './follow';
 
-const byNumbers = 'a place by numbers';
+const byNumbers = 'numbers';
 const none: readonly string[] = [];
 
 /** Another part of the same level, by its name. */

@@ -226,10 +226,10 @@ export function SheetFields() {
           </Button>
         )}
       </Section>
+      <MeasureFields />
       <GridFields sheet={sheet} />
       <GuideFields sheet={sheet} />
       <SnapFields />
-      <MeasureFields />
     </OwnerContext>
   );
 }
