@@ -1,14 +1,5 @@
 import { createContext, useContext } from 'react';
-import {
-  type Formula,
-  followFormula,
-  type Meaning,
-  measureLookup,
-  measuresOf,
-  measureValues,
-  settleMeasures,
-  unfollowed,
-} from '@/core';
+import { type Formula, followFormula, type Meaning, measureLookup, settleMeasures, unfollowed } from '@/core';
 import { withPart } from '@/core/edit';
 import { commit, openedDesign } from '../state/history';
 import { get, useEditor } from '../state/store';
@@ -41,12 +32,6 @@ export function meaning(unit = 1): Meaning {
   const { design } = get();
   return { unit, measure: design ? measureLookup(design) : undefined };
 }
-
-/** Names of the measures of the open design with their values, for offering them. */
-export const measureNames = (): string[] => {
-  const { design } = get();
-  return design ? [...measureValues(measuresOf(design)).keys()] : [];
-};
 
 function put(owner: FieldOwner, label: string, address: string, formula: Formula | null): void {
   const design = openedDesign();

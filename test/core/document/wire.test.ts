@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest';
+import { evaluate, renderPixels, type Scene } from '@/core';
+import { moveParts } from '@/core/edit';
+import { SceneDecoder, SceneEncoder } from '@/core/live';
+import { demoDesigns } from '../../../demo';
+
+/** As a message arrives: a copy of its own. */
+const sent = (encoder: SceneEncoder, scene: Scene) => structuredClone(encoder.encode(scene));
+
+describe.each(Object.entries(demoDesigns))('%s on its way to a raster worker', (_, make) => {
+  const design = make();
+  const [sheet] = design.sheets;
+  const scene = evaluate(design, sheet.id);
+
+  it('arrives as it was sent', () => {
+    const arrived = new SceneDecoder().decode(sent(new SceneEncoder(), scene));
+    const [ours, theirs] = [scene, arrived].map((s) => renderPixels(s, 160).data);
+    expect(theirs.every((v, i) => v === ours[i])).toBe(true);
+  });
+
+  it('sends only what a move changed, and what stayed is the same object', () => {
+    const [encoder, decoder] = [new SceneEncoder(), new SceneDecoder()];
+    const first = decoder.decode(sent(encoder, scene));
+    const id = sheet.parts[0];
+    const wire = sent(encoder, evaluate(moveParts(design, [id], 3, 4), sheet.id));
+    // The part that moved and the list it stands in.
+    expect(wire.definitions.length).toBeLessThanOrEqual(3);
+    const next = decoder.decode(wire);
+    expect(next.nodes.filter((n, i) => n !== first.nodes[i])).toHaveLength(1);
+    expect(sent(encoder, evaluate(design, sheet.id)).definitions.length).toBeLessThanOrEqual(2);
+  });
+});
