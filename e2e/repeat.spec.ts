@@ -203,8 +203,8 @@ test('measures lead fields, follow one another, and refuse to go round', async (
   expect(await e.pixel(1000, 1800)).toEqual(brass);
 
   // A number that cannot be is refused where it would be used.
-  await e.type('Value of edge', '-40');
-  await expect(panel.getByText(/“edge\/40” in “Rectangle” must not be below 1/)).toBeVisible();
+  await e.type('Value of edge', '20');
+  await expect(panel.getByText(/“edge\/40” in “Rectangle” must be a whole number/)).toBeVisible();
   await e.field('Value of edge').press('Escape');
 
   // Typed over, a field follows no longer; the others do, after a reload too.

@@ -168,14 +168,21 @@ export function diffJson(a: Json, b: Json, keys: readonly (string | number)[] = 
   if (Array.isArray(a) && Array.isArray(b) && a.length === b.length)
     return a.flatMap((v, i) => diffJson(v, b[i], [...keys, i]));
   if (isContainer(a) && isContainer(b) && !Array.isArray(a) && !Array.isArray(b)) {
+    const [was, is] = [Object.keys(a), Object.keys(b)];
     const out: PatchOperation[] = [];
-    for (const k of Object.keys(a))
-      if (!Object.hasOwn(b, k)) out.push({ op: 'remove', path: pointerOf([...keys, k]) });
-    for (const k of Object.keys(b)) {
-      if (!Object.hasOwn(a, k)) out.push({ op: 'add', path: pointerOf([...keys, k]), value: b[k] });
-      else if (a[k] !== b[k]) out.push(...diffJson(a[k], b[k], [...keys, k]));
+    let kept = 0;
+    for (const k of is) {
+      // What both share is the most of a large design, and is passed over at once.
+      if (a[k] === b[k] && a[k] !== undefined) kept++;
+      else if (!Object.hasOwn(a, k)) out.push({ op: 'add', path: pointerOf([...keys, k]), value: b[k] });
+      else {
+        kept++;
+        out.push(...diffJson(a[k], b[k], [...keys, k]));
+      }
     }
-    return out;
+    if (kept === was.length) return out;
+    const gone = was.filter((k) => !Object.hasOwn(b, k));
+    return [...gone.map((k): PatchOperation => ({ op: 'remove', path: pointerOf([...keys, k]) })), ...out];
   }
   return sameJson(a, b) ? [] : [{ op: 'replace', path: pointerOf(keys), value: b }];
 }

@@ -15,7 +15,9 @@ const holders = new WeakMap<Design['parts'], ReadonlyMap<string, string>>();
 export function parentOf({ parts }: Pick<Design, 'parts'>, id: string): string | null {
   let known = holders.get(parts);
   if (!known) {
-    known = new Map(Object.values(parts).flatMap((p) => p.children.map((c) => [c, p.id] as const)));
+    const made = new Map<string, string>();
+    for (const p of Object.values(parts)) for (const c of p.children) made.set(c, p.id);
+    known = made;
     holders.set(parts, known);
   }
   return known.get(id) ?? null;
