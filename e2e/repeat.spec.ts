@@ -214,11 +214,11 @@ test('measures lead fields, follow one another, and refuse to go round', async (
   await e.saved();
   await page.reload();
   await e.ready();
-  await e.type('Value of edge', '100');
+  await e.type('Value of edge', '160');
   await e.choose('Rectangle');
   await e.card('Rectangle').click();
   expect(await e.field('Width').inputValue()).toBe('500');
-  expect(await e.field('Height').inputValue()).toBe('200');
+  expect(await e.field('Height').inputValue()).toBe('320');
 });
 
 test('a ring is centred on another part, follows it, and lets a copy go by a press', async ({ page }) => {

@@ -1,5 +1,13 @@
 import { styled } from '@mui/material/styles';
 
+/** Selects all in a field once what was just put into it stands there; one that was left again stays left. */
+export function selectSoon(field: HTMLInputElement): void {
+  requestAnimationFrame(() => {
+    // Selecting would take the focus back.
+    if (document.activeElement === field) field.select();
+  });
+}
+
 /** A label and its control, side by side; a fault in words goes below both. */
 export const FieldRow = styled('div')<{ wide?: boolean }>(({ wide }) => ({
   display: 'grid',

@@ -17,7 +17,7 @@ import {
   renameMeasure,
   withMeasures,
 } from '@/core';
-import { FieldBox, FieldFault } from '../fields/row';
+import { FieldBox, FieldFault, selectSoon } from '../fields/row';
 import { commit, openedDesign } from '../state/history';
 import { useEditor } from '../state/store';
 import { Section } from './Section';
@@ -70,9 +70,8 @@ function Line({
         spellCheck={false}
         autoComplete="off"
         onFocus={(e) => {
-          const field = e.target;
           setText((t) => t ?? value);
-          requestAnimationFrame(() => field.select());
+          selectSoon(e.target);
         }}
         onChange={(e) => setText(e.target.value)}
         onBlur={leave}
