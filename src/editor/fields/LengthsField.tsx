@@ -3,7 +3,7 @@
 import { useId, useState } from 'react';
 import { ExpressionError, evaluateExpression, namesIn } from '@/core';
 import { meaning, useFollowing } from './follow';
-import { FieldBox, FieldFault, FieldLabel, FieldRow, Follows } from './row';
+import { enterWith, FieldBox, FieldFault, FieldLabel, FieldRow, Follows } from './row';
 import { steady } from './steady';
 
 export interface LengthsFieldProps {
@@ -55,7 +55,7 @@ function Lengths({ label, value, min = 0, address, onChange }: LengthsFieldProps
           aria-invalid={Boolean(fault)}
           aria-describedby={fault ? `${id}-fault` : undefined}
           onChange={(e) => setText(e.target.value)}
-          onFocus={() => formula && setText(formula.text)}
+          onFocus={(e) => formula && enterWith(e.target, () => setText(formula.text))}
           onKeyDown={(e) => {
             e.stopPropagation();
             if (e.key === 'Enter') e.currentTarget.blur();

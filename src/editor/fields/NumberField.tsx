@@ -4,7 +4,7 @@ import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from '
 import { ExpressionError, evaluateExpression, type Formula, namesIn, units } from '@/core';
 import { beginLive, endLive, redo, undo } from '../state/history';
 import { meaning, useFollowing } from './follow';
-import { FieldBox, FieldFault, FieldLabel, FieldRow, Follows, selectSoon } from './row';
+import { enterWith, FieldBox, FieldFault, FieldLabel, FieldRow, Follows } from './row';
 import { steady } from './steady';
 
 export interface NumberFieldProps {
@@ -167,10 +167,8 @@ function NumberLine({
           style={{ textAlign: 'right' }}
           onChange={(e) => setText(e.target.value)}
           onFocus={(e) => {
-            if (formula) {
-              setText(formula.text);
-              selectSoon(e.target);
-            } else e.target.select();
+            if (formula) enterWith(e.target, () => setText(formula.text));
+            else e.target.select();
           }}
           onBlur={(e) => {
             if (taken.current) taken.current = false;

@@ -1,11 +1,10 @@
 import { styled } from '@mui/material/styles';
+import { flushSync } from 'react-dom';
 
-/** Selects all in a field once what was just put into it stands there; one that was left again stays left. */
-export function selectSoon(field: HTMLInputElement): void {
-  requestAnimationFrame(() => {
-    // Selecting would take the focus back.
-    if (document.activeElement === field) field.select();
-  });
+/** Puts a text into a field as it is entered and selects it, before the first key can come. */
+export function enterWith(field: HTMLInputElement, put: () => void): void {
+  flushSync(put);
+  field.select();
 }
 
 /** A label and its control, side by side; a fault in words goes below both. */

@@ -17,7 +17,7 @@ import {
   renameMeasure,
   withMeasures,
 } from '@/core';
-import { FieldBox, FieldFault, selectSoon } from '../fields/row';
+import { enterWith, FieldBox, FieldFault } from '../fields/row';
 import { commit, openedDesign } from '../state/history';
 import { useEditor } from '../state/store';
 import { Section } from './Section';
@@ -70,8 +70,7 @@ function Line({
         spellCheck={false}
         autoComplete="off"
         onFocus={(e) => {
-          setText((t) => t ?? value);
-          selectSoon(e.target);
+          enterWith(e.target, () => setText((t) => t ?? value));
         }}
         onChange={(e) => setText(e.target.value)}
         onBlur={leave}
