@@ -10,7 +10,7 @@ export default defineConfig({
   reporter: [['list']],
   outputDir: 'test-results',
   use: {
-    actionTimeout: 10_000,
+    actionTimeout: 30_000,
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:3210',
     viewport: { width: 1280, height: 800 },
     launchOptions: {
