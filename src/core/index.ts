@@ -24,6 +24,7 @@ export type { Change, DesignEntry, StoredChange, StoredDesign } from './document
 export { type Field, type FieldValue, fieldFault } from './document/fields';
 export type { Handle } from './document/handles';
 export { applyPatch, diffJson, PatchError, type PatchOperation, sameJson } from './document/patch';
+export { placeOnSheet, withPlaceOnSheet } from './document/place-fields';
 export * from './document/types';
 export { finishes, finishKinds } from './finish';
 export { crc32, PngError, pixelsPerMetre, tagPng } from './format/png';

@@ -120,11 +120,12 @@ const shown = (v: number | number[]): string =>
     .join(' ');
 
 function mapOwners(design: Design, change: <T extends Owner>(owner: T) => T): Design {
-  let { parts } = design;
+  const changed: [string, Part][] = [];
   for (const part of Object.values(design.parts)) {
     const next = change(part);
-    if (next !== part) parts = { ...parts, [part.id]: next };
+    if (next !== part) changed.push([part.id, next]);
   }
+  const parts = changed.length ? { ...design.parts, ...Object.fromEntries(changed) } : design.parts;
   const sheets = design.sheets.map(change);
   const sameSheets = sheets.every((s, i) => s === design.sheets[i]);
   if (parts === design.parts && sameSheets) return design;

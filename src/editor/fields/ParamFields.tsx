@@ -1,6 +1,6 @@
 'use client';
 
-import { applyTo, type Field, invert, type Matrix } from '@/core';
+import { type Field, type Matrix, placeOnSheet, withPlaceOnSheet } from '@/core';
 import { ChoiceField } from './ChoiceField';
 import { ColourField } from './ColourField';
 import { CornersField } from './CornersField';
@@ -27,19 +27,15 @@ function PlaceField({
   world: Matrix;
   onChange(name: string, value: unknown, other?: readonly [string, unknown]): void;
 }) {
-  const i = fields.indexOf(field);
-  const [fx, fy] = field.axis === 'x' ? [field, fields[i + 1]] : [fields[i - 1], field];
-  const here = applyTo(world, { x: params[fx.name] as number, y: params[fy.name] as number });
   return (
     <NumberField
       label={wordFor(field.name)}
-      value={here[field.axis ?? 'x']}
+      value={placeOnSheet(fields, field, params, world)[field.axis ?? 'x']}
       min={-1e6}
       max={1e6}
       onChange={(v) => {
-        const back = invert(world);
-        const own = back && applyTo(back, { ...here, [field.axis ?? 'x']: v });
-        if (own) onChange(fx.name, own.x, [fy.name, own.y]);
+        const [first, second] = Object.entries(withPlaceOnSheet(fields, field, params, world, v));
+        if (first && second) onChange(...first, second);
       }}
     />
   );
