@@ -88,22 +88,30 @@ export function layPlane(
   }
 }
 
+/** One premultiplied colour as straight-alpha RGBA bytes. */
+function bytesOf(c: v128): u32 {
+  const a = f32x4.extract_lane(c, 3);
+  if (a <= 0) return 0;
+  const straight = f32x4.replace_lane(f32x4.mul(c, f32x4.splat(255 / a)), 3, a * 255);
+  const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(straight, f32x4.splat(0.5)));
+  const bytes = i8x16.narrow_i16x8_u(i16x8.narrow_i32x4_s(whole, whole), i16x8.narrow_i32x4_s(whole, whole));
+  return i32x4.extract_lane(bytes, 0);
+}
+
 /** A layer's top left w × h pixels as straight-alpha RGBA bytes at `out`. */
 export function toBytes(layer: i32, w: i32, h: i32, out: usize): void {
-  const half = f32x4.splat(0.5);
+  // Flat colour is long runs of one pixel: each is worked out once.
+  let last = f32x4.splat(0);
+  let known: u32 = 0;
   for (let y = 0; y < h; y++) {
     let p = colours(layer) + (<usize>(y * 256) << 4);
-    for (let x = 0; x < w; x++, p += 16, out += 4) {
+    for (let end = out + (<usize>w << 2); out < end; p += 16, out += 4) {
       const c = v128.load(p);
-      const a = f32x4.extract_lane(c, 3);
-      if (a <= 0) {
-        store<u32>(out, 0);
-        continue;
+      if (v128.any_true(v128.xor(c, last))) {
+        last = c;
+        known = bytesOf(c);
       }
-      const straight = f32x4.replace_lane(f32x4.mul(c, f32x4.splat(255 / a)), 3, a * 255);
-      const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(straight, half));
-      const bytes = i8x16.narrow_i16x8_u(i16x8.narrow_i32x4_s(whole, whole), i16x8.narrow_i32x4_s(whole, whole));
-      store<u32>(out, i32x4.extract_lane(bytes, 0));
+      store<u32>(out, known);
     }
   }
 }

@@ -3,9 +3,9 @@
 import { composite, over } from './blend';
 import {
   bits, box, colours, emptyBox, FULL, fragment, fragmentMask, fragmentNext, fragmentWeight, growBox, heads,
-  makeFragment, releaseFragment, releaseList,
+  makeFragment, releaseFragment, releaseList, ROW,
 } from './memory';
-import { colourAt, paintIsOpaque, paintIsSolid, solidColour } from './paint';
+import { colourAt, paintIsOpaque, paintRow, paintIsSolid, solidColour } from './paint';
 
 let current: i32 = 0;
 let C: usize = 0;
@@ -58,8 +58,16 @@ function fillPlain(y: i32, x0: i32, x1: i32): void {
       const keep = f32x4.splat(1 - f32x4.extract_lane(s, 3));
       for (; p < end; p += 16) v128.store(p, f32x4.add(s, f32x4.mul(v128.load(p), keep)));
     } else for (; p < end; p += 16) v128.store(p, composite(mode, s, v128.load(p)));
-  } else if (opaque) for (let x = x0; x < x1; x++, p += 16) v128.store(p, colourAt(x, y));
-  else for (let x = x0; x < x1; x++, p += 16) v128.store(p, composite(mode, colourAt(x, y), v128.load(p)));
+    return;
+  }
+  paintRow(y, x0, x1, ROW);
+  if (opaque) {
+    memory.copy(p, ROW, <usize>(x1 - x0) << 4);
+    return;
+  }
+  let s = ROW;
+  if (mode == 0) for (let x = x0; x < x1; x++, p += 16, s += 16) v128.store(p, over(v128.load(s), v128.load(p)));
+  else for (let x = x0; x < x1; x++, p += 16, s += 16) v128.store(p, composite(mode, v128.load(s), v128.load(p)));
 }
 
 function fillList(y: i32, x: i32): void {

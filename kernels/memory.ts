@@ -9,6 +9,8 @@ export const FULL: u64 = 0xffff_ffff_ffff_ffff;
 export const COLUMNS: usize = 264;
 export const TABLES: usize = 1 << 20;
 export const TOUCHED: usize = TABLES + 8192;
+/** Colours of one row of a paint. */
+export const ROW: usize = TABLES + 16384;
 export const AREA: usize = 2 << 20;
 export const WINDING: usize = 3 << 20;
 const LAYERS: usize = 8 << 20;

@@ -24,7 +24,8 @@ export function setSolid(red: f32, green: f32, blue: f32, alpha: f32): void {
 
 /**
  * A gradient: 1 linear (position u), 2 radial (distance from the focus to the unit circle).
- * (u, v) = matrix · pixel centre; the table holds `entries` premultiplied colours from 0 to 1.
+ * (u, v) = matrix · pixel centre; the table holds `entries` premultiplied colours from 0 to 1 and
+ * the last of them once more.
  */
 export function setGradient(
   which: i32, ma: f64, mb: f64, mc: f64, md: f64, me: f64, mf: f64,
@@ -66,6 +67,13 @@ export function placePaint(tileX: i32, tileY: i32): void {
   return square / (Math.sqrt(dot * dot + square * inside) - dot);
 }
 
+/** The colour at position t · last of the table. */
+@inline function between(i: i32, fraction: f32): v128 {
+  const at = table + (<usize>i << 4);
+  const p = v128.load(at);
+  return f32x4.add(p, f32x4.mul(f32x4.sub(v128.load(at, 16), p), f32x4.splat(fraction)));
+}
+
 @inline export function colourAt(x: i32, y: i32): v128 {
   if (kind == 0) return solid;
   const px = <f64>x + left;
@@ -73,9 +81,35 @@ export function placePaint(tileX: i32, tileY: i32): void {
   const u = a * px + c * py + e;
   const t = spreadOver(kind == 1 ? u : radialPosition(u, b * px + d * py + f)) * last;
   const i = <i32>t;
-  const at = table + (<usize>i << 4);
-  const p = v128.load(at);
-  if (<f64>i >= last) return p;
-  const fraction = <f32>(t - <f64>i);
-  return f32x4.add(p, f32x4.mul(f32x4.sub(v128.load(at, 16), p), f32x4.splat(fraction)));
+  return between(i, <f32>(t - <f64>i));
+}
+
+/** Writes the colours of pixels [x0, x1) of row y, bit for bit what `colourAt` gives; may write one beyond. */
+export function paintRow(y: i32, x0: i32, x1: i32, out: usize): void {
+  if (kind > 2 || spread != 0 || (kind == 2 && (focusX != 0 || focusY != 0))) {
+    for (let x = x0; x < x1; x++, out += 16) v128.store(out, colourAt(x, y));
+    return;
+  }
+  if (kind == 1 && a == 0) {
+    const same = colourAt(x0, y);
+    for (let x = x0; x < x1; x++, out += 16) v128.store(out, same);
+    return;
+  }
+  const py = <f64>y + top;
+  const cy = f64x2.splat(c * py), dy = f64x2.splat(d * py);
+  const ea = f64x2.splat(e), fa = f64x2.splat(f), aa = f64x2.splat(a), ba = f64x2.splat(b);
+  const zero = f64x2.splat(0), one = f64x2.splat(1), scale = f64x2.splat(last);
+  for (let x = x0; x < x1; x += 2, out += 32) {
+    const px = f64x2.replace_lane(f64x2.splat(<f64>x + left), 1, <f64>(x + 1) + left);
+    let t = f64x2.add(f64x2.add(f64x2.mul(aa, px), cy), ea);
+    if (kind == 2) {
+      const v = f64x2.add(f64x2.add(f64x2.mul(ba, px), dy), fa);
+      t = f64x2.sqrt(f64x2.add(f64x2.mul(t, t), f64x2.mul(v, v)));
+    }
+    t = f64x2.mul(f64x2.pmin(f64x2.pmax(t, zero), one), scale);
+    const i = i32x4.trunc_sat_f64x2_s_zero(t);
+    const fraction = f32x4.demote_f64x2_zero(f64x2.sub(t, f64x2.convert_low_i32x4_s(i)));
+    v128.store(out, between(i32x4.extract_lane(i, 0), f32x4.extract_lane(fraction, 0)));
+    v128.store(out, between(i32x4.extract_lane(i, 1), f32x4.extract_lane(fraction, 1)), 16);
+  }
 }

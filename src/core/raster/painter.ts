@@ -109,10 +109,21 @@ export class Painter {
 
   /** Straight-alpha RGBA bytes of the last tile, row after row of its own width. */
   bytes(): Uint8ClampedArray<ArrayBuffer> {
+    return this.tileBytes().slice();
+  }
+
+  /** Lays the last tile's straight-alpha RGBA bytes into a picture `width` pixels wide, its corner at (x, y). */
+  copyBytes(into: Uint8ClampedArray, width: number, x: number, y: number): void {
+    const tile = this.tileBytes();
+    const row = 4 * this.wide;
+    for (let r = 0; r < this.high; r++)
+      into.set(tile.subarray(row * r, row * (r + 1)), 4 * ((y + r) * width + x));
+  }
+
+  private tileBytes(): Uint8ClampedArray<ArrayBuffer> {
     const at = this.planeAddress(0);
     this.kernels.toBytes(0, this.wide, this.high, at);
-    const count = 4 * this.wide * this.high;
-    return new Uint8ClampedArray(this.kernels.memory.buffer.slice(at, at + count) as ArrayBuffer);
+    return new Uint8ClampedArray(this.kernels.memory.buffer as ArrayBuffer, at, 4 * this.wide * this.high);
   }
 
   /** Address of working memory for filters, `offset` bytes into it. */
@@ -259,7 +270,10 @@ export class Painter {
     const key = `${paint.interpolation} ${opacity} ${paint.stops.map((s) => `${s.at} ${s.colour}`).join(' ')}`;
     let entry = this.tables.get(key);
     if (!entry) {
-      const table = gradientTable(paint.stops, paint.interpolation, tableSize);
+      // One entry more than positions: the kernels look one ahead.
+      const table = new Float32Array(4 * (tableSize + 1));
+      table.set(gradientTable(paint.stops, paint.interpolation, tableSize));
+      table.copyWithin(4 * tableSize, 4 * (tableSize - 1), 4 * tableSize);
       if (opacity < 1) for (let i = 0; i < table.length; i++) table[i] *= opacity;
       entry = { table, opaque: opacity >= 1 && paint.stops.every((s) => s.colour[3] >= 1) };
       if (this.tables.size >= tablesKept) this.tables.clear();

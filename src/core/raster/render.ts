@@ -23,6 +23,28 @@ export function pictureSize(scene: Scene, scale: number): { width: number; heigh
   };
 }
 
+function checkScale(scale: number): void {
+  if (!(scale > 0) || !Number.isFinite(scale)) throw new RangeError('The scale must be a positive number.');
+}
+
+/** Draws `rows` pixel rows of a scene from row y on into `data`, rows of `width` pixels from row `at`. */
+function drawBand(
+  painter: Painter,
+  scene: Scene,
+  scale: number,
+  y: number,
+  rows: number,
+  data: Uint8ClampedArray,
+  width: number,
+  at: number,
+): void {
+  painter.scale = scale;
+  for (let x = 0; x < width; x += tileSize) {
+    painter.drawTile(scene, pictureMatrix(scale), x, y, Math.min(tileSize, width - x), rows);
+    painter.copyBytes(data, width, x, at);
+  }
+}
+
 /**
  * Draws a scene in bands of 256 pixel rows, so that a picture of any size needs little memory.
  * Yields straight-alpha RGBA rows from top to bottom.
@@ -33,20 +55,12 @@ export function* renderBands(
   scale: number,
   painter: Painter = sharedPainter(),
 ): Generator<{ y: number; rows: number; data: Uint8ClampedArray<ArrayBuffer> }> {
-  if (!(scale > 0) || !Number.isFinite(scale)) throw new RangeError('The scale must be a positive number.');
+  checkScale(scale);
   const { width, height } = pictureSize(scene, scale);
-  const matrix = pictureMatrix(scale);
   for (let y = 0; y < height; y += tileSize) {
     const rows = Math.min(tileSize, height - y);
     const data = new Uint8ClampedArray(4 * width * rows);
-    for (let x = 0; x < width; x += tileSize) {
-      const wide = Math.min(tileSize, width - x);
-      painter.scale = scale;
-      painter.drawTile(scene, matrix, x, y, wide, rows);
-      const tile = painter.bytes();
-      for (let r = 0; r < rows; r++)
-        data.set(tile.subarray(4 * wide * r, 4 * wide * (r + 1)), 4 * (r * width + x));
-    }
+    drawBand(painter, scene, scale, y, rows, data, width, 0);
     yield { y, rows, data };
   }
 }
@@ -57,8 +71,10 @@ export function* renderBands(
  */
 export function renderPixels(scene: Scene, width: number): Picture {
   const scale = width / scene.width;
+  checkScale(scale);
   const size = pictureSize(scene, scale);
   const data = new Uint8ClampedArray(4 * size.width * size.height);
-  for (const band of renderBands(scene, scale)) data.set(band.data, 4 * size.width * band.y);
+  for (let y = 0; y < size.height; y += tileSize)
+    drawBand(sharedPainter(), scene, scale, y, Math.min(tileSize, size.height - y), data, size.width, y);
   return { ...size, data };
 }
