@@ -81,6 +81,12 @@ export class IntegerHash {
   }
 }
 
+function grown(a: Int32Array<ArrayBuffer>, atLeast: number): Int32Array<ArrayBuffer> {
+  const out = new Int32Array(2 * a.length + atLeast);
+  out.set(a);
+  return out;
+}
+
 /** Straight chords in a uniform grid; asks which chords pass near a point. */
 export class ChordGrid {
   private readonly starts: Int32Array;
@@ -99,38 +105,40 @@ export class ChordGrid {
     const n = chords.length / 4;
     this.side = Math.max(1, Math.min(512, Math.ceil(Math.sqrt(n) * 1.5)));
     this.scale = this.side / (size || 1);
+    const { cells, held } = this.visits();
     const counts = new Int32Array(this.side * this.side + 1);
-    this.visit((cell) => {
-      counts[cell + 1]++;
-    });
+    for (let i = 0; i < cells.length; i++) counts[cells[i] + 1]++;
     for (let i = 0; i < counts.length - 1; i++) counts[i + 1] += counts[i];
     this.starts = counts;
-    this.items = new Int32Array(counts[counts.length - 1]);
+    this.items = new Int32Array(cells.length);
     const fill = counts.slice();
-    this.visit((cell, chord) => {
-      this.items[fill[cell]++] = chord;
-    });
+    for (let i = 0; i < cells.length; i++) this.items[fill[cells[i]]++] = held[i];
   }
 
   private clampCell(v: number): number {
     return v < 0 ? 0 : v >= this.side ? this.side - 1 : v;
   }
 
-  private visit(take: (cell: number, chord: number) => void): void {
+  /** Every cell that a chord passes near, with that chord. */
+  private visits(): { cells: Int32Array; held: Int32Array } {
     const { chords, pad, scale, side } = this;
-    for (let e = 0; e < chords.length / 4; e++) {
+    const n = chords.length / 4;
+    let cells = new Int32Array(4 * n + 64);
+    let held = new Int32Array(4 * n + 64);
+    let count = 0;
+    for (let e = 0; e < n; e++) {
       const ax = chords[4 * e];
       const ay = chords[4 * e + 1];
       const bx = chords[4 * e + 2];
       const by = chords[4 * e + 3];
-      const top = Math.min(ay, by) - pad;
-      const bottom = Math.max(ay, by) + pad;
-      const r0 = this.clampCell(Math.floor((top - this.originY) * scale));
-      const r1 = this.clampCell(Math.floor((bottom - this.originY) * scale));
+      const r0 = this.clampCell(Math.floor(((ay < by ? ay : by) - pad - this.originY) * scale));
+      const r1 = this.clampCell(Math.floor(((ay < by ? by : ay) + pad - this.originY) * scale));
+      const left = ax < bx ? ax : bx;
+      const right = ax < bx ? bx : ax;
       const slope = by === ay ? 0 : (bx - ax) / (by - ay);
       for (let r = r0; r <= r1; r++) {
-        let x0 = Math.min(ax, bx);
-        let x1 = Math.max(ax, bx);
+        let x0 = left;
+        let x1 = right;
         if (slope !== 0 && r1 > r0) {
           // Only the stretch of the chord that lies in this row of cells.
           const u = ax + (this.originY + r / scale - pad - ay) * slope;
@@ -140,9 +148,17 @@ export class ChordGrid {
         }
         const c0 = this.clampCell(Math.floor((x0 - pad - this.originX) * scale));
         const c1 = this.clampCell(Math.floor((x1 + pad - this.originX) * scale));
-        for (let c = c0; c <= c1; c++) take(r * side + c, e);
+        if (count + side > cells.length) {
+          cells = grown(cells, side);
+          held = grown(held, side);
+        }
+        for (let c = c0; c <= c1; c++) {
+          cells[count] = r * side + c;
+          held[count++] = e;
+        }
       }
     }
+    return { cells: cells.subarray(0, count), held: held.subarray(0, count) };
   }
 
   /** Calls `take` with every chord of the cell that holds (x, y); a superset of the near ones. */
