@@ -1,3 +1,5 @@
+import { changedMembers } from './record';
+
 /** One operation of a JSON Patch (RFC 6902). */
 export type PatchOperation =
   | { readonly op: 'add' | 'replace' | 'test'; readonly path: string; readonly value: unknown }
@@ -168,7 +170,8 @@ export function diffJson(a: Json, b: Json, keys: readonly (string | number)[] = 
   if (Array.isArray(a) && Array.isArray(b) && a.length === b.length)
     return a.flatMap((v, i) => diffJson(v, b[i], [...keys, i]));
   if (isContainer(a) && isContainer(b) && !Array.isArray(a) && !Array.isArray(b)) {
-    const [was, is] = [Object.keys(a), Object.keys(b)];
+    const known = changedMembers(a, b);
+    const [was, is] = known ? [known, known] : [Object.keys(a), Object.keys(b)];
     const out: PatchOperation[] = [];
     let kept = 0;
     for (const k of is) {

@@ -1,6 +1,7 @@
 import { placeOn } from '../coat';
 import type { Params } from '../document/fields';
 import type { Handle } from '../document/handles';
+import { remembered } from '../document/record';
 import { type Design, isPrimitive, type Part } from '../document/types';
 import { finishes } from '../finish';
 import { applyTo, type Matrix } from '../geometry/matrix';
@@ -16,7 +17,7 @@ import type { CardRef } from './gesture';
 import { sheetBounds } from './pick';
 import { anchorOf, anchorPlace } from './place';
 import { pointsOnSheet, type SheetPoint, type SheetSegment } from './points/refs';
-import { worldOf } from './tree';
+import { ancestorsOf, worldOf } from './tree';
 
 /** A grip in sheet units. */
 export interface SheetHandle {
@@ -171,14 +172,32 @@ function outlineText(design: Design, id: string): string {
     .join('');
 }
 
+const constructions = new WeakMap<object, readonly string[]>();
+
+/** Ids of all parts that are construction lines. */
+const constructionIds = (parts: Design['parts']): readonly string[] =>
+  remembered(
+    constructions,
+    parts,
+    (all) =>
+      Object.values(all)
+        .filter((p) => p.construction)
+        .map((p) => p.id),
+    (a, b) => a.construction === b.construction,
+  );
+
 /** Outlines of the construction lines that are shown on a sheet. */
 function constructionOf(design: Design, sheetId: string | null): string[] {
-  const visit = (id: string): string[] => {
-    const part = design.parts[id];
-    if (!part || part.hidden) return [];
-    return part.construction ? [outlineText(design, id)] : part.children.flatMap(visit);
-  };
-  return design.sheets.find((s) => s.id === sheetId)?.parts.flatMap(visit) ?? [];
+  const sheet = design.sheets.find((s) => s.id === sheetId);
+  return constructionIds(design.parts)
+    .filter((id) => {
+      const chain = [id, ...ancestorsOf(design, id)];
+      const shown = chain.every(
+        (at, i) => !design.parts[at].hidden && (i === 0 || !design.parts[at].construction),
+      );
+      return shown && sheet?.parts.includes(chain[chain.length - 1]);
+    })
+    .map((id) => outlineText(design, id));
 }
 
 /** What the overlay shows for the chosen parts and the chosen card of a single one. */

@@ -1,3 +1,4 @@
+import { remembered, withMembers } from '../document/record';
 import type { Design, Part, Sheet } from '../document/types';
 import { identity, type Matrix, multiply, placeMatrix } from '../geometry/matrix';
 
@@ -8,20 +9,18 @@ export function sheetOf(design: Design, sheetId: string): Sheet {
   return sheet;
 }
 
-/** The holder of every part that stands in one; remembered as long as the parts are the same. */
-const holders = new WeakMap<Design['parts'], ReadonlyMap<string, string>>();
+/** The holder of every part that stands in one. */
+const holders = new WeakMap<object, ReadonlyMap<string, string>>();
+
+function holdersOf(parts: Design['parts']): ReadonlyMap<string, string> {
+  const made = new Map<string, string>();
+  for (const p of Object.values(parts)) for (const c of p.children) made.set(c, p.id);
+  return made;
+}
 
 /** Id of the part that holds a part, or null where it stands on the sheet itself. */
-export function parentOf({ parts }: Pick<Design, 'parts'>, id: string): string | null {
-  let known = holders.get(parts);
-  if (!known) {
-    const made = new Map<string, string>();
-    for (const p of Object.values(parts)) for (const c of p.children) made.set(c, p.id);
-    known = made;
-    holders.set(parts, known);
-  }
-  return known.get(id) ?? null;
-}
+export const parentOf = ({ parts }: Pick<Design, 'parts'>, id: string): string | null =>
+  remembered(holders, parts, holdersOf, (a, b) => a.children === b.children).get(id) ?? null;
 
 /** A part's ancestors, the nearest first. */
 export function ancestorsOf(design: Design, id: string): string[] {
@@ -47,15 +46,18 @@ export function withChildren(
 }
 
 /** The design with a part put in, or put in place of the one with its id. */
-export const withPart = (design: Design, part: Part): Design => ({
-  ...design,
-  parts: { ...design.parts, [part.id]: part },
-});
+export const withPart = (design: Design, part: Part): Design => withParts(design, [part]);
 
 /** The design with several parts put in or in place of those with their ids. */
 export const withParts = (design: Design, parts: readonly Part[]): Design =>
   parts.length
-    ? { ...design, parts: { ...design.parts, ...Object.fromEntries(parts.map((p) => [p.id, p])) } }
+    ? {
+        ...design,
+        parts: withMembers(
+          design.parts,
+          parts.map((p) => [p.id, p] as const),
+        ),
+      }
     : design;
 
 /** Matrix from a parent's coordinates to the sheet. */

@@ -172,15 +172,13 @@ export function joinBounds(a: Bounds | null, b: Bounds | null): Bounds | null {
 
 /** Bounds of a rectangle after an affine map. */
 export function transformBounds(b: Bounds, m: Matrix): Bounds {
-  const xs = [m[0] * b.x0, m[0] * b.x1].sort((p, q) => p - q) as [number, number];
-  const xt = [m[2] * b.y0, m[2] * b.y1].sort((p, q) => p - q) as [number, number];
-  const ys = [m[1] * b.x0, m[1] * b.x1].sort((p, q) => p - q) as [number, number];
-  const yt = [m[3] * b.y0, m[3] * b.y1].sort((p, q) => p - q) as [number, number];
+  const [ax, bx, ay, by] = [m[0] * b.x0, m[0] * b.x1, m[1] * b.x0, m[1] * b.x1];
+  const [cx, dx, cy, dy] = [m[2] * b.y0, m[2] * b.y1, m[3] * b.y0, m[3] * b.y1];
   return {
-    x0: xs[0] + xt[0] + m[4],
-    y0: ys[0] + yt[0] + m[5],
-    x1: xs[1] + xt[1] + m[4],
-    y1: ys[1] + yt[1] + m[5],
+    x0: Math.min(ax, bx) + Math.min(cx, dx) + m[4],
+    y0: Math.min(ay, by) + Math.min(cy, dy) + m[5],
+    x1: Math.max(ax, bx) + Math.max(cx, dx) + m[4],
+    y1: Math.max(ay, by) + Math.max(cy, dy) + m[5],
   };
 }
 

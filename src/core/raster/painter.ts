@@ -38,6 +38,9 @@ const joins = { composite: 0, mask: 1, mix: 2 } as const;
 const tableSize = 1024;
 const tablesKept = 512;
 
+/** Lists of more nodes than this are searched by their bounds. */
+const few = 4;
+
 const modeNumber = (mode: BlendMode): number => blendModes.indexOf(mode);
 
 const rectPath = (w: number, h: number): Path =>
@@ -68,6 +71,7 @@ export class Painter {
   private readonly grounds = new WeakMap<Scene, ShapeNode>();
   private readonly needsLayer = new WeakMap<GroupNode, boolean>();
   private readonly owns = new WeakMap<SceneNode, Bounds | null | undefined>();
+  private readonly boxes = new WeakMap<readonly SceneNode[], Float64Array>();
   private x = 0;
   private y = 0;
   private wide = tileSize;
@@ -201,6 +205,37 @@ export class Painter {
     return bounds;
   }
 
+  /** Own bounds of many nodes, x0, y0, x1, y1 each; what cannot be told reaches everywhere. */
+  private boxesOf(nodes: readonly SceneNode[]): Float64Array {
+    let boxes = this.boxes.get(nodes);
+    if (!boxes) {
+      boxes = new Float64Array(4 * nodes.length);
+      for (let i = 0; i < nodes.length; i++) {
+        const b = this.ownBounds(nodes[i]);
+        const far = b === undefined ? Number.POSITIVE_INFINITY : Number.NEGATIVE_INFINITY;
+        boxes[4 * i] = b?.x0 ?? -far;
+        boxes[4 * i + 1] = b?.y0 ?? -far;
+        boxes[4 * i + 2] = b?.x1 ?? far;
+        boxes[4 * i + 3] = b?.y1 ?? far;
+      }
+      this.boxes.set(nodes, boxes);
+    }
+    return boxes;
+  }
+
+  /** Those of many nodes that may fall onto the rectangle being drawn. */
+  private nearby(nodes: readonly SceneNode[], matrix: Matrix): readonly SceneNode[] {
+    const back = nodes.length > few ? invert(matrix) : null;
+    if (!back) return nodes.filter((n) => !this.passes(n, matrix));
+    const { x0, y0, x1, y1 } = transformBounds(growBounds(this.area, 1), back);
+    const boxes = this.boxesOf(nodes);
+    return nodes.filter((node, i) => {
+      const at = 4 * i;
+      if (boxes[at] >= x1 || boxes[at + 1] >= y1 || boxes[at + 2] <= x0 || boxes[at + 3] <= y0) return false;
+      return boxes[at] !== Number.NEGATIVE_INFINITY || !this.passes(node, matrix);
+    });
+  }
+
   /** Whether nothing of a node falls onto the rectangle being drawn. */
   private passes(node: SceneNode, matrix: Matrix): boolean {
     const own = this.ownBounds(node);
@@ -219,8 +254,8 @@ export class Painter {
   /** Draws nodes onto a layer, in order. */
   draw(nodes: readonly SceneNode[], matrix: Matrix, layer: number): void {
     if (layer >= layerCount - 2) throw new RangeError('Groups are nested too deeply to be drawn.');
-    for (const node of nodes) {
-      if (node.opacity <= 0 || this.passes(node, matrix)) continue;
+    for (const node of this.nearby(nodes, matrix)) {
+      if (node.opacity <= 0) continue;
       if (node.type === 'shape') this.drawShape(node, matrix, layer);
       else if (node.type === 'group') this.drawGroup(node, multiply(matrix, node.matrix), layer);
       else drawShadow(this, node, matrix, layer);
