@@ -1,4 +1,4 @@
-import { changedMembers } from './record';
+import { changedMembers, copyRecord } from './record';
 
 /** One operation of a JSON Patch (RFC 6902). */
 export type PatchOperation =
@@ -48,7 +48,7 @@ type Own = WeakSet<Container>;
 
 function ownCopy<T extends Container>(c: T, own: Own): T {
   if (own.has(c)) return c;
-  const copy = (Array.isArray(c) ? c.slice() : { ...c }) as T;
+  const copy = (Array.isArray(c) ? c.slice() : copyRecord(c)) as T;
   own.add(copy);
   return copy;
 }

@@ -19,12 +19,17 @@ function keys(record: object): readonly string[] {
   return known;
 }
 
+/** A copy of a record, much faster than spreading where there are thousands of members. */
+export function copyRecord<T>(record: Members<T>): Record<string, T> {
+  const out: Record<string, T> = {};
+  for (const k of keys(record)) out[k] = record[k];
+  return out;
+}
+
 /** A record with some members put in or put in place of others. */
 export function withMembers<T>(record: Members<T>, entries: readonly (readonly [string, T])[]): Members<T> {
   const known = keys(record);
-  const out: Record<string, T> = {};
-  // Much faster than spreading, where there are thousands.
-  for (const k of known) out[k] = record[k];
+  const out = copyRecord(record);
   for (const [k, v] of entries) out[k] = v;
   if (entries.every(([k]) => Object.hasOwn(record, k))) {
     keysOf.set(out, known);
