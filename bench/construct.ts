@@ -54,7 +54,7 @@ function ringRow(): Row {
         place: { ...origin, x: 2000, y: 1300 },
       }),
     );
-  const runs = timeRuns(30, (i) => evaluate(petal(120 + i * 0.7), 's'), 6);
+  const runs = timeRuns(30, (i) => evaluate(petal(120 + i * 0.3), 's'), 40);
   return [
     'ring of 60 petals united, one drag step',
     `median ${ms(median(runs))}, p95 ${ms(quantile(runs, 0.95))}`,

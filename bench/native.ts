@@ -42,7 +42,7 @@ function draw(c: SKRSContext2D, nodes: readonly SceneNode[], scale: number): voi
       const l = layer.getContext('2d');
       l.setTransform(c.getTransform());
       if (n.type === 'group') l.transform(...(n.matrix as [number, number, number, number, number, number]));
-      draw(l, n.children, scale);
+      if ('children' in n) draw(l, n.children, scale);
       c.resetTransform();
       if (n.type === 'shadow') {
         l.resetTransform();

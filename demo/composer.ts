@@ -18,6 +18,7 @@ import {
   type Part,
   type Place,
   type PrimitiveSource,
+  paints,
   type Sheet,
   squareGrid,
   steps,
@@ -177,5 +178,5 @@ export function gradient(
       : { at: c[0], colour: c[1] },
   );
   const [x1, y1, x2, y2] = ends;
-  return { kind, x1, y1, x2, y2, stops, interpolation: 'oklab', spread: 'pad' };
+  return { ...paints[kind].defaults, x1, y1, x2, y2, stops } as Gradient;
 }

@@ -11,6 +11,8 @@ export const TABLES: usize = 1 << 20;
 export const TOUCHED: usize = TABLES + 8192;
 /** Colours of one row of a paint. */
 export const ROW: usize = TABLES + 16384;
+/** Vertices of one block of a mesh. */
+export const MESH: usize = TABLES + 32768;
 export const AREA: usize = 2 << 20;
 export const WINDING: usize = 3 << 20;
 const LAYERS: usize = 8 << 20;

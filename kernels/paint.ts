@@ -23,7 +23,8 @@ export function setSolid(red: f32, green: f32, blue: f32, alpha: f32): void {
 }
 
 /**
- * A gradient: 1 linear (position u), 2 radial (distance from the focus to the unit circle).
+ * A gradient: 1 linear (position u), 2 radial (distance from the focus to the unit circle), 3 conic
+ * (turn from u toward v).
  * (u, v) = matrix · pixel centre; the table holds `entries` premultiplied colours from 0 to 1 and
  * the last of them once more.
  */
@@ -74,12 +75,19 @@ export function placePaint(tileX: i32, tileY: i32): void {
   return f32x4.add(p, f32x4.mul(f32x4.sub(v128.load(at, 16), p), f32x4.splat(fraction)));
 }
 
+/** Share of a whole turn from the direction of u toward that of v, 0–1. */
+@inline function conicPosition(u: f64, v: f64): f64 {
+  const t = Math.atan2(v, u) / (2 * Math.PI);
+  return t < 0 ? t + 1 : t;
+}
+
 @inline export function colourAt(x: i32, y: i32): v128 {
   if (kind == 0) return solid;
   const px = <f64>x + left;
   const py = <f64>y + top;
   const u = a * px + c * py + e;
-  const t = spreadOver(kind == 1 ? u : radialPosition(u, b * px + d * py + f)) * last;
+  const v = b * px + d * py + f;
+  const t = spreadOver(kind == 1 ? u : kind == 2 ? radialPosition(u, v) : conicPosition(u, v)) * last;
   const i = <i32>t;
   return between(i, <f32>(t - <f64>i));
 }

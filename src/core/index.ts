@@ -21,13 +21,13 @@ export {
   squareGrid,
 } from './document/create';
 export type { Change, DesignEntry, StoredChange, StoredDesign } from './document/exchange';
-export { type Field, type FieldValue, fieldFault } from './document/fields';
+export { type Field, type FieldValue, fieldFault, isMeant } from './document/fields';
 export type { Handle } from './document/handles';
 export { applyPatch, diffJson, PatchError, type PatchOperation, sameJson } from './document/patch';
 export { placeOnSheet, withPlaceOnSheet } from './document/place-fields';
 export * from './document/types';
 export { finishes, finishKinds } from './finish';
-export { crc32, PngError, pixelsPerMetre, tagPng } from './format/png';
+export { crc32, encodePng, PngError, pixelsPerMetre, tagPng } from './format/png';
 export { sceneToSvg } from './format/svg';
 export { type Cubic, cubicPoint, cubicTangent, isLine } from './geometry/cubic';
 export * from './geometry/matrix';
@@ -63,7 +63,6 @@ export {
 export { type Measure, measureValues } from './measure/measures';
 export { Painter, tileSize } from './raster/painter';
 export { type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
-export { outlineBounds } from './scene/coating';
 export {
   type CardFault,
   type Evaluated,
@@ -72,6 +71,7 @@ export {
   evaluateSheet,
   type PartResult,
 } from './scene/evaluate';
+export { outlineBounds } from './scene/run-steps';
 export { type BlendMode, blendModes, type Scene, type SceneNode, spreads } from './scene/types';
 export { type PrimitiveSource, primitiveKinds, primitives } from './source';
 export { type Outline, StepFault, stepKinds, steps } from './step';

@@ -53,6 +53,24 @@ export type StudioCommand =
       readonly id: string;
       readonly kind: string;
       readonly before: string | null;
+      /** The coat that the step is for alone. */
+      readonly coat?: string;
+    }
+  | {
+      readonly do: 'fit-mesh';
+      readonly mesh: edit.MeshRef;
+      readonly rows: number;
+      readonly columns: number;
+      /** Nodes that its corners move on along the outline. */
+      readonly shift: number;
+    }
+  | { readonly do: 'fix-paint'; readonly mesh: edit.MeshRef; readonly fixed: boolean }
+  | { readonly do: 'add-mesh-lines'; readonly mesh: edit.MeshRef; readonly at: Point }
+  | {
+      readonly do: 'remove-mesh-line';
+      readonly mesh: edit.MeshRef;
+      readonly node: number;
+      readonly line: 'row' | 'column';
     }
   | { readonly do: 'order'; readonly ids: readonly string[]; readonly order: edit.Order }
   | { readonly do: 'align'; readonly ids: readonly string[]; readonly how: edit.Alignment }
@@ -118,7 +136,7 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
     case 'release':
       return edit.releaseParts(d, sheetId, c.ids);
     case 'add-step':
-      return edit.addStep(d, c.id, c.kind, c.before);
+      return edit.addStep(d, c.id, c.kind, c.before, c.coat);
     case 'clip':
       return edit.clipParts(d, sheetId, c.ids);
     case 'cut':
@@ -137,6 +155,14 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
       return edit.pressHandle(d, c.id, c.card, c.handle);
     case 'put-placed':
       return edit.putPlaced(d, c.id, c.card, c.name, c.value);
+    case 'fit-mesh':
+      return edit.fitMeshPaint(d, c.mesh, c.rows, c.columns, c.shift);
+    case 'fix-paint':
+      return edit.fixPaint(d, c.mesh, c.fixed);
+    case 'add-mesh-lines':
+      return edit.addMeshLines(d, c.mesh, c.at);
+    case 'remove-mesh-line':
+      return edit.removeMeshLine(d, c.mesh, c.node, c.line);
     case 'blend':
       return edit.blendParts(d, sheetId, c.ids, c.along);
     case 'plain':

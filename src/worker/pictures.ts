@@ -1,4 +1,4 @@
-import { Painter, type Part, type SceneNode } from '@/core';
+import { coatDefaults, Painter, type Part, type SceneNode } from '@/core';
 import type * as edit from '@/core/edit';
 import { nodeBounds } from '@/core/live';
 
@@ -44,6 +44,14 @@ export function partAfter(part: Part, card: edit.CardRef): Part {
   if (card.list === 'source') return { ...part, steps: [], finishes: [] };
   const upTo = <T extends { id: string }>(list: readonly T[], id: string) =>
     list.slice(0, list.findIndex((c) => c.id === id) + 1);
+  if (card.list === 'steps' && card.coat)
+    return {
+      ...part,
+      coats: part.coats
+        .filter((c) => c.id === card.coat)
+        .map((c) => ({ ...c, steps: upTo(c.steps, card.id) })),
+      finishes: [],
+    };
   if (card.list === 'steps') return { ...part, steps: upTo(part.steps, card.id), finishes: [] };
   if (card.list === 'coats')
     return { ...part, coats: part.coats.filter((c) => c.id === card.id), finishes: [] };
@@ -51,13 +59,6 @@ export function partAfter(part: Part, card: edit.CardRef): Part {
 }
 
 /** Shows the outline of a part that has no coats. */
-export const neutral = [
-  {
-    id: 'neutral',
-    kind: 'fill',
-    on: true,
-    opacity: 1,
-    blend: 'normal',
-    paint: { kind: 'solid', colour: '#8a94a0' },
-  },
-] as const;
+export const neutral: Part['coats'] = [
+  { ...coatDefaults.fill, id: 'neutral', paint: { kind: 'solid', colour: '#8a94a0' } },
+];

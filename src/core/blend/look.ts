@@ -1,5 +1,6 @@
-import type { Coat, Gradient, Paint, Stop } from '../coat/types';
-import { formatHex, parseHex } from '../colour/colour';
+import { isGradient } from '../coat';
+import type { Coat, Gradient, Paint, Solid, Stop } from '../coat/types';
+import { formatHex, isHex, parseHex } from '../colour/colour';
 import { colourAlong } from '../colour/gradient';
 
 export const mixNumber = (a: number, b: number, t: number): number => a + (b - a) * t;
@@ -47,23 +48,49 @@ const plainGradient = (like: Gradient, colour: string): Gradient => ({
   stops: like.stops.map((s) => ({ ...s, colour })),
 });
 
-/** The paint between two: colours in OKLab; between a line and a circle the nearer end's form. */
+const isColour = (v: unknown): v is string => typeof v === 'string' && isHex(v);
+
+/** Values of one form mixed member by member; what cannot be mixed is the nearer end's. */
+function mixValues(a: unknown, b: unknown, t: number): unknown {
+  if (typeof a === 'number' && typeof b === 'number') return mixNumber(a, b, t);
+  if (isColour(a) && isColour(b)) return mixColour(a, b, t);
+  if (Array.isArray(a) && Array.isArray(b) && a.length === b.length)
+    return a.map((v, i) => mixValues(v, b[i], t));
+  if (isRecord(a) && isRecord(b))
+    return Object.fromEntries(Object.keys(a).map((k) => [k, mixValues(a[k], b[k], t)]));
+  return t < 0.5 ? a : b;
+}
+
+const isRecord = (v: unknown): v is Record<string, unknown> =>
+  typeof v === 'object' && v !== null && !Array.isArray(v);
+
+/** Members that count something and so cannot lie between two numbers. */
+const counts = (p: Paint): unknown =>
+  p.kind === 'mesh' ? [p.rows, p.columns] : p.kind === 'stripes' ? [p.stripes, p.colours.length] : p.kind;
+
+const isFlat = (p: Paint): p is Solid | Gradient => p.kind === 'solid' || isGradient(p);
+
+/**
+ * The paint between two: colours in OKLab; between a line and a circle the nearer end's form, and
+ * between paints that have nothing in common the nearer one.
+ */
 export function mixPaint(a: Paint, b: Paint, t: number): Paint {
   if (a.kind === 'solid' && b.kind === 'solid')
     return { kind: 'solid', colour: mixColour(a.colour, b.colour, t) };
   if (t <= 0) return a;
   if (t >= 1) return b;
+  if (!isFlat(a) || !isFlat(b))
+    return a.kind === b.kind && String(counts(a)) === String(counts(b))
+      ? (mixValues(a, b, t) as Paint)
+      : t < 0.5
+        ? a
+        : b;
   const like = (t < 0.5 ? [a, b] : [b, a]).find((p): p is Gradient => p.kind !== 'solid') as Gradient;
   const [p, q] = [a, b].map((x) => (x.kind === 'solid' ? plainGradient(like, x.colour) : x));
-  const line = p.kind === q.kind ? mixNumber : (u: number, v: number) => (t < 0.5 ? u : v);
-  return {
-    ...like,
-    x1: line(p.x1, q.x1, t),
-    y1: line(p.y1, q.y1, t),
-    x2: line(p.x2, q.x2, t),
-    y2: line(p.y2, q.y2, t),
-    stops: mixStops(p, q, t),
-  };
+  const together = p.kind === q.kind && p.fixed === q.fixed;
+  const { stops: _, ...ends } = p;
+  const mixed = together ? (mixValues(ends, { ...q, stops: undefined }, t) as typeof ends) : {};
+  return { ...like, ...mixed, stops: mixStops(p, q, t) } as Gradient;
 }
 
 function mixCoat(a: Coat, b: Coat, t: number): Coat {

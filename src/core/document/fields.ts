@@ -22,6 +22,8 @@ export interface Field {
   readonly axis?: 'x' | 'y';
   /** The value another field must have for this one to mean anything. */
   readonly onlyIf?: { readonly name: string; readonly is: FieldValue };
+  /** The value another field must not have. */
+  readonly unless?: { readonly name: string; readonly is: FieldValue };
   /** What documents mean that were written before there was this field. */
   readonly absent?: FieldValue;
 }
@@ -96,6 +98,18 @@ export const onlyIf = (name: string, is: FieldValue, field: Field): Field => ({
   ...field,
   onlyIf: { name, is },
 });
+
+/** A field that means nothing while another has a value. */
+export const unless = (name: string, is: FieldValue, field: Field): Field => ({
+  ...field,
+  unless: { name, is },
+});
+
+/** Whether a field means anything beside the values that the others have. */
+export const isMeant = (
+  { onlyIf: need, unless: bar }: Field,
+  params: Readonly<Record<string, unknown>>,
+): boolean => (!need || params[need.name] === need.is) && (!bar || params[bar.name] !== bar.is);
 
 /** A field that came later: documents without it mean `absent`. */
 export const later = (field: Field, absent: FieldValue): Field => ({ ...field, absent });

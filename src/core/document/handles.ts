@@ -12,6 +12,14 @@ export interface Handle {
   readonly from?: Point;
   /** Whether it is drawn small, as one of many alike. */
   readonly small?: boolean;
+  /** A colour that the grip stands for, as hex. */
+  readonly colour?: string;
+  /** Direction in which the grip stands off its place, so that it hides nothing. */
+  readonly aside?: Point;
+  /** Grip that must be at work for this one to be shown. */
+  readonly of?: string;
+  /** An ellipse through the ends of its two axes, that shows a reach. */
+  readonly oval?: readonly Point[];
   /** A circle that shows a radius. */
   readonly circle?: { readonly x: number; readonly y: number; readonly r: number };
 }

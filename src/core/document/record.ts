@@ -10,14 +10,8 @@ const origins = new WeakMap<
   { readonly from: WeakRef<object>; readonly changed: readonly string[] }
 >();
 
-function keys(record: object): readonly string[] {
-  let known = keysOf.get(record);
-  if (!known) {
-    known = Object.keys(record);
-    keysOf.set(record, known);
-  }
-  return known;
-}
+/** Names of a record's members; known at once where it was made here, and so is never changed in place. */
+const keys = (record: object): readonly string[] => keysOf.get(record) ?? Object.keys(record);
 
 /** A copy of a record, much faster than spreading where there are thousands of members. */
 export function copyRecord<T>(record: Members<T>): Record<string, T> {

@@ -1,13 +1,12 @@
 import Joi from 'joi';
-import { coatFields, paintKinds } from '../coat';
-import { interpolations } from '../colour/gradient';
+import { coatFields, paintKinds, paints } from '../coat';
 import { finishes } from '../finish';
 import { units } from '../geometry/units';
 import { type HolderKind, holders } from '../holder';
 import { namesIn } from '../measure/expression';
 import { measuresOf } from '../measure/formulas';
 import { measureFaults } from '../measure/measures';
-import { blendModes, spreads } from '../scene/types';
+import { blendModes } from '../scene/types';
 import { primitives } from '../source';
 import { steps } from '../step';
 import { squareGrid } from './create';
@@ -57,29 +56,17 @@ function cardSchema(kinds: Readonly<Record<string, { fields: readonly Field[] }>
   });
 }
 
-const stop = Joi.object({
-  at: Joi.number().min(0).max(1).required(),
-  colour: fieldSchema({ name: 'colour', type: 'colour' }),
-});
-
 const paint = Joi.object({ kind: Joi.valid(...paintKinds).required() })
   .unknown()
   .when('.kind', {
-    is: 'solid',
-    then: Joi.object({
-      kind: Joi.valid('solid'),
-      colour: fieldSchema({ name: 'colour', type: 'colour' }),
-    }).unknown(false),
-    otherwise: Joi.object({
-      kind: Joi.any(),
-      x1: coordinate.required(),
-      y1: coordinate.required(),
-      x2: coordinate.required(),
-      y2: coordinate.required(),
-      stops: Joi.array().items(stop).min(1).max(256).required(),
-      interpolation: Joi.valid(...interpolations).required(),
-      spread: Joi.valid(...spreads).required(),
-    }).unknown(false),
+    switch: Object.entries(paints).map(([kind, d]) => ({
+      is: kind,
+      then: Joi.object({
+        kind: Joi.any(),
+        ...fieldsSchema(d.stored),
+        ...d.schema?.(Joi),
+      }).unknown(false),
+    })),
   });
 
 const coatForm = (kind: keyof typeof coatFields) =>
@@ -88,6 +75,7 @@ const coatForm = (kind: keyof typeof coatFields) =>
     kind: Joi.valid(kind).required(),
     on: Joi.boolean().required(),
     paint: paint.required(),
+    steps: Joi.array().items(cardSchema(steps)).max(100).default([]),
     ...fieldsSchema(coatFields[kind]),
   }).unknown(false);
 

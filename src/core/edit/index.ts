@@ -17,6 +17,7 @@ export {
 } from './draft';
 export { type Edited, freeName } from './edited';
 export { changeFaces, type FaceChange, type FaceOnSheet, facesOnSheet, makeFaces } from './faces';
+export { fixPaint } from './fix-paint';
 export {
   applyGesture,
   type CardRef,
@@ -25,7 +26,9 @@ export {
   pressHandle,
   putPlaced,
 } from './gesture';
+export { stepsOf, withStepsOf } from './gesture/cards';
 export { snapPoint } from './gesture/snap-point';
+export { addMeshLines, fitMeshPaint, type MeshRef, removeMeshLine } from './mesh';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
 export { anchorOf, placePart } from './place';
 export { piecesOf, plainParts, releasePieces } from './plain';

@@ -1,4 +1,4 @@
-import { coatFields } from '../coat';
+import { shownCoatFields } from '../coat';
 import type { Coat } from '../coat/types';
 import type { Field } from '../document/fields';
 import { type Card, isPrimitive, type Part } from '../document/types';
@@ -21,9 +21,11 @@ function scaled(fields: readonly Field[], values: Values, k: number): Record<str
 }
 
 const scaledCoat = (coat: Coat, k: number): Coat =>
-  coat.kind === 'stroke'
-    ? ({ ...coat, ...scaled(coatFields.stroke, coat as unknown as Values, k) } as Coat)
-    : coat;
+  ({
+    ...coat,
+    ...scaled(shownCoatFields(coat, false), coat as unknown as Values, k),
+    steps: coat.steps.map((c) => ({ ...c, params: scaled(steps[c.kind].fields, c.params, k) })),
+  }) as Coat;
 
 const scaledCard = (card: Card, k: number): Card =>
   card.kind === 'round-corners' ? { ...card, params: scaled(steps[card.kind].fields, card.params, k) } : card;

@@ -3,8 +3,8 @@ import { applyTo, invert, type Matrix, meanScale, placeMatrix } from '../geometr
 import { containsPoint, nearestOnPath } from '../geometry/measure';
 import { type Bounds, growBounds, joinBounds, pathBounds, transformPath } from '../geometry/path';
 import type { Point } from '../geometry/vector';
-import { outlineBounds } from '../scene/coating';
 import { evaluatePart } from '../scene/evaluate';
+import { outlineBounds } from '../scene/run-steps';
 import type { SceneNode } from '../scene/types';
 import { childrenOf, frameOf, worldOf } from './tree';
 
@@ -12,6 +12,8 @@ import { childrenOf, frameOf, worldOf } from './tree';
 function touches(nodes: readonly SceneNode[], p: Point, reach: number): boolean {
   return nodes.some((n) => {
     if (n.type === 'shadow') return false;
+    // What holds a surface clips it: being held is enough.
+    if (n.type === 'mesh' || n.type === 'grain') return true;
     if (n.type === 'group') {
       const back = invert(n.matrix);
       if (!back) return false;

@@ -1,19 +1,20 @@
-import { placeOn } from '../coat';
+import { isGradient, paintOf } from '../coat';
 import type { Params } from '../document/fields';
 import type { Handle } from '../document/handles';
 import { remembered } from '../document/record';
 import { type Design, isPrimitive, type Part } from '../document/types';
 import { finishes } from '../finish';
-import { applyTo, type Matrix } from '../geometry/matrix';
+import { applyTo, identity, type Matrix } from '../geometry/matrix';
 import { type Bounds, joinBounds, transformPath } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import type { Point } from '../geometry/vector';
-import { outlineBounds } from '../scene/coating';
 import { type CardFault, evaluatePart } from '../scene/evaluate';
+import { outlineBounds } from '../scene/run-steps';
 import { primitives } from '../source';
 import { steps } from '../step';
 import { type FaceOnSheet, facesOnSheet } from './faces';
 import type { CardRef } from './gesture';
+import { stepAt } from './gesture/cards';
 import { sheetBounds } from './pick';
 import { anchorOf, anchorPlace } from './place';
 import { pointsOnSheet, type SheetPoint, type SheetSegment } from './points/refs';
@@ -30,6 +31,8 @@ export interface SheetHandle {
   readonly ring?: string;
   readonly colour?: string;
   readonly small?: boolean;
+  /** Grip that must be at work for this one to be shown. */
+  readonly of?: string;
   /** Direction in which the grip stands off its place, so that it hides nothing. */
   readonly aside?: Point;
 }
@@ -70,37 +73,54 @@ function circlePath(c: { x: number; y: number; r: number }, m: Matrix): string {
   return `M${points.join('L')}Z`;
 }
 
+/** An ellipse through the ends of its two axes, as a closed path. */
+function ovalPath([p, q]: readonly Point[], c: Point, m: Matrix): string {
+  const n = 48;
+  const points = Array.from({ length: n }, (_, i) => {
+    const [cos, sin] = [Math.cos((2 * Math.PI * i) / n), Math.sin((2 * Math.PI * i) / n)];
+    const at = applyTo(m, {
+      x: c.x + (p.x - c.x) * cos + (q.x - c.x) * sin,
+      y: c.y + (p.y - c.y) * cos + (q.y - c.y) * sin,
+    });
+    return `${at.x.toFixed(2)} ${at.y.toFixed(2)}`;
+  });
+  return `M${points.join('L')}Z`;
+}
+
+function ringOf(h: Handle, m: Matrix): string | null {
+  if (h.circle) return circlePath(h.circle, m);
+  return h.oval && h.from ? ovalPath(h.oval, h.from, m) : null;
+}
+
+/** A direction of the part as one of the sheet, of length 1. */
+function turned(d: Point, [a, b, c, e]: Matrix): Point {
+  const [x, y] = [a * d.x + c * d.y, b * d.x + e * d.y];
+  const l = Math.hypot(x, y) || 1;
+  return { x: x / l, y: y / l };
+}
+
 function place(h: Handle, card: CardRef, m: Matrix): SheetHandle {
+  const ring = ringOf(h, m);
   return {
     id: h.id,
     card,
     ...applyTo(m, h),
     ...(h.from ? { from: applyTo(m, h.from) } : {}),
     ...(h.small ? { small: true } : {}),
-    ...(h.circle ? { ring: circlePath(h.circle, m) } : {}),
+    ...(h.colour ? { colour: h.colour } : {}),
+    ...(h.aside && (h.aside.x || h.aside.y) ? { aside: turned(h.aside, m) } : {}),
+    ...(h.of ? { of: h.of } : {}),
+    ...(ring ? { ring } : {}),
   };
 }
 
-function gradientHandles(part: Part, id: string, bounds: Bounds, m: Matrix): SheetHandle[] {
-  const paint = part.coats.find((c) => c.id === id)?.paint;
-  if (!paint || paint.kind === 'solid') return [];
-  const card: CardRef = { list: 'coats', id };
-  const a = placeOn(bounds, paint.x1, paint.y1);
-  const b = placeOn(bounds, paint.x2, paint.y2);
-  const [p, q] = [applyTo(m, a), applyTo(m, b)];
-  const long = Math.hypot(q.x - p.x, q.y - p.y) || 1;
-  const aside = { x: (q.y - p.y) / long, y: -(q.x - p.x) / long };
-  const stops = paint.stops.map((s, i) => ({
-    ...place({ id: `stop-${i}`, x: a.x + (b.x - a.x) * s.at, y: a.y + (b.y - a.y) * s.at }, card, m),
-    colour: s.colour,
-    aside,
-  }));
-  const ring = paint.kind === 'radial' ? { circle: { ...a, r: Math.hypot(b.x - a.x, b.y - a.y) } } : {};
-  return [
-    place({ id: 'end', ...b, from: a, ...ring }, card, m),
-    place({ id: 'start', ...a }, card, m),
-    ...stops,
-  ];
+function paintHandles(design: Design, part: Part, card: CardRef & { id: string }): SheetHandle[] {
+  const coat = part.coats.find((c) => c.id === card.id);
+  const bounds = evaluatePart(design, part).coats.get(card.id)?.bounds;
+  if (!coat || !bounds) return [];
+  const { paint } = coat;
+  const m = isGradient(paint) && paint.fixed ? identity : worldOf(design, part.id);
+  return (paintOf(paint).handles?.(paint, bounds) ?? []).map((h) => place(h, card, m));
 }
 
 function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
@@ -110,29 +130,22 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
     const { kind, ...params } = part.source;
     return (primitives[kind].handles?.(params) ?? []).map((h) => place(h, card, m));
   }
-  const { stages } = evaluatePart(design, part);
-  if (card.list === 'coats') {
-    const bounds = stages.at(-1)?.bounds;
-    return bounds ? gradientHandles(part, card.id, bounds, m) : [];
-  }
+  if (card.list === 'coats') return paintHandles(design, part, card);
   if (card.list === 'finishes') {
     const finish = part.finishes.find((c) => c.id === card.id);
     const handles = (finish && finishes[finish.kind].handles?.(finish.params)) ?? [];
     const at = applyTo(m, anchorOf(design, part));
     return handles.map((h) => place(h, card, [1, 0, 0, 1, at.x, at.y]));
   }
-  const i = part.steps.findIndex((c) => c.id === card.id);
-  const step = part.steps[i];
-  const context = step && stages[i];
-  return context
+  const { step, context } = stepAt(design, part, card);
+  return context && step
     ? (steps[step.kind].handles?.(step.params, context) ?? []).map((h) => place(h, card, m))
     : [];
 }
 
-function placedBy(design: Design, part: Part, card: string): Params | null {
-  const i = part.steps.findIndex((c) => c.id === card);
-  const context = i < 0 ? null : evaluatePart(design, part).stages[i];
-  return (context && steps[part.steps[i].kind].placed?.read(part.steps[i].params, context)) ?? null;
+function placedBy(design: Design, part: Part, card: CardRef): Params | null {
+  const { step, context } = stepAt(design, part, card);
+  return (step && context && steps[step.kind].placed?.read(step.params, context)) ?? null;
 }
 
 function boxOf(design: Design, ids: readonly string[]): Pick<Report, 'box' | 'size'> {
@@ -221,7 +234,7 @@ export function reportOf(
     faces: one && card?.list === 'source' ? facesOnSheet(design, one.id) : [],
     construction: constructionOf(design, sheetId),
     ...(points ? pointsOnSheet(design, chosen) : { points: [], segments: [] }),
-    placed: one && card?.list === 'steps' ? placedBy(design, one, card.id) : null,
+    placed: one && card?.list === 'steps' && !card.coat ? placedBy(design, one, card) : null,
     faults: chosen.flatMap((id) => evaluatePart(design, design.parts[id]).faults),
   };
 }

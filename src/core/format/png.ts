@@ -1,3 +1,5 @@
+import { zlibSync } from 'fflate';
+
 /** Thrown for bytes that are no PNG. */
 export class PngError extends Error {}
 
@@ -16,7 +18,7 @@ export function crc32(bytes: Uint8Array): number {
   return (c ^ 0xffffffff) >>> 0;
 }
 
-function chunk(type: string, data: readonly number[]): Uint8Array {
+function chunk(type: string, data: ArrayLike<number>): Uint8Array {
   const out = new Uint8Array(12 + data.length);
   const view = new DataView(out.buffer);
   view.setUint32(0, data.length);
@@ -26,6 +28,16 @@ function chunk(type: string, data: readonly number[]): Uint8Array {
   );
   out.set(data, 8);
   view.setUint32(8 + data.length, crc32(out.subarray(4, 8 + data.length)));
+  return out;
+}
+
+function joined(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
+  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
+  let at = 0;
+  for (const p of parts) {
+    out.set(p, at);
+    at += p.length;
+  }
   return out;
 }
 
@@ -53,11 +65,27 @@ export function tagPng(png: Uint8Array, dpi: number): Uint8Array<ArrayBuffer> {
     if (!dropped.has(type)) parts.push(png.subarray(at, end));
     at = end;
   }
-  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
-  let at = 0;
-  for (const p of parts) {
-    out.set(p, at);
-    at += p.length;
+  return joined(parts);
+}
+
+/**
+ * Straight-alpha RGBA bytes as an 8-bit PNG, each row as differences from the pixel before
+ * (PNG 3rd edition, filter type 1).
+ */
+export function encodePng(width: number, height: number, rgba: Uint8ClampedArray): Uint8Array<ArrayBuffer> {
+  const row = 4 * width;
+  const raw = new Uint8Array((row + 1) * height);
+  for (let y = 0; y < height; y++) {
+    const at = y * (row + 1);
+    raw[at] = 1;
+    for (let i = 0; i < row; i++) raw[at + 1 + i] = rgba[y * row + i] - (i < 4 ? 0 : rgba[y * row + i - 4]);
   }
-  return out;
+  const size = (v: number) => [v >>> 24, (v >>> 16) & 255, (v >>> 8) & 255, v & 255];
+  const parts = [
+    Uint8Array.from(signature),
+    chunk('IHDR', [...size(width), ...size(height), 8, 6, 0, 0, 0]),
+    chunk('IDAT', zlibSync(raw)),
+    chunk('IEND', []),
+  ];
+  return joined(parts);
 }

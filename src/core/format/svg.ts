@@ -1,10 +1,11 @@
 import { formatHex, type Rgba } from '../colour/colour';
 import { type ColourStop, colourAlong } from '../colour/gradient';
-import { isIdentity, type Matrix } from '../geometry/matrix';
-import { joinBounds } from '../geometry/path';
+import { identity, invert, isIdentity, type Matrix, meanScale, multiply } from '../geometry/matrix';
+import { growBounds, joinBounds, type Path, pathBounds, pathOf, polygonContour } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import { nodeBounds } from '../scene/damage';
-import type { GradientPaint, Scene, SceneNode, ScenePaint, ShadowNode } from '../scene/types';
+import type { GradientPaint, Scene, SceneNode, ScenePaint, ShadowNode, ShapeNode } from '../scene/types';
+import { base64, pictureOf } from './svg-picture';
 
 const num = (v: number): string => String(Number(v.toPrecision(12)));
 const matrixText = (m: Matrix): string => `matrix(${m.map(num).join(' ')})`;
@@ -13,7 +14,7 @@ const escapeText = (s: string): string => s.replace(/[&<>"]/g, (c) => `&#${c.cha
 /** Stops as SVG can show them: it mixes in sRGB only, so other spaces are sampled finely. */
 function svgStops(paint: GradientPaint): ColourStop[] {
   const sorted = [...paint.stops].sort((a, b) => a.at - b.at);
-  if (paint.interpolation === 'srgb') return sorted;
+  if (paint.interpolation === 'srgb' && sorted.every((s) => s.mid === undefined)) return sorted;
   const out: ColourStop[] = [];
   sorted.forEach((s, i) => {
     const next = sorted[i + 1];
@@ -37,8 +38,9 @@ class SvgWriter {
     return `${prefix}${++this.next}`;
   }
 
-  private gradient(paint: GradientPaint): string {
-    const found = this.known.get(paint);
+  private gradient(paint: GradientPaint, toSheet: Matrix): string {
+    const key = paint.fixed ? `${JSON.stringify(paint)} ${toSheet}` : paint;
+    const found = this.known.get(key);
     if (found) return found;
     const id = this.id('g');
     const stops = svgStops(paint)
@@ -47,17 +49,21 @@ class SvgWriter {
         return `<stop offset="${num(at)}" stop-color="${formatHex([r, g, b, 1])}"${opacity}/>`;
       })
       .join('');
-    const shape = paint.kind === 'linear' ? 'x1="0" y1="0" x2="1" y2="0"' : 'cx="0" cy="0" r="1"';
+    const [fx, fy] = paint.focus ?? [0, 0];
+    const focus = paint.focus ? ` fx="${num(fx)}" fy="${num(fy)}"` : '';
+    const shape = paint.kind === 'linear' ? 'x1="0" y1="0" x2="1" y2="0"' : `cx="0" cy="0" r="1"${focus}`;
+    const back = paint.fixed ? invert(toSheet) : null;
+    const matrix = back ? multiply(back, paint.matrix) : paint.matrix;
     const name = `${paint.kind}Gradient`;
     this.defs.push(
-      `<${name} id="${id}" gradientUnits="userSpaceOnUse" ${shape} gradientTransform="${matrixText(paint.matrix)}" spreadMethod="${paint.spread}">${stops}</${name}>`,
+      `<${name} id="${id}" gradientUnits="userSpaceOnUse" ${shape} gradientTransform="${matrixText(matrix)}" spreadMethod="${paint.spread}">${stops}</${name}>`,
     );
-    this.known.set(paint, id);
+    this.known.set(key, id);
     return id;
   }
 
-  private paint(paint: ScenePaint): string {
-    if (paint.kind !== 'solid') return `fill="url(#${this.gradient(paint)})"`;
+  private paint(paint: ScenePaint, toSheet: Matrix): string {
+    if (paint.kind !== 'solid') return `fill="url(#${this.gradient(paint, toSheet)})"`;
     const [r, g, b, a] = paint.colour;
     return `fill="${formatHex([r, g, b, 1])}"${a < 1 ? ` fill-opacity="${num(a)}"` : ''}`;
   }
@@ -83,51 +89,69 @@ class SvgWriter {
     return `${opacity < 1 ? ` opacity="${num(opacity)}"` : ''}${styles.length ? ` style="${styles.join(';')}"` : ''}`;
   }
 
+  private clip(path: Path): string {
+    const id = this.id('c');
+    const rule = path.fillRule === 'evenodd' ? ' clip-rule="evenodd"' : '';
+    this.defs.push(`<clipPath id="${id}"><path d="${formatPath(path)}"${rule}/></clipPath>`);
+    return ` clip-path="url(#${id})"`;
+  }
+
+  /** A conic gradient as a picture of it, clipped by its shape: SVG has none. */
+  private conic(node: ShapeNode, toSheet: Matrix): string {
+    const b = pathBounds(node.path);
+    if (!b) return '';
+    const over = growBounds(b, 1);
+    const box = pathOf([
+      polygonContour([
+        { x: over.x0, y: over.y0 },
+        { x: over.x1, y: over.y0 },
+        { x: over.x1, y: over.y1 },
+        { x: over.x0, y: over.y1 },
+      ]),
+    ]);
+    const { fixed, ...paint } = node.paint as GradientPaint;
+    const back = fixed ? invert(toSheet) : null;
+    const own = back ? { ...paint, matrix: multiply(back, paint.matrix) } : paint;
+    const inner = this.picture({ ...node, path: box, paint: own, opacity: 1, blend: 'normal' }, toSheet);
+    return `<g${this.clip(node.path)}${this.look(node.opacity, node.blend, false)}>${inner}</g>`;
+  }
+
+  /** What SVG has no element for, as a picture fine enough for twice the sheet's size. */
+  private picture(node: SceneNode, toSheet: Matrix): string {
+    const bounds = nodeBounds(node, identity);
+    if (!bounds) return '';
+    const { width, height, png, box } = pictureOf(node, bounds, 2 * meanScale(toSheet));
+    const place = `x="${num(box.x0)}" y="${num(box.y0)}" width="${num(box.x1 - box.x0)}" height="${num(box.y1 - box.y0)}"`;
+    const data = base64(png);
+    return width && height
+      ? `<image ${place} preserveAspectRatio="none" xlink:href="data:image/png;base64,${data}"${this.look(node.opacity, node.blend, false)}/>`
+      : '';
+  }
+
   /** Elements of nodes whose coordinates map to the sheet by `toSheet`. */
   nodes(list: readonly SceneNode[], toSheet: Matrix): string {
     return list.map((n) => this.node(n, toSheet)).join('');
   }
 
   private node(node: SceneNode, toSheet: Matrix): string {
+    if (node.type === 'mesh' || node.type === 'grain') return this.picture(node, toSheet);
     if (node.type === 'shape') {
+      if (node.paint.kind === 'conic') return this.conic(node, toSheet);
       const rule = node.path.fillRule === 'evenodd' ? ' fill-rule="evenodd"' : '';
-      return `<path d="${formatPath(node.path)}" ${this.paint(node.paint)}${rule}${this.look(node.opacity, node.blend, false)}/>`;
+      return `<path d="${formatPath(node.path)}" ${this.paint(node.paint, toSheet)}${rule}${this.look(node.opacity, node.blend, false)}/>`;
     }
     if (node.type === 'shadow') {
       const inner = this.nodes(node.children, toSheet);
       const filter = this.shadowFilter(node, toSheet);
       // The offset is in sheet units whatever turns the part: go back to the sheet, filter, and in again.
-      const [a, b, c, d, e, f] = toSheet;
-      const det = a * d - b * c;
-      if (det === 0) return '';
-      const back: Matrix = [
-        d / det,
-        -b / det,
-        -c / det,
-        a / det,
-        (c * f - d * e) / det,
-        (b * e - a * f) / det,
-      ];
+      const back = invert(toSheet);
+      if (!back) return '';
       return `<g transform="${matrixText(back)}"${this.look(node.opacity, node.blend, false)}><g filter="url(#${filter})"><g transform="${matrixText(toSheet)}">${inner}</g></g></g>`;
     }
-    const [a, b, c, d, e, f] = toSheet;
     const m = node.matrix;
-    const inside: Matrix = [
-      a * m[0] + c * m[1],
-      b * m[0] + d * m[1],
-      a * m[2] + c * m[3],
-      b * m[2] + d * m[3],
-      a * m[4] + c * m[5] + e,
-      b * m[4] + d * m[5] + f,
-    ];
+    const inside = multiply(toSheet, m);
     const transform = isIdentity(m) ? '' : ` transform="${matrixText(m)}"`;
-    let clip = '';
-    if (node.clip) {
-      const id = this.id('c');
-      const rule = node.clip.fillRule === 'evenodd' ? ' clip-rule="evenodd"' : '';
-      this.defs.push(`<clipPath id="${id}"><path d="${formatPath(node.clip)}"${rule}/></clipPath>`);
-      clip = ` clip-path="url(#${id})"`;
-    }
+    const clip = node.clip ? this.clip(node.clip) : '';
     return `<g${transform}${clip}${this.look(node.opacity, node.blend, node.isolated)}>${this.nodes(node.children, inside)}</g>`;
   }
 }
@@ -139,5 +163,5 @@ export function sceneToSvg(scene: Scene, title: string, ground = true): string {
   const body = writer.nodes(scene.nodes, [1, 0, 0, 1, 0, 0]);
   const colour: Rgba | null = ground ? scene.ground : null;
   const back = colour ? `<rect width="${num(w)}" height="${num(h)}" fill="${formatHex(colour)}"/>` : '';
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${num(w)}" height="${num(h)}" viewBox="0 0 ${num(w)} ${num(h)}"><title>${escapeText(title)}</title><defs>${writer.defs.join('')}</defs>${back}${body}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${num(w)}" height="${num(h)}" viewBox="0 0 ${num(w)} ${num(h)}"><title>${escapeText(title)}</title><defs>${writer.defs.join('')}</defs>${back}${body}</svg>`;
 }

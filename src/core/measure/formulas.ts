@@ -1,4 +1,4 @@
-import { coatFields } from '../coat';
+import { type Coat, paintOf, shownCoatFields } from '../coat';
 import { count, type Field, fieldFault, length, lengthLimit, number, share } from '../document/fields';
 import type { Design, Part, Sheet } from '../document/types';
 import { finishes } from '../finish';
@@ -43,6 +43,15 @@ const partNumbers: Readonly<Record<string, Field>> = {
   skew: number('skew', -85, 85, 1),
 };
 
+/** The field of a coat, its paint or one of its steps that an address names. */
+function coatField(coat: Coat, keys: readonly string[]): Field | undefined {
+  const among = (fields: readonly Field[]) => fields.find((f) => keys.includes(f.name));
+  if (keys[2] === 'paint') return among(paintOf(coat.paint).fields(coat.paint));
+  if (keys[2] !== 'steps') return among(shownCoatFields(coat, true));
+  const card = coat.steps.find((c) => c.id === keys[3]);
+  return card && among(steps[card.kind].fields);
+}
+
 /** What the number at an address may be. */
 function fieldAt(owner: Owner, address: Address): Field {
   const keys = address.split('/');
@@ -59,7 +68,7 @@ function fieldAt(owner: Owner, address: Address): Field {
     return among((card && (list === 'steps' ? steps : finishes)[card.kind]?.fields) ?? []) ?? other;
   }
   const coat = list === 'coats' ? owner.coats.find((c) => c.id === id) : undefined;
-  return (coat ? among(coatFields[coat.kind]) : undefined) ?? partNumbers[name] ?? other;
+  return (coat && coatField(coat, keys)) ?? partNumbers[name] ?? other;
 }
 
 /**

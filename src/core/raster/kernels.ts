@@ -29,6 +29,24 @@ export interface Kernels {
     focusX: number,
     focusY: number,
   ): void;
+  placeSurface(x: number, y: number, w: number, h: number): void;
+  meshPatch(layer: number, at: number, n: number): void;
+  grain(
+    layer: number,
+    a: number,
+    b: number,
+    c: number,
+    d: number,
+    e: number,
+    f: number,
+    k: number,
+    amount: number,
+    seed: number,
+    inked: number,
+    red: number,
+    green: number,
+    blue: number,
+  ): void;
   paintShape(edges: number, count: number, evenOdd: number): void;
   joinLayers(from: number, to: number, op: number, blend: number, opacity: number): void;
   copyLayer(from: number, to: number): void;

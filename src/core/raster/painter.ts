@@ -1,5 +1,5 @@
 import { gradientTable } from '../colour/gradient';
-import { invert, type Matrix, multiply } from '../geometry/matrix';
+import { identity, invert, type Matrix, multiply } from '../geometry/matrix';
 import {
   type Bounds,
   growBounds,
@@ -10,6 +10,7 @@ import {
   polygonContour,
   transformBounds,
 } from '../geometry/path';
+import { meshBounds } from '../scene/damage';
 import {
   type BlendMode,
   blendModes,
@@ -24,6 +25,7 @@ import {
 import { edgesOf } from './edges';
 import { type Kernels, makeKernels } from './kernels';
 import { drawShadow, shadowReach } from './shadow';
+import { drawGrain, drawMesh } from './surface';
 
 /** Side of a tile in pixels. */
 export const tileSize = 256;
@@ -34,14 +36,18 @@ const layerCount = 24;
 /** Bytes at the end of the input area that filters work in. */
 export const planeBytes = 16 << 20;
 
-const joins = { composite: 0, mask: 1, mix: 2 } as const;
+export const joins = { composite: 0, mask: 1, mix: 2 } as const;
+const kinds = { linear: 1, radial: 2, conic: 3 } as const;
 const tableSize = 1024;
+/** Colours that change at once need finer tables: a hard edge is then less than half a pixel soft. */
+const sharpTableSize = 16384;
 const tablesKept = 512;
 
 /** Lists of more nodes than this are searched by their bounds. */
 const few = 4;
 
-const modeNumber = (mode: BlendMode): number => blendModes.indexOf(mode);
+/** Number of a blend mode in the kernels. */
+export const modeNumber = (mode: BlendMode): number => blendModes.indexOf(mode);
 
 const rectPath = (w: number, h: number): Path =>
   pathOf([
@@ -85,6 +91,7 @@ export class Painter {
     this.high = high;
     this.kernels.placeTile(x, y, wide, high);
     this.kernels.placePaint(x, y);
+    this.kernels.placeSurface(x, y, wide, high);
   }
 
   /** The rectangle being drawn. */
@@ -99,6 +106,7 @@ export class Painter {
   drawTile(scene: Scene, matrix: Matrix, x: number, y: number, wide: number, high: number): void {
     this.kernels.clearLayer(0);
     this.kernels.resetFragments();
+    this.sheet = matrix;
     this.place(x, y, wide, high);
     const ground = this.groundOf(scene);
     if (ground) this.draw([ground], matrix, 0);
@@ -173,6 +181,8 @@ export class Painter {
   /** Device bounds of what a node paints. */
   boundsOf(node: SceneNode, matrix: Matrix): Bounds | null {
     if (node.type === 'shape') return edgesOf(node.path, matrix).bounds;
+    if (node.type === 'mesh') return meshBounds(node, matrix);
+    if (node.type === 'grain') return transformBounds(node.bounds, matrix);
     const inner = node.type === 'group' ? multiply(matrix, node.matrix) : matrix;
     const all = node.children.map((c) => this.boundsOf(c, inner)).reduce(joinBounds, null);
     if (!all || node.type === 'group') return all;
@@ -194,7 +204,13 @@ export class Painter {
     if (this.owns.has(node)) return this.owns.get(node);
     let bounds: Bounds | null | undefined;
     if (node.type === 'shape') bounds = pathBounds(node.path);
-    else if (node.type === 'group') {
+    else if (node.type === 'mesh') bounds = meshBounds(node, identity);
+    else if (node.type === 'grain') bounds = node.bounds;
+    else if (node.type === 'group' && node.clip) {
+      // Nothing shows beyond a clip, whatever it holds.
+      const clip = pathBounds(node.clip);
+      bounds = clip && transformBounds(clip, node.matrix);
+    } else if (node.type === 'group') {
       const inside = node.children.map((c) => this.ownBounds(c));
       if (!inside.includes(undefined)) {
         const all = (inside as (Bounds | null)[]).reduce(joinBounds, null);
@@ -237,12 +253,15 @@ export class Painter {
   }
 
   /** Whether nothing of a node falls onto the rectangle being drawn. */
-  private passes(node: SceneNode, matrix: Matrix): boolean {
+  passes(node: SceneNode, matrix: Matrix): boolean {
     const own = this.ownBounds(node);
     if (own === undefined) return this.misses(this.boundsOf(node, matrix));
     // Chords stay within a pixel of their curves.
     return !own || this.misses(growBounds(transformBounds(own, matrix), 1));
   }
+
+  /** From the sheet to device pixels, for paints that are fixed to it. */
+  private sheet: Matrix = identity;
 
   /** Device pixels a sheet unit, for lengths that no part's turn or scale changes. */
   scale = 1;
@@ -258,6 +277,8 @@ export class Painter {
       if (node.opacity <= 0) continue;
       if (node.type === 'shape') this.drawShape(node, matrix, layer);
       else if (node.type === 'group') this.drawGroup(node, multiply(matrix, node.matrix), layer);
+      else if (node.type === 'mesh') drawMesh(this, node, matrix, layer);
+      else if (node.type === 'grain') drawGrain(this, node, matrix, layer);
       else drawShadow(this, node, matrix, layer);
     }
   }
@@ -302,13 +323,16 @@ export class Painter {
   }
 
   private tableOf(paint: GradientPaint, opacity: number): { table: Float32Array; opaque: boolean } {
-    const key = `${paint.interpolation} ${opacity} ${paint.stops.map((s) => `${s.at} ${s.colour}`).join(' ')}`;
+    const key = `${paint.interpolation} ${opacity} ${paint.stops.map((s) => `${s.at} ${s.colour} ${s.mid}`).join(' ')}`;
     let entry = this.tables.get(key);
     if (!entry) {
+      const places = paint.stops.map((s) => s.at).sort((a, b) => a - b);
+      const sharp = places.some((at, i) => i > 0 && at - places[i - 1] < 4 / tableSize);
+      const size = sharp ? sharpTableSize : tableSize;
       // One entry more than positions: the kernels look one ahead.
-      const table = new Float32Array(4 * (tableSize + 1));
-      table.set(gradientTable(paint.stops, paint.interpolation, tableSize));
-      table.copyWithin(4 * tableSize, 4 * (tableSize - 1), 4 * tableSize);
+      const table = new Float32Array(4 * (size + 1));
+      table.set(gradientTable(paint.stops, paint.interpolation, size));
+      table.copyWithin(4 * size, 4 * (size - 1), 4 * size);
       if (opacity < 1) for (let i = 0; i < table.length; i++) table[i] *= opacity;
       entry = { table, opaque: opacity >= 1 && paint.stops.every((s) => s.colour[3] >= 1) };
       if (this.tables.size >= tablesKept) this.tables.clear();
@@ -326,13 +350,13 @@ export class Painter {
       return;
     }
     const { table, opaque } = this.tableOf(paint, opacity);
-    const back = invert(multiply(matrix, paint.matrix)) ?? [0, 0, 0, 0, 1, 0];
+    const back = invert(multiply(paint.fixed ? this.sheet : matrix, paint.matrix)) ?? [0, 0, 0, 0, 1, 0];
     const [fx, fy] = paint.focus ?? [0, 0];
     kernels.setGradient(
-      paint.kind === 'linear' ? 1 : 2,
+      kinds[paint.kind],
       ...(back as [number, number, number, number, number, number]),
       this.upload(table),
-      tableSize,
+      table.length / 4 - 1,
       spreads.indexOf(paint.spread),
       opaque ? 1 : 0,
       fx,

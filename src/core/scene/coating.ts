@@ -1,17 +1,35 @@
 import { combine } from '../arrange/combine';
-import { type Coat, coatArea, paintToScene } from '../coat';
+import { type Coat, type Cover, coatArea, coatShape, paintOf, type Tile } from '../coat';
 import { parseHex } from '../colour/colour';
-import type { Part } from '../document/types';
+import type { HandleContext } from '../document/handles';
+import { type Card, holdsParts, type Part } from '../document/types';
 import { finishes } from '../finish';
 import { identity } from '../geometry/matrix';
-import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
+import { type Bounds, type Path, pathBounds } from '../geometry/path';
+import { joinOutline } from '../holder/join';
 import type { Outline } from '../step';
+import { type CardFault, type Made, outlineBounds, runSteps } from './run-steps';
+import { runNodes } from './stroke-run';
 import type { SceneNode } from './types';
 
-const areas = new WeakMap<Path, { key: string; area: Path }[]>();
+/** What a coat comes to. */
+export interface CoatResult {
+  /** The coat's outline before each of its steps and after the last. */
+  readonly stages: readonly (HandleContext | null)[];
+  /** Bounds that its paint lies on. */
+  readonly bounds: Bounds | null;
+}
 
-export const outlineBounds = (outline: Outline): Bounds | null =>
-  outline.map(pathBounds).reduce(joinBounds, null);
+/** What a part's coats come to. */
+export interface Coated {
+  readonly nodes: readonly SceneNode[];
+  /** Nodes that lie behind the members of a group. */
+  readonly behind: readonly SceneNode[];
+  readonly coats: ReadonlyMap<string, CoatResult>;
+  readonly faults: readonly Omit<CardFault, 'part'>[];
+}
+
+const areas = new WeakMap<Path, { key: string; area: Path }[]>();
 
 function areaOf(coat: Coat, path: Path): Path {
   if (coat.kind === 'fill') return path;
@@ -25,41 +43,142 @@ function areaOf(coat: Coat, path: Path): Path {
   return area;
 }
 
-/** What a part's coats paint on its outline. Pieces that show in part are painted one by one. */
-export function coatNodes(part: Part, outline: Outline): SceneNode[] {
-  const bounds = outlineBounds(outline);
-  if (!bounds) return [];
-  if (outline.every((piece) => piece.opacity === undefined)) return paintedOn(part, outline, bounds);
-  return outline.map(
-    (piece): SceneNode => ({
-      type: 'group',
-      children: paintedOn(part, [piece], bounds),
-      matrix: identity,
-      opacity: piece.opacity ?? 1,
-      blend: 'normal',
-      isolated: false,
-    }),
-  );
+const unions = new WeakMap<Outline, Outline>();
+
+/** The members of a group as one outline, so that no edge inside it shows. */
+function united(outline: Outline): Outline {
+  if (outline.length < 2) return outline;
+  let whole = unions.get(outline);
+  if (!whole) {
+    whole = [combine('union', outline)];
+    unions.set(outline, whole);
+  }
+  return whole;
 }
 
-function paintedOn(part: Part, pieces: Outline, bounds: Bounds): SceneNode[] {
-  return part.coats
-    .filter((c) => c.on && c.opacity > 0)
-    .flatMap((coat) => {
-      const paint = paintToScene(coat.paint, bounds);
-      return pieces
-        .map((piece) => ({ path: areaOf(coat, piece), tint: coat.kind === 'fill' ? piece.tint : undefined }))
-        .filter(({ path }) => path.contours.length)
-        .map(
-          ({ path, tint }): SceneNode => ({
-            type: 'shape',
-            path,
-            paint: tint ? { kind: 'solid', colour: parseHex(tint) } : paint,
-            opacity: coat.opacity,
-            blend: coat.blend,
-          }),
-        );
+const shapes = new WeakMap<Outline, { key: string; outline: Outline }[]>();
+
+/** What a coat starts from: the part's outline, a group's united one, or a shape of its own. */
+function startOf(coat: Coat, outline: Outline, group: boolean): Outline {
+  const own = group && coat.covers === 'whole' ? united(outline) : outline;
+  if (coat.form === 'outline') return own;
+  const key = [
+    coat.form,
+    coat.sized,
+    coat.shapeWidth,
+    coat.shapeHeight,
+    coat.radius,
+    coat.shiftX,
+    coat.shiftY,
+  ].join();
+  const list = shapes.get(own) ?? [];
+  const known = list.find((s) => s.key === key);
+  if (known) return known.outline;
+  const each = group && coat.covers === 'each' ? own.map((p) => [p]) : [own];
+  const made = each.flatMap((pieces) => {
+    const bounds = outlineBounds(pieces);
+    return (bounds && coatShape(coat, bounds)) ?? [];
+  });
+  shapes.set(own, [{ key, outline: made }, ...list.slice(0, 7)]);
+  return made;
+}
+
+const ran = new WeakMap<Outline, WeakMap<readonly Card[], Made>>();
+
+/** A coat's outline through its own steps; remembered for both. */
+function stepped(start: Outline, cards: readonly Card[]): Made {
+  let byCards = ran.get(start);
+  if (!byCards) {
+    byCards = new WeakMap();
+    ran.set(start, byCards);
+  }
+  let made = byCards.get(cards);
+  if (!made) {
+    made = runSteps(start, cards);
+    byCards.set(cards, made);
+  }
+  return made;
+}
+
+const group = (
+  children: readonly SceneNode[],
+  values: { clip?: Path; opacity?: number; blend?: Coat['blend'] },
+): SceneNode => ({
+  type: 'group',
+  children,
+  matrix: identity,
+  opacity: 1,
+  blend: 'normal',
+  isolated: values.blend !== undefined && values.blend !== 'normal',
+  ...values,
+});
+
+/** One piece of a coat's outline, painted. */
+function painted(coat: Coat, piece: Outline[number], cover: Cover): SceneNode[] {
+  const area = areaOf(coat, piece);
+  if (!area.contours.length) return [];
+  const opacity = coat.opacity;
+  const tint = coat.kind === 'fill' ? piece.tint : undefined;
+  const paint = tint ? ({ kind: 'solid', colour: parseHex(tint) } as const) : cover;
+  if (paint.kind === 'nodes') return [group(paint.nodes, { clip: area, opacity, blend: coat.blend })];
+  if (coat.kind === 'stroke' && coat.run !== 'bounds' && paint.kind !== 'solid')
+    return [group(runNodes(coat, piece, paint), { clip: area, opacity, blend: coat.blend })];
+  return [{ type: 'shape', path: area, paint, opacity, blend: coat.blend }];
+}
+
+/** Pieces that show in part are painted one by one. */
+function withOpacities(pieces: Outline, paint: (pieces: Outline) => SceneNode[]): SceneNode[] {
+  if (pieces.every((p) => p.opacity === undefined)) return paint(pieces);
+  return pieces.map((p) => group(paint([p]), { opacity: p.opacity ?? 1 }));
+}
+
+/** What a part's coats paint on its outline, and what each of them comes to. */
+export function coat(part: Part, outline: Outline, tile: (id: string) => Tile | null): Coated {
+  const coats = new Map<string, CoatResult>();
+  const faults: Omit<CardFault, 'part'>[] = [];
+  const isGroup = holdsParts(part.source) && part.source.kind === 'group';
+  // Each coat on its own, unless pieces fade one by one and every coat has to fade with them.
+  const layers = part.coats.map((c) => {
+    const made = stepped(startOf(c, outline, isGroup), c.steps);
+    const bounds = outlineBounds(made.outline);
+    coats.set(c.id, { stages: made.stages, bounds });
+    faults.push(...made.faults);
+    return { c, pieces: made.outline, bounds };
+  });
+  const paintLayer = ({ c, bounds }: (typeof layers)[number], pieces: Outline): SceneNode[] => {
+    if (!c.on || c.opacity <= 0 || !bounds) return [];
+    const definition = paintOf(c.paint);
+    const each = isGroup && c.covers === 'each';
+    const coverFor = (over: Bounds, area: Path) => definition.cover(c.paint, { bounds: over, area, tile });
+    const whole = each ? null : coverFor(bounds, joinOutline(pieces));
+    return pieces.flatMap((piece) => {
+      const own = each ? pathBounds(piece) : bounds;
+      const cover = each ? own && coverFor(own, piece) : whole;
+      return cover ? painted(c, piece, cover) : [];
     });
+  };
+  for (const { c, bounds, pieces } of layers) {
+    const fault =
+      c.on && bounds && paintOf(c.paint).fault?.(c.paint, { bounds, area: joinOutline(pieces), tile });
+    if (fault) faults.push({ card: c.id, message: fault, note: true });
+  }
+  const fading = outline.some((p) => p.opacity !== undefined);
+  if (fading && layers.every((l) => l.pieces.length === outline.length)) {
+    const nodes = withOpacities(outline, (pieces) =>
+      layers.flatMap((l) =>
+        paintLayer(
+          l,
+          pieces.map((p) => l.pieces[outline.indexOf(p)]),
+        ),
+      ),
+    );
+    return { nodes, behind: [], coats, faults };
+  }
+  const nodesOf = (behind: boolean) =>
+    layers
+      .filter(({ c }) => (isGroup && c.behind) === behind)
+      .flatMap((l) => withOpacities(l.pieces, (pieces) => paintLayer(l, pieces)));
+  return { nodes: nodesOf(false), behind: nodesOf(true), coats, faults };
 }
 
 /** What is painted once a part's finishes have done their work. */
@@ -67,16 +186,17 @@ export function finishNodes(part: Part, outline: Outline, nodes: readonly SceneN
   let at = nodes;
   for (const card of part.finishes) {
     if (!card.on) continue;
-    const painted = {
+    const paintedOn = {
       nodes: at,
       silhouette: () => {
-        const strokes = part.coats
-          .filter((c) => c.on && c.kind === 'stroke')
-          .flatMap((c) => outline.map((p) => areaOf(c, p)));
-        return combine('union', [...outline, ...strokes]);
+        const isGroup = part.source.kind === 'group';
+        const covered = part.coats
+          .filter((c) => c.on && (c.kind === 'stroke' || c.steps.length || c.form !== 'outline'))
+          .flatMap((c) => stepped(startOf(c, outline, isGroup), c.steps).outline.map((p) => areaOf(c, p)));
+        return combine('union', [...outline, ...covered]);
       },
     };
-    at = finishes[card.kind].apply(painted, card.params);
+    at = finishes[card.kind].apply(paintedOn, card.params);
   }
   return at;
 }

@@ -7,7 +7,7 @@ import {
   pathBounds,
   transformBounds,
 } from '../geometry/path';
-import type { Scene, SceneNode } from './types';
+import type { MeshNode, Scene, SceneNode } from './types';
 
 const boundsCache = new WeakMap<Path, Bounds | null>();
 
@@ -20,13 +20,39 @@ function boundsOf(path: Path): Bounds | null {
   return b;
 }
 
+/** Bounds of a mesh's control points, which hold all of it. */
+export function meshBounds({ points }: MeshNode, [a, b, c, d, e, f]: Matrix): Bounds | null {
+  if (!points.length) return null;
+  const out = {
+    x0: Number.POSITIVE_INFINITY,
+    y0: Number.POSITIVE_INFINITY,
+    x1: Number.NEGATIVE_INFINITY,
+    y1: Number.NEGATIVE_INFINITY,
+  };
+  for (let i = 0; i < points.length; i += 2) {
+    const x = a * points[i] + c * points[i + 1] + e;
+    const y = b * points[i] + d * points[i + 1] + f;
+    out.x0 = Math.min(out.x0, x);
+    out.x1 = Math.max(out.x1, x);
+    out.y0 = Math.min(out.y0, y);
+    out.y1 = Math.max(out.y1, y);
+  }
+  return out;
+}
+
 /** Bounds of all a node paints, shadows included, under a matrix; null where it paints nothing. */
 export function nodeBounds(node: SceneNode, matrix: Matrix): Bounds | null {
   if (node.type === 'shape') {
     const b = boundsOf(node.path);
     return b && transformBounds(b, matrix);
   }
+  if (node.type === 'mesh') return meshBounds(node, matrix);
+  if (node.type === 'grain') return transformBounds(node.bounds, matrix);
   const inner = node.type === 'group' ? multiply(matrix, node.matrix) : matrix;
+  if (node.type === 'group' && node.clip) {
+    const clip = boundsOf(node.clip);
+    return clip && transformBounds(clip, inner);
+  }
   const all = node.children.map((c) => nodeBounds(c, inner)).reduce(joinBounds, null);
   if (!all || node.type === 'group') return all;
   const grown = growBounds(all, 4 * node.sigma + 1);

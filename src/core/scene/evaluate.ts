@@ -1,3 +1,4 @@
+import type { Tile } from '../coat';
 import { parseHex } from '../colour/colour';
 import type { HandleContext } from '../document/handles';
 import { type Card, type Design, holdsParts, isPrimitive, type Part } from '../document/types';
@@ -10,17 +11,11 @@ import { pieceOutline } from '../holder/piece';
 import { primitives } from '../source';
 import { type Outline, StepFault, steps } from '../step';
 import type { Copy } from '../step/copies';
-import { coatNodes, finishNodes, outlineBounds } from './coating';
+import { type CoatResult, coat, finishNodes } from './coating';
+import { type CardFault, type Centres, type Made, outlineBounds, runSteps } from './run-steps';
 import type { GroupNode, Scene, SceneNode } from './types';
 
-/** Why a card could not do its work. */
-export interface CardFault {
-  readonly part: string;
-  readonly card: string;
-  readonly message: string;
-  /** Set where nothing is wrong, only worth knowing. */
-  readonly note?: boolean;
-}
+export type { CardFault } from './run-steps';
 
 /** What a part comes to, in its own coordinates. */
 export interface PartResult {
@@ -29,6 +24,8 @@ export interface PartResult {
   /** The outline of the source, then after each step; null where there is nothing. */
   readonly stages: readonly (HandleContext | null)[];
   readonly nodes: readonly SceneNode[];
+  /** What each coat comes to. */
+  readonly coats: ReadonlyMap<string, CoatResult>;
   /** The whole part in its parent's coordinates. */
   readonly node: GroupNode;
   readonly faults: readonly CardFault[];
@@ -37,6 +34,7 @@ export interface PartResult {
 interface Memo {
   readonly children: readonly PartResult[];
   readonly centres: Centres;
+  readonly tiles: Tiles;
   readonly result: PartResult;
 }
 
@@ -46,21 +44,18 @@ const outlines = new WeakMap<
   Part['source'],
   { steps: readonly Card[]; children: readonly PartResult[]; centres: Centres; made: Made }
 >();
-/** A part that only moves keeps its nodes: they are remembered by coats, finishes and geometry. */
-const looks = new WeakMap<
-  Part['coats'],
-  { finishes: Part['finishes']; made: Made; nodes: readonly SceneNode[] }
->();
-interface Made {
-  readonly outline: Outline;
-  readonly stages: readonly (HandleContext | null)[];
+/** What a part's coats and finishes come to. */
+interface Look {
+  readonly nodes: readonly SceneNode[];
+  readonly coats: ReadonlyMap<string, CoatResult>;
   readonly faults: readonly Omit<CardFault, 'part'>[];
 }
 
-const stageOf = (outline: Outline, centre: Point | null | undefined): HandleContext | null => {
-  const bounds = outlineBounds(outline);
-  return bounds && { bounds, outline, ...(centre ? { centre } : {}) };
-};
+/** A part that only moves keeps its nodes: they are remembered by coats, finishes and geometry. */
+const looks = new WeakMap<
+  Part['coats'],
+  { finishes: Part['finishes']; made: Made; tiles: Tiles; look: Look }
+>();
 
 /** What evaluating a part rests on: the parts inside a holder, or those a piece is cut from. */
 interface Basis {
@@ -140,10 +135,6 @@ function withOrigins(path: Path, part: string): Path {
   };
 }
 
-function isSound(outline: Outline): boolean {
-  return outline.every((p) => p.contours.every((c) => c.xy.every(Number.isFinite)));
-}
-
 function make(part: Part, basis: Basis, centres: Centres): Made {
   const children = basis.results;
   const known = outlines.get(part.source);
@@ -154,42 +145,10 @@ function make(part: Part, basis: Basis, centres: Centres): Made {
     sameCentres(known.centres, centres)
   )
     return known.made;
-  let outline = sourceOutline(part, basis);
-  const stages = [stageOf(outline, centres[0])];
-  const faults: Omit<CardFault, 'part'>[] = [];
-  for (const [i, card] of part.steps.entries()) {
-    if (card.on) {
-      try {
-        const at = stages[stages.length - 1];
-        const next = at ? keepMarks(outline, steps[card.kind].apply(outline, card.params, at)) : outline;
-        if (!isSound(next)) throw new StepFault('These numbers are too large to draw.');
-        const note = at && steps[card.kind].note?.(outline, card.params, at);
-        if (note) faults.push({ card: card.id, message: note, note: true });
-        outline = next;
-      } catch (e) {
-        // A fault in words stays on its card; anything else is a defect and must be seen.
-        if (!(e instanceof StepFault)) throw e;
-        faults.push({ card: card.id, message: e.message });
-      }
-    }
-    stages.push(stageOf(outline, centres[i + 1]));
-  }
-  const made = { outline, stages, faults };
+  const made = runSteps(sourceOutline(part, basis), part.steps, centres);
   outlines.set(part.source, { steps: part.steps, children, centres, made });
   return made;
 }
-
-/** A step that changes piece by piece leaves each its tint and opacity. */
-const keepMarks = (from: Outline, to: Outline): Outline =>
-  from.length === to.length && from.some((p) => p.tint || p.opacity !== undefined)
-    ? to.map((p, i) => {
-        const { tint, opacity } = from[i];
-        return { ...p, ...(tint ? { tint } : {}), ...(opacity === undefined ? {} : { opacity }) };
-      })
-    : to;
-
-/** For each step, the middle of the sibling it is centred on, in the part's own coordinates. */
-type Centres = readonly (Point | null)[];
 
 const noCentres: Centres = [];
 
@@ -256,16 +215,56 @@ function repeatNodes(part: Part, { stages }: Made, nodes: readonly SceneNode[]):
   return at;
 }
 
-function look(part: Part, made: Made, basis: Basis): readonly SceneNode[] {
+function look(part: Part, made: Made, basis: Basis, tiles: Tiles): Look {
   const known = looks.get(part.coats);
-  if (known && known.finishes === part.finishes && known.made === made) return known.nodes;
+  if (known && known.finishes === part.finishes && known.made === made && sameTiles(known.tiles, tiles))
+    return known.look;
+  const { nodes: coated, behind, coats, faults } = coat(part, made.outline, (id) => tileOf(tiles.get(id)));
   const painted = holdsPainted(part.source)
-    ? repeatNodes(part, made, memberNodes(part, basis))
-    : coatNodes(part, made.outline);
-  const nodes = finishNodes(part, made.outline, painted);
-  looks.set(part.coats, { finishes: part.finishes, made, nodes });
-  return nodes;
+    ? [...behind, ...repeatNodes(part, made, memberNodes(part, basis)), ...coated]
+    : coated;
+  const result = { nodes: finishNodes(part, made.outline, painted), coats, faults };
+  looks.set(part.coats, { finishes: part.finishes, made, tiles, look: result });
+  return result;
 }
+
+/** What the patterns of a part repeat, by the ids of those parts; null for what cannot be had. */
+type Tiles = ReadonlyMap<string, PartResult | null>;
+
+const noTiles: Tiles = new Map();
+
+const sameTiles = (a: Tiles, b: Tiles) => a.size === b.size && [...a].every(([id, r]) => b.get(id) === r);
+
+const tileOf = (result: PartResult | null | undefined): Tile | null => {
+  const bounds = result ? outlineBounds(result.outline) : null;
+  return result && bounds ? { nodes: result.nodes, bounds } : null;
+};
+
+const tileIds = ({ coats }: Part): string[] =>
+  coats.flatMap(({ paint }) => (paint.kind === 'pattern' && paint.tile ? [paint.tile] : []));
+
+/** Ids of the parts at work, to find a pattern that would contain itself. */
+const atWork = new Set<string>();
+
+function tilesOf(design: Pick<Design, 'parts'>, part: Part): Tiles {
+  const ids = tileIds(part);
+  if (!ids.length) return noTiles;
+  atWork.add(part.id);
+  try {
+    return new Map(
+      ids.map((id) => {
+        const goesRound = id === part.id || atWork.has(id) || holdsWithin(design, id, part.id);
+        return [id, design.parts[id] && !goesRound ? evaluatePart(design, design.parts[id]) : null];
+      }),
+    );
+  } finally {
+    atWork.delete(part.id);
+  }
+}
+
+/** Whether a part holds another, however deep. */
+const holdsWithin = (design: Pick<Design, 'parts'>, id: string, inner: string): boolean =>
+  design.parts[id]?.children.some((c) => c === inner || holdsWithin(design, c, inner)) ?? false;
 
 /** A child of a group that has steps which change outlines takes them on after its own. */
 const inherited = new WeakMap<readonly Card[], WeakMap<Part, Part>>();
@@ -335,8 +334,10 @@ export const membersOfPart = (design: Pick<Design, 'parts'>, part: Part): readon
 
 const centred = (card: Card): boolean => Boolean(card.params.centreOn);
 
-const restsOnItself = ({ source, steps: cards }: Part): boolean =>
-  isPrimitive(source) && (cards.length === 0 || !cards.some(centred));
+const restsOnItself = ({ source, steps: cards, coats }: Part): boolean =>
+  isPrimitive(source) &&
+  (cards.length === 0 || !cards.some(centred)) &&
+  !coats.some((c) => c.paint.kind === 'pattern');
 
 /** What a part comes to; remembered as long as it and what it rests on stay the same objects. */
 export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartResult {
@@ -346,15 +347,23 @@ export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartRes
   const basis = basisOf(design, part);
   const children = basis.results;
   const centres = centresOf(design, part);
-  if (known && sameList(known.children, children) && sameCentres(known.centres, centres)) return known.result;
+  const tiles = tilesOf(design, part);
+  if (
+    known &&
+    sameList(known.children, children) &&
+    sameCentres(known.centres, centres) &&
+    sameTiles(known.tiles, tiles)
+  )
+    return known.result;
 
   const made = make(part, basis, centres);
-  const nodes = look(part, made, basis);
+  const { nodes, coats, faults } = look(part, made, basis, tiles);
   const matrix: Matrix = placeMatrix(part.place);
   const result: PartResult = {
     outline: made.outline,
     stages: made.stages,
     nodes,
+    coats,
     node: {
       type: 'group',
       children: nodes,
@@ -364,9 +373,12 @@ export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartRes
       isolated: part.blend !== 'normal' || part.opacity < 1,
       part: part.id,
     },
-    faults: [...made.faults.map((f) => ({ ...f, part: part.id })), ...children.flatMap((c) => c.faults)],
+    faults: [
+      ...[...made.faults, ...faults].map((f) => ({ ...f, part: part.id })),
+      ...children.flatMap((c) => c.faults),
+    ],
   };
-  memo.set(part, { children, centres, result });
+  memo.set(part, { children, centres, tiles, result });
   return result;
 }
 

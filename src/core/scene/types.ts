@@ -1,7 +1,7 @@
 import type { Rgba } from '../colour/colour';
 import type { ColourStop, Interpolation } from '../colour/gradient';
 import type { Matrix } from '../geometry/matrix';
-import type { Path } from '../geometry/path';
+import type { Bounds, Path } from '../geometry/path';
 
 /** Blend modes by their W3C names, in the order of that standard; kernels number them so. */
 export const blendModes = [
@@ -34,15 +34,17 @@ export interface SolidPaint {
 
 /**
  * A gradient in a space of its own: linear runs from u = 0 to u = 1, radial from the focus to the
- * unit circle. `matrix` maps that space to the node's coordinates.
+ * unit circle, conic once round the origin from u on toward v. `matrix` maps that space to the
+ * node's coordinates, or to the sheet's where the gradient is fixed to it.
  */
 export interface GradientPaint {
-  readonly kind: 'linear' | 'radial';
+  readonly kind: 'linear' | 'radial' | 'conic';
   readonly matrix: Matrix;
   readonly stops: readonly ColourStop[];
   readonly interpolation: Interpolation;
   readonly spread: Spread;
   readonly focus?: readonly [number, number];
+  readonly fixed?: boolean;
 }
 
 export type ScenePaint = SolidPaint | GradientPaint;
@@ -80,7 +82,33 @@ export interface ShadowNode {
   readonly blend: BlendMode;
 }
 
-export type SceneNode = ShapeNode | GroupNode | ShadowNode;
+/** A surface of bicubic patches with a colour net each; later patches lie over earlier ones. */
+export interface MeshNode {
+  readonly type: 'mesh';
+  /** 32 numbers a patch: x, y of the control point i along its width and j along its height at 2 · (4 i + j). */
+  readonly points: Float64Array;
+  /** 64 numbers a patch: premultiplied RGBA in the same order. */
+  readonly colours: Float32Array;
+  readonly opacity: number;
+  readonly blend: BlendMode;
+}
+
+/** Square grains of noise over bounds, each of a chance opacity or colour. */
+export interface GrainNode {
+  readonly type: 'grain';
+  readonly bounds: Bounds;
+  /** Side of a grain. */
+  readonly size: number;
+  /** Greatest opacity of a grain, 0–1. */
+  readonly amount: number;
+  /** The one colour of all grains, or null where each has its own. */
+  readonly ink: Rgba | null;
+  readonly seed: number;
+  readonly opacity: number;
+  readonly blend: BlendMode;
+}
+
+export type SceneNode = ShapeNode | GroupNode | ShadowNode | MeshNode | GrainNode;
 
 /** A sheet ready to be drawn at any size. */
 export interface Scene {

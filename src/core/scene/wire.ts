@@ -1,11 +1,22 @@
 import type { Path } from '../geometry/path';
-import type { GroupNode, Scene, SceneNode, ScenePaint, ShadowNode, ShapeNode } from './types';
+import type {
+  GrainNode,
+  GroupNode,
+  MeshNode,
+  Scene,
+  SceneNode,
+  ScenePaint,
+  ShadowNode,
+  ShapeNode,
+} from './types';
 
 /** Node as it travels: what can be shared is a number. */
 type WireNode =
   | (Omit<ShapeNode, 'path' | 'paint'> & { readonly path: number; readonly paint: number })
   | (Omit<GroupNode, 'children' | 'clip'> & { readonly children: number; readonly clip: number | null })
-  | (Omit<ShadowNode, 'children'> & { readonly children: number });
+  | (Omit<ShadowNode, 'children'> & { readonly children: number })
+  | MeshNode
+  | GrainNode;
 
 type Definition = { readonly id: number } & (
   | { readonly kind: 'path'; readonly value: Path }
@@ -67,7 +78,7 @@ export class SceneEncoder {
       };
     if (n.type === 'group')
       return { ...n, children: this.list(n.children), clip: n.clip ? this.path(n.clip) : null };
-    return { ...n, children: this.list(n.children) };
+    return n.type === 'shadow' ? { ...n, children: this.list(n.children) } : n;
   }
 
   private list(nodes: readonly SceneNode[]): number {
@@ -97,6 +108,7 @@ export class SceneDecoder {
   private node(n: WireNode): SceneNode {
     if (n.type === 'shape')
       return { ...n, path: this.objects.get(n.path) as Path, paint: this.objects.get(n.paint) as ScenePaint };
+    if (n.type === 'mesh' || n.type === 'grain') return n;
     const children = this.objects.get(n.children) as readonly SceneNode[];
     if (n.type === 'shadow') return { ...n, children };
     const { clip, ...rest } = n;

@@ -1,6 +1,6 @@
 'use client';
 
-import { type Field, type Matrix, placeOnSheet, withPlaceOnSheet } from '@/core';
+import { type Field, isMeant, type Matrix, placeOnSheet, withPlaceOnSheet } from '@/core';
 import { ChoiceField } from './ChoiceField';
 import { ColourField } from './ColourField';
 import { CornersField } from './CornersField';
@@ -47,6 +47,7 @@ export function ParamFields({
   params,
   at,
   world,
+  anywhere,
   onChange,
 }: {
   fields: readonly Field[];
@@ -55,10 +56,12 @@ export function ParamFields({
   at?: string;
   /** From the part's own coordinates to the sheet's, for places. */
   world?: Matrix | null;
+  /** Whether parts may be any of the sheet rather than siblings. */
+  anywhere?: boolean;
   /** Takes a new value; of a place the other coordinate goes with it. */
   onChange(name: string, value: unknown, other?: readonly [string, unknown]): void;
 }) {
-  const meant = fields.filter((f) => !f.onlyIf || params[f.onlyIf.name] === f.onlyIf.is);
+  const meant = fields.filter((f) => isMeant(f, params));
   return meant.map((f) => {
     const label = wordFor(f.name);
     const value = params[f.name];
@@ -82,7 +85,15 @@ export function ParamFields({
       case 'colour':
         return <ColourField key={f.name} label={label} value={value as string} onChange={take} />;
       case 'part':
-        return <SiblingField key={f.name} label={label} value={value as string} onChange={take} />;
+        return (
+          <SiblingField
+            key={f.name}
+            label={label}
+            value={value as string}
+            anywhere={anywhere}
+            onChange={take}
+          />
+        );
       case 'lengths':
         return (
           <LengthsField

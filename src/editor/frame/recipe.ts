@@ -1,10 +1,16 @@
-import { makeCoat, makeFinish, makeId, type Part } from '@/core';
+import { makeCoat, makeFinish, type Part } from '@/core';
 import { changePart, chooseCard, run } from '../state/actions';
 import { get } from '../state/store';
 
 /** Puts a step at the end of a part's steps, or before one of them, and chooses it. */
-export const addStep = (part: Part, kind: string, before: string | null = null): void =>
-  void run(`Add ${kind.replace('-', ' ')}`, { do: 'add-step', id: part.id, kind, before });
+export const addStep = (part: Part, kind: string, before: string | null = null, coat?: string): void =>
+  void run(`Add ${kind.replace('-', ' ')}`, {
+    do: 'add-step',
+    id: part.id,
+    kind,
+    before,
+    ...(coat ? { coat } : {}),
+  });
 
 export function addCoat(part: Part, kind: 'fill' | 'stroke'): void {
   const coat = makeCoat(kind, kind === 'fill' ? { paint: { kind: 'solid', colour: '#9a6b1f' } } : {});
@@ -18,12 +24,10 @@ export function addFinish(part: Part, kind: string): void {
   chooseCard({ list: 'finishes', id: card.id });
 }
 
-/** A card copied for another part, under a fresh id. */
-export const freshCopy = <T extends { id: string }>(card: T): T => ({ ...card, id: makeId() });
-
 /** The coat a colour tool works on: the chosen one, else the topmost. */
 export function coatAtHand(part: Part): string | null {
   const { card } = get();
   if (card?.list === 'coats') return card.id;
+  if (card?.list === 'steps' && card.coat) return card.coat;
   return part.coats.at(-1)?.id ?? null;
 }

@@ -2,7 +2,8 @@
 
 import Box from '@mui/material/Box';
 import { type Card, finishes, type Part, steps } from '@/core';
-import type { CardRef } from '@/core/edit';
+import { type CardRef, stepsOf } from '@/core/edit';
+import { withCards } from '../bench/cards';
 import { OwnerContext, ownerOf } from '../fields/follow';
 import { NumberField } from '../fields/NumberField';
 import { ParamFields } from '../fields/ParamFields';
@@ -39,12 +40,16 @@ function PlacedFields({ part, card }: { part: Part; card: Card }) {
   );
 }
 
-function StepFields({ part, list, id }: { part: Part; list: 'steps' | 'finishes'; id: string }) {
+function StepFields({ part, at }: { part: Part; at: CardRef & { list: 'steps' | 'finishes' } }) {
+  const { list, id } = at;
+  const coat = at.list === 'steps' ? at.coat : undefined;
   const fault = useEditor((s) => s.faults.find((f) => f.card === id));
   const world = useEditor((s) => s.report?.world);
-  const card = part[list].find((c) => c.id === id);
+  const card = (list === 'steps' ? stepsOf(part, coat) : part.finishes).find((c) => c.id === id);
   if (!card) return null;
-  const { fields } = (list === 'steps' ? steps : finishes)[card.kind];
+  const all = (list === 'steps' ? steps : finishes)[card.kind].fields;
+  // A coat has no siblings to be centred on.
+  const fields = coat ? all.filter((f) => f.type !== 'part') : all;
   return (
     <Section title={wordFor(card.kind)}>
       {fault && (
@@ -55,21 +60,25 @@ function StepFields({ part, list, id }: { part: Part; list: 'steps' | 'finishes'
           {fault.message}
         </Box>
       )}
-      {list === 'steps' && <PlacedFields part={part} card={card} />}
+      {list === 'steps' && !coat && <PlacedFields part={part} card={card} />}
       <ParamFields
         fields={fields}
         params={card.params}
-        at={`${list}/${id}/params`}
+        at={`${coat ? `coats/${coat}/` : ''}${list}/${id}/params`}
         world={world}
         onChange={(name, value, other) =>
-          changePart(wordFor(name), part.id, (p) => ({
-            ...p,
-            [list]: p[list].map((c) =>
-              c.id === id
-                ? { ...c, params: { ...c.params, [name]: value, ...(other ? { [other[0]]: other[1] } : {}) } }
-                : c,
+          changePart(wordFor(name), part.id, (p) =>
+            withCards(p, { list, ...(coat ? { coat } : {}) }, (cards) =>
+              (cards as readonly Card[]).map((c) =>
+                c.id === id
+                  ? {
+                      ...c,
+                      params: { ...c.params, [name]: value, ...(other ? { [other[0]]: other[1] } : {}) },
+                    }
+                  : c,
+              ),
             ),
-          }))
+          )
         }
       />
     </Section>
@@ -89,7 +98,7 @@ function CardFields({ part, card }: { part: Part; card: CardRef }) {
     const coat = part.coats.find((c) => c.id === card.id);
     return coat ? <CoatFields part={part} coat={coat} /> : null;
   }
-  return <StepFields part={part} list={card.list} id={card.id} />;
+  return <StepFields part={part} at={card as CardRef & { list: 'steps' | 'finishes' }} />;
 }
 
 function FreehandFields() {

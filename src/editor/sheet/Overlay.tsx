@@ -164,7 +164,7 @@ function ChosenBox() {
 /** How far grips stand off that would hide others, CSS pixels. */
 const aside = 15;
 
-function CardHandle({ h }: { h: SheetHandle }) {
+function CardHandle({ h, chosen }: { h: SheetHandle; chosen: boolean }) {
   const view = useEditor((s) => s.view);
   const foot = toView(view, h);
   const p = h.aside ? { x: foot.x + aside * h.aside.x, y: foot.y + aside * h.aside.y } : foot;
@@ -194,7 +194,7 @@ function CardHandle({ h }: { h: SheetHandle }) {
           <circle
             cx={p.x}
             cy={p.y}
-            r={5}
+            r={h.small ? 3 : 5}
             fill={h.colour}
             stroke={panel}
             strokeWidth={3}
@@ -208,7 +208,16 @@ function CardHandle({ h }: { h: SheetHandle }) {
             strokeWidth={1.5}
           />
         )}
-        {h.colour && <circle cx={p.x} cy={p.y} r={7} fill="none" stroke={brass} strokeWidth={1.5} />}
+        {h.colour && (
+          <circle
+            cx={p.x}
+            cy={p.y}
+            r={h.small ? 4.5 : 7}
+            fill="none"
+            stroke={chosen ? madder : brass}
+            strokeWidth={chosen ? 2.5 : 1.5}
+          />
+        )}
       </g>
     </g>
   );
@@ -216,9 +225,12 @@ function CardHandle({ h }: { h: SheetHandle }) {
 
 function CardHandles() {
   const handles = useEditor((s) => s.report?.handles);
+  const grips = useEditor((s) => s.grips);
   const tool = useEditor((s) => s.tool);
-  if (!handles || tool !== 'pick') return null;
-  return handles.map((h) => <CardHandle key={h.id} h={h} />);
+  if (!handles || (tool !== 'pick' && tool !== 'mesh-lines')) return null;
+  return handles
+    .filter((h) => !h.of || grips.includes(h.of))
+    .map((h) => <CardHandle key={h.id} h={h} chosen={grips.includes(h.id)} />);
 }
 
 /** The lines that prove a snap: its own, or one straight across. */

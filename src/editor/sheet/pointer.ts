@@ -2,7 +2,7 @@ import type { Point } from '@/core';
 import type { SheetHandle } from '@/core/edit';
 import { openDial } from '../frame/dial-state';
 import { run, takeTool } from '../state/actions';
-import { get } from '../state/store';
+import { get, set } from '../state/store';
 import { pressToDraw } from './draw-press';
 import { pressFreehand } from './freehand-press';
 import { Drag } from './gestures';
@@ -31,6 +31,17 @@ async function pressForDial(e: Press): Promise<void> {
   openDial(at);
 }
 
+/** Adds a row, a column or both to the mesh at hand, where it is pressed. */
+function pressMeshLines(e: Press): void {
+  const { card, chosen } = get();
+  if (card?.list !== 'coats' || chosen.length !== 1) {
+    takeTool('pick');
+    return;
+  }
+  const at = surface.onSheet(surface.inView(e));
+  void run('Add mesh lines', { do: 'add-mesh-lines', mesh: { id: chosen[0], coat: card.id }, at });
+}
+
 /** What the pointer does on the sheet: picks, drags, draws. Geometry is left to the studio. */
 export const sheetHandlers = {
   onPointerDown(e: Press): void {
@@ -49,6 +60,7 @@ export const sheetHandlers = {
     const { tool } = get();
     if (tool === 'pick' || tool === 'tidy') pressToPick(e);
     else if (tool === 'points') pressBesidePoints(e);
+    else if (tool === 'mesh-lines') pressMeshLines(e);
     else if (tool === 'freehand') pressFreehand(e);
     else if (tool === 'path') pressPathNode(e);
     else pressToDraw(e, tool);
@@ -106,13 +118,24 @@ export const pressScale = (e: Press, side: readonly [number, number]): void =>
     along: get().scaleAlong,
   }));
 
+/** Chooses a grip; with Shift it is added to those chosen or taken from them. A handle of a node leaves the choice. */
+function chooseGrip(handle: string, more: boolean): void {
+  const { grips } = get();
+  if (/^(?:left|right|up|down)-/.test(handle)) return;
+  if (more) set({ grips: grips.includes(handle) ? grips.filter((g) => g !== handle) : [...grips, handle] });
+  else if (!grips.includes(handle)) set({ grips: [handle] });
+}
+
 export const pressHandle = (e: Press, h: SheetHandle): void => {
   const [id] = get().chosen;
   const { card, id: handle } = h;
+  if (card.list === 'coats' && e.button === 0) chooseGrip(handle, e.shiftKey);
+  const { grips } = get();
+  const also = grips.includes(handle) ? grips.filter((g) => g !== handle) : [];
   pressGrip(
     e,
     'Drag handle',
-    (_, to) => ({ type: 'handle', id, card, handle, to }),
+    (_, to) => ({ type: 'handle', id, card, handle, to, ...(also.length ? { also } : {}) }),
     card.list === 'steps'
       ? () => void run('Single out', { do: 'press-handle', id, card, handle })
       : undefined,

@@ -49,7 +49,9 @@ export function choose(ids: readonly string[], card: CardRef | null = null): voi
   const { design } = get();
   const one = ids.length === 1 ? design?.parts[ids[0]] : null;
   const kept = card ?? (one ? { list: 'source' as const } : null);
-  set({ chosen: ids, card: kept });
+  const { card: before, chosen: was, grips } = get();
+  const stays = sameCard(before, kept) && ids.length === was.length && ids.every((id, i) => id === was[i]);
+  set({ chosen: ids, card: kept, grips: stays ? grips : [] });
   if (hasEngine() && design)
     void studioEngine()
       .studio.choose(choice())
@@ -229,7 +231,10 @@ export function cardsOf(part: Part): CardRef[] {
   return [
     { list: 'source' },
     ...part.steps.map((c): CardRef => ({ list: 'steps', id: c.id })),
-    ...part.coats.map((c): CardRef => ({ list: 'coats', id: c.id })),
+    ...part.coats.flatMap((c): CardRef[] => [
+      { list: 'coats', id: c.id },
+      ...c.steps.map((s): CardRef => ({ list: 'steps', id: s.id, coat: c.id })),
+    ]),
     ...part.finishes.map((c): CardRef => ({ list: 'finishes', id: c.id })),
   ];
 }

@@ -1,4 +1,5 @@
-import { type Card, type Coat, makeId, type Part } from '@/core';
+import type { Card, Coat, Part } from '@/core';
+import { cardAt, freshCopy, type ListedCard, withCards } from '../bench/cards';
 import { changeChosen, run } from './actions';
 import { get, say } from './store';
 
@@ -41,11 +42,11 @@ export async function copyParts(): Promise<void> {
 }
 
 /** Copies one card of a recipe, to be pasted onto other parts. */
-export async function copyCard(part: Part, list: 'steps' | 'coats' | 'finishes', id: string): Promise<void> {
-  const card = part[list].find((c) => c.id === id);
+export async function copyCard(part: Part, ref: ListedCard): Promise<void> {
+  const card = cardAt(part, ref);
   if (card)
     await keep(
-      { format: 'silent-compass/card', list, card } as Kept,
+      { format: 'silent-compass/card', list: ref.list, card } as Kept,
       'Card copied: choose other parts and paste.',
     );
 }
@@ -85,5 +86,10 @@ export async function paste(): Promise<void> {
     return;
   }
   const { list, card } = data;
-  changeChosen('Paste card', (p) => ({ ...p, [list]: [...p[list], { ...card, id: makeId() }] }));
+  // A step goes to the coat at hand, where one is.
+  const at = list === 'steps' ? get().card : null;
+  const coat = at?.list === 'coats' ? at.id : at?.list === 'steps' ? at.coat : undefined;
+  changeChosen('Paste card', (p) =>
+    withCards(p, { list, ...(coat ? { coat } : {}) }, (l) => [...l, freshCopy(card)]),
+  );
 }

@@ -33,6 +33,8 @@ export interface EditorState {
   readonly report: Report | null;
   /** Points of drawn paths that are chosen while points are at work. */
   readonly points: readonly PointRef[];
+  /** Grips of the card at hand that are chosen: nodes of a mesh, the stop of a gradient. */
+  readonly grips: readonly string[];
   readonly faults: readonly CardFault[];
   readonly hits: readonly SnapHit[];
   readonly readout: string;
@@ -75,6 +77,7 @@ export const useEditor = create<EditorState>(() => ({
   tool: 'pick',
   report: null,
   points: [],
+  grips: [],
   faults: [],
   hits: [],
   readout: '',

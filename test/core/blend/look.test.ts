@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Coat, type Gradient, makeCoat, paints, paintToScene, parsePath } from '@/core';
+import { type Coat, type Gradient, makeCoat, type Paint, paintOf, paints, parsePath } from '@/core';
 import { mixCoats, mixColour, mixPaint } from '@/core/blend/look';
 import { pathSpine, straightSpine } from '@/core/blend/spine';
 import { colourRamp } from '@/core/colour/gradient';
@@ -9,15 +9,14 @@ import { solid } from '../designs';
 const hex = fc.integer({ min: 0, max: 0xffffff }).map((v) => `#${v.toString(16).padStart(6, '0')}`);
 const gradient = (kind: 'linear' | 'radial', ...colours: string[]): Gradient => ({
   ...paints[kind].defaults,
-  kind,
   stops: colours.map((colour, i) => ({ at: i / (colours.length - 1), colour })),
 });
 const bounds = { x0: 0, y0: 0, x1: 100, y1: 100 };
 /** Colours along a paint's line. */
-const ramp = (paint: Parameters<typeof paintToScene>[0]) => {
-  const scene = paintToScene(paint, bounds);
-  if (scene.kind === 'solid') return () => scene.colour;
-  return colourRamp(scene.stops, scene.interpolation);
+const ramp = (paint: Paint) => {
+  const scene = paintOf(paint).cover(paint, { bounds, area: parsePath(''), tile: () => null });
+  if (!scene || scene.kind === 'nodes') throw new Error('This paint has no ramp.');
+  return scene.kind === 'solid' ? () => scene.colour : colourRamp(scene.stops, scene.interpolation);
 };
 
 describe('looks between two', () => {

@@ -143,6 +143,7 @@ describe('typed numbers', () => {
     const fill = makeCoat('fill', {
       paint: {
         kind: 'linear',
+        fixed: false,
         x1: 0,
         y1: 0,
         x2: 1,

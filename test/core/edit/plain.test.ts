@@ -8,6 +8,10 @@ import { circle, rect, ring } from '../shapes';
 const gradient = makeCoat('fill', {
   paint: {
     kind: 'radial',
+    ratio: 1,
+    focusX: 0,
+    focusY: 0,
+    fixed: false,
     x1: 0.3,
     y1: 0.4,
     x2: 1,

@@ -114,6 +114,40 @@ describe('every compiled kernel has the bits of its plain twin', () => {
       });
   });
 
+  it('patches of a mesh', () => {
+    for (const seed of [2, 7])
+      agree((k) => {
+        const next = numbers(seed);
+        k.placeSurface(130, 70, 48, 48);
+        for (let p = 0; p < 3; p++) {
+          const points = Float64Array.from({ length: 32 }, (_, i) => {
+            const [row, column] = [(i >> 1) & 3, i >> 3];
+            return (i % 2 ? 70 + 16 * row : 130 + 16 * column) + 14 * (next() - 0.5);
+          });
+          const net = Float32Array.from({ length: 64 }, (_, i) =>
+            i % 4 === 3 ? 0.5 + 0.7 * next() : next(),
+          );
+          const at = put(k, 0, points);
+          put(k, 256, net);
+          k.meshPatch(1, at, 5 + 14 * p);
+        }
+        k.joinLayers(1, 0, 0, 0, 0.8);
+        return layerPixels(k);
+      });
+  });
+
+  it.each([
+    ['of one ink', 1],
+    ['of colours', 0],
+  ])('grains %s', (_, inked) => {
+    agree((k) => {
+      k.placeSurface(512, 256, 40, 40);
+      k.grain(1, 0.31, 0.02, -0.02, 0.31, 5, -400, 2, 0.7, 42, inked, 0.1, 0.5, 0.9);
+      k.joinLayers(1, 0, 0, 0, 1);
+      return layerPixels(k);
+    });
+  });
+
   it('copying, flooding and clearing layers', () => {
     agree((k) => {
       k.floodLayer(0, 0.2, 0.1, 0.4, 0.5);

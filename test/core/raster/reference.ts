@@ -73,7 +73,13 @@ function paintAt(paint: ScenePaint, matrix: Matrix, x: number, y: number): Pixel
   else {
     const back = invert(multiply(matrix, paint.matrix)) ?? identity;
     const p = applyTo(back, { x, y });
-    const t = paint.kind === 'linear' ? p.x : Math.hypot(p.x, p.y);
+    const turn = Math.atan2(p.y, p.x) / (2 * Math.PI);
+    const t =
+      paint.kind === 'linear'
+        ? p.x
+        : paint.kind === 'radial'
+          ? Math.hypot(p.x, p.y)
+          : turn - Math.floor(turn);
     c = colourAlong(paint.stops, paint.interpolation, Math.min(1, Math.max(0, t)));
   }
   return [c[0] * c[3], c[1] * c[3], c[2] * c[3], c[3]];
@@ -124,6 +130,7 @@ function drawRow(nodes: readonly SceneNode[], matrix: Matrix, row: Row, y: numbe
     return (i: number) => inside(list, (i + 0.5) * step, path.fillRule);
   };
   for (const n of nodes) {
+    if (n.type === 'mesh' || n.type === 'grain') throw new Error('Surfaces are checked on their own.');
     if (n.type === 'shadow') throw new Error('Shadows are checked against the erf profile instead.');
     if (n.type === 'shape') {
       const hit = covered(n.path);

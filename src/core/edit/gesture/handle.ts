@@ -1,11 +1,9 @@
-import { shareOf } from '../../coat';
-import type { Gradient } from '../../coat/types';
+import { isGradient, paintOf, placeOn, shareOf } from '../../coat';
 import type { Field } from '../../document/fields';
 import type { DragResult, Handle } from '../../document/handles';
 import { type Design, isPrimitive, type Part } from '../../document/types';
 import { finishes } from '../../finish';
 import { applyTo, invert, type Matrix, placeMatrix, rotation } from '../../geometry/matrix';
-import type { Bounds } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { evaluatePart } from '../../scene/evaluate';
 import { primitives } from '../../source';
@@ -14,6 +12,7 @@ import type { Edited } from '../edited';
 import { anchorOf } from '../place';
 import { normalTurn } from '../transform';
 import { parentOf, withPart, worldOf } from '../tree';
+import { stepAt, stepsOf, withStepsOf } from './cards';
 import { snapPoint } from './snap-point';
 import { type CardRef, type GestureOf, type GestureResult, shown } from './types';
 
@@ -39,9 +38,15 @@ function sourceHolder(part: Part): Holder | null {
   };
 }
 
+type StepRef = CardRef & { readonly list: 'steps' };
+
 /** A part after a step's drag: the step's parameters, and where the part stands with it. */
-function withStepResult(part: Part, id: string, { params, shift, turn }: DragResult<object>): Part {
-  const list = part.steps.map((c) => (c.id === id ? { ...c, params: { ...c.params, ...params } } : c));
+function withStepResult(part: Part, card: StepRef, { params, shift, turn }: DragResult<object>): Part {
+  const list = stepsOf(part, card.coat).map((c) =>
+    c.id === card.id ? { ...c, params: { ...c.params, ...params } } : c,
+  );
+  // A coat's steps move no part.
+  if (card.coat) return withStepsOf(part, card.coat, list);
   let { place } = part;
   const m = placeMatrix(place);
   if (shift)
@@ -63,27 +68,25 @@ function withStepResult(part: Part, id: string, { params, shift, turn }: DragRes
 /** Sets a number that a step tells of its part's place, such as a ring's radius. */
 export function putPlaced(design: Design, id: string, card: string, name: string, value: number): Edited {
   const part = design.parts[id];
-  const i = part?.steps.findIndex((c) => c.id === card) ?? -1;
-  const unchanged = { design, chosen: [id], card: { list: 'steps' as const, id: card } };
-  const context = i >= 0 ? evaluatePart(design, part).stages[i] : null;
-  const placed = i >= 0 ? steps[part.steps[i].kind].placed : undefined;
-  if (!context || !placed) return unchanged;
-  const result = placed.write(part.steps[i].params, name, value, context);
-  return { ...unchanged, design: withPart(design, withStepResult(part, card, result)) };
+  const ref = { list: 'steps' as const, id: card };
+  const unchanged = { design, chosen: [id], card: ref };
+  const { step, context } = part ? stepAt(design, part, ref) : { step: null, context: null };
+  const placed = step ? steps[step.kind].placed : undefined;
+  if (!step || !context || !placed) return unchanged;
+  const result = placed.write(step.params, name, value, context);
+  return { ...unchanged, design: withPart(design, withStepResult(part, ref, result)) };
 }
 
-function stepHolder(design: Design, part: Part, id: string): Holder | null {
-  const i = part.steps.findIndex((c) => c.id === id);
-  const card = part.steps[i];
-  const context = card && evaluatePart(design, part).stages[i];
-  if (!context) return null;
-  const definition = steps[card.kind];
+function stepHolder(design: Design, part: Part, ref: StepRef): Holder | null {
+  const { step, context } = stepAt(design, part, ref);
+  if (!step || !context) return null;
+  const definition = steps[step.kind];
   return {
     fields: definition.fields,
-    handles: definition.handles?.(card.params, context) ?? [],
-    drag: (handle, to) => definition.drag?.(card.params, handle, to, context),
-    typed: (handle, value) => definition.typed?.(card.params, handle, value),
-    with: (result) => withStepResult(part, id, result),
+    handles: definition.handles?.(step.params, context) ?? [],
+    drag: (handle, to) => definition.drag?.(step.params, handle, to, context),
+    typed: (handle, value) => definition.typed?.(step.params, handle, value),
+    with: (result) => withStepResult(part, ref, result),
   };
 }
 
@@ -156,13 +159,13 @@ export function pressHandle(design: Design, id: string, ref: CardRef, handle: st
   const unchanged = { design, chosen: [id], card: ref };
   const part = design.parts[id];
   if (!part || ref.list !== 'steps') return unchanged;
-  const i = part.steps.findIndex((c) => c.id === ref.id);
-  const context = evaluatePart(design, part).stages[i];
-  const card = part.steps[i];
-  const params = card && context && steps[card.kind].press?.(card.params, handle, context);
-  if (!params) return unchanged;
-  const list = part.steps.map((c) => (c === card ? { ...c, params: { ...c.params, ...params } } : c));
-  return { ...unchanged, design: withPart(design, { ...part, steps: list }) };
+  const { step, context } = stepAt(design, part, ref);
+  const params = step && context && steps[step.kind].press?.(step.params, handle, context);
+  if (!step || !params) return unchanged;
+  const list = stepsOf(part, ref.coat).map((c) =>
+    c === step ? { ...c, params: { ...c.params, ...params } } : c,
+  );
+  return { ...unchanged, design: withPart(design, withStepsOf(part, ref.coat, list)) };
 }
 
 /** Drags a handle of one card of a part. */
@@ -178,13 +181,13 @@ export function dragHandle(
   if (!part || !back) return { design, hits: [], readout: '' };
   const { p, hits } = snapPoint(design, sheetId, parentOf(design, g.id), [g.id], g.to, reach);
   const { card, handle } = g;
-  if (card.list === 'coats') return { ...dragPaint(design, part, g, applyTo(back, p)), hits };
+  if (card.list === 'coats') return { ...dragPaint(design, part, g, p, back), hits };
 
   const holder =
     card.list === 'source'
       ? sourceHolder(part)
       : card.list === 'steps'
-        ? stepHolder(design, part, card.id)
+        ? stepHolder(design, part, card)
         : finishHolder(part, card.id);
   let at = applyTo(back, p);
   if (card.list === 'finishes') {
@@ -201,49 +204,40 @@ export function dragHandle(
   return { design: withPart(design, holder.with(result)), hits, readout: say(place ?? result.params) };
 }
 
+/** A grip of a paint dragged to a place on the sheet; `back` leads to the part's own coordinates. */
 function dragPaint(
   design: Design,
   part: Part,
   g: GestureOf<'handle'>,
-  to: Point,
+  p: Point,
+  back: Matrix,
 ): Pick<GestureResult, 'design' | 'readout'> {
-  const bounds = evaluatePart(design, part).stages.at(-1)?.bounds;
   const { card, exact } = g;
-  if (!bounds || card.list !== 'coats') return { design, readout: '' };
-  const share = exact && exact.length > 1 ? { x: exact[0] / 100, y: exact[1] / 100 } : shareOf(bounds, to);
-  const coats = part.coats.map((c) => {
-    if (c.id !== card.id || c.paint.kind === 'solid') return c;
-    const stop = g.handle.startsWith('stop-') && exact?.length === 1;
-    const paint = stop
-      ? withStopAt(c.paint, g.handle, exact[0] / 100)
-      : dragGradient(c.paint, g.handle, share, bounds);
-    return { ...c, paint };
-  });
+  const coat = card.list === 'coats' ? part.coats.find((c) => c.id === card.id) : undefined;
+  const bounds = coat && evaluatePart(design, part).coats.get(coat.id)?.bounds;
+  if (!coat || !bounds) return { design, readout: '' };
+  const { paint } = coat;
+  const definition = paintOf(paint);
+  const fixed = isGradient(paint) && paint.fixed;
+  let to = fixed ? p : applyTo(back, p);
+  if (exact && exact.length > 1)
+    to = fixed ? { x: exact[0], y: exact[1] } : placeOn(bounds, exact[0] / 100, exact[1] / 100);
+  const typed = exact?.length === 1 ? definition.typed?.(paint, g.handle, exact[0]) : null;
+  let next = typed ?? definition.drag?.(paint, g.handle, to, bounds) ?? paint;
+  const grips = new Map((definition.handles?.(paint, bounds) ?? []).map((h) => [h.id, h]));
+  const own = grips.get(g.handle);
+  for (const id of g.also ?? []) {
+    const grip = grips.get(id);
+    if (own && grip)
+      next =
+        definition.drag?.(next, id, { x: grip.x + to.x - own.x, y: grip.y + to.y - own.y }, bounds) ?? next;
+  }
+  const coats = part.coats.map((c) => (c === coat ? { ...c, paint: next } : c));
+  const share = shareOf(bounds, to);
   return {
     design: withPart(design, { ...part, coats }),
-    readout: `${shown(share.x * 100, 1)} %, ${shown(share.y * 100, 1)} %`,
+    readout: fixed
+      ? `${shown(to.x)}, ${shown(to.y)}`
+      : `${shown(share.x * 100, 1)} %, ${shown(share.y * 100, 1)} %`,
   };
-}
-
-function withStopAt(paint: Gradient, handle: string, at: number): Gradient {
-  const index = Number(handle.replace('stop-', ''));
-  return {
-    ...paint,
-    stops: paint.stops.map((s, i) => (i === index ? { ...s, at: Math.min(1, Math.max(0, at)) } : s)),
-  };
-}
-
-/** A gradient's end or stop dragged to a place on the part's bounds. */
-function dragGradient(paint: Gradient, handle: string, to: Point, bounds: Bounds): Gradient {
-  if (handle === 'start') {
-    if (paint.kind === 'linear') return { ...paint, x1: to.x, y1: to.y };
-    // The circle travels with its centre.
-    return { ...paint, x1: to.x, y1: to.y, x2: paint.x2 + to.x - paint.x1, y2: paint.y2 + to.y - paint.y1 };
-  }
-  if (handle === 'end') return { ...paint, x2: to.x, y2: to.y };
-  const [w, h] = [bounds.x1 - bounds.x0, bounds.y1 - bounds.y0];
-  const dx = (paint.x2 - paint.x1) * w;
-  const dy = (paint.y2 - paint.y1) * h;
-  const l = dx * dx + dy * dy;
-  return withStopAt(paint, handle, l > 0 ? ((to.x - paint.x1) * w * dx + (to.y - paint.y1) * h * dy) / l : 0);
 }

@@ -6,7 +6,9 @@ import type { SnapHit } from '../snap';
 /** Which card of a part a handle belongs to. */
 export type CardRef =
   | { readonly list: 'source' }
-  | { readonly list: 'steps' | 'coats' | 'finishes'; readonly id: string };
+  /** A step of the part, or of one of its coats. */
+  | { readonly list: 'steps'; readonly id: string; readonly coat?: string }
+  | { readonly list: 'coats' | 'finishes'; readonly id: string };
 
 /** One drag on the sheet; points in sheet units. Every call starts again from the design it began with. */
 export type Gesture = Drag & {
@@ -47,6 +49,8 @@ type Drag =
       readonly type: 'handle';
       readonly id: string;
       readonly card: CardRef;
+      /** Other grips of the card that move along. */
+      readonly also?: readonly string[];
       readonly handle: string;
       readonly to: Point;
     }

@@ -112,6 +112,7 @@ function PartRow({ row, open, drop, onToggle, onPick }: RowProps) {
       }}
       {...drag.listeners}
       role="treeitem"
+      data-part={part.id}
       aria-level={depth + 1}
       aria-selected={chosen}
       aria-expanded={part.children.length ? open : undefined}

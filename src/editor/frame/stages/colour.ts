@@ -1,23 +1,24 @@
-import { Contrast, Droplet, type LucideIcon, PenLine, Sun } from 'lucide-react';
-import { type Paint, paints } from '@/core';
-import { changePart, chooseCard } from '../../state/actions';
+import {
+  Blocks,
+  Contrast,
+  Disc3,
+  Droplet,
+  Grid3x3,
+  type LucideIcon,
+  PenLine,
+  Rows4,
+  Sparkles,
+  Square,
+  Sun,
+} from 'lucide-react';
+import { convertPaint, type Paint } from '@/core';
+import { changePart, chooseCard, run } from '../../state/actions';
 import { say } from '../../state/store';
 import { addCoat, coatAtHand } from '../recipe';
 import { act, lastOf, onePart, type Stage, type Tool } from '../tool';
 
-/** A paint turned into a gradient of a kind; a gradient keeps its stops. */
-function asGradient(paint: Paint, kind: 'linear' | 'radial'): Paint {
-  const stops =
-    paint.kind === 'solid'
-      ? [
-          { at: 0, colour: '#fbf1d6' },
-          { at: 1, colour: paint.colour },
-        ]
-      : paint.stops;
-  return { ...paints[kind].defaults, kind, stops };
-}
-
-const gradient = (kind: 'linear' | 'radial', word: string, icon: LucideIcon): Tool =>
+/** Gives the coat at hand a paint of another kind; its colours stay. */
+const paintTool = (kind: Paint['kind'], word: string, icon: LucideIcon): Tool =>
   act(
     kind,
     word,
@@ -28,11 +29,13 @@ const gradient = (kind: 'linear' | 'radial', word: string, icon: LucideIcon): To
         say('Add a fill or a stroke first.');
         return;
       }
+      if (kind === 'mesh') {
+        void run('Mesh', { do: 'fit-mesh', mesh: { id: part.id, coat: id }, rows: 2, columns: 2, shift: 0 });
+        return;
+      }
       changePart(word, part.id, (p) => ({
         ...p,
-        coats: p.coats.map((c) =>
-          c.id === id && c.paint.kind !== kind ? { ...c, paint: asGradient(c.paint, kind) } : c,
-        ),
+        coats: p.coats.map((c) => (c.id === id ? { ...c, paint: convertPaint(c.paint, kind) } : c)),
       }));
       chooseCard({ list: 'coats', id });
     }),
@@ -55,7 +58,13 @@ export const colour: Stage = {
       PenLine,
       onePart((p) => addCoat(p, 'stroke')),
     ),
-    gradient('linear', 'Linear gradient', Contrast),
-    gradient('radial', 'Radial gradient', Sun),
+    paintTool('linear', 'Linear gradient', Contrast),
+    paintTool('radial', 'Radial gradient', Sun),
+    paintTool('conic', 'Conic gradient', Disc3),
+    paintTool('corners', 'Corner gradient', Square),
+    paintTool('mesh', 'Gradient mesh', Grid3x3),
+    paintTool('pattern', 'Pattern', Blocks),
+    paintTool('stripes', 'Stripes', Rows4),
+    paintTool('grain', 'Grain', Sparkles),
   ],
 };

@@ -4,6 +4,7 @@ import { coverage, type Tile } from './coverage';
 import { full, type JoinRule, PlainLayer } from './layer';
 import { gradientPaint, type PlainPaint, solidPaint } from './paint';
 import { type Colour, clearColour, f, scaled } from './single';
+import { plainGrain, plainPatch } from './surface';
 
 const layers = 24;
 const inputSize = 20 << 20;
@@ -37,6 +38,7 @@ export function plainKernels(): Kernels {
   const stack = Array.from({ length: layers }, () => new PlainLayer());
   let paint: PlainPaint = solidPaint(clearColour);
   let tile: Tile = { x: 0, y: 0, wide: 256, high: 256 };
+  let surface: Tile = tile;
   let [paintX, paintY] = [0.5, 0.5];
   let onto = stack[0];
   let mode = 0;
@@ -72,8 +74,23 @@ export function plainKernels(): Kernels {
       paint = solidPaint(colourOf(r, g, b, a));
     },
     setGradient(which, a, b, c, d, e, g, at, entries, spread, opaque, fx, fy) {
-      const kind = which === 1 ? 'linear' : 'radial';
+      const kind = (['linear', 'radial', 'conic'] as const)[which - 1];
       paint = gradientPaint(kind, [a, b, c, d, e, g], floats(at, 4 * entries), spread, !!opaque, [fx, fy]);
+    },
+    placeSurface(x, y, wide, high) {
+      surface = { x, y, wide, high };
+    },
+    meshPatch(layer, at, n) {
+      const points = new Float64Array(memory.buffer, at, 32);
+      plainPatch(surface, points, floats(at + 256, 64), n, (x, y, c) => stack[layer].cover(x, y, c, 0, true));
+    },
+    grain(layer, a, b, c, d, e, g, k, amount, seed, inked, red, green, blue) {
+      const ink = inked ? ([red, green, blue] as const) : null;
+      for (let y = 0; y < surface.high; y++)
+        for (let x = 0; x < surface.wide; x++) {
+          const colour = plainGrain(surface, [a, b, c, d, e, g], k, amount, seed, ink, x, y);
+          stack[layer].cover(x, y, colour, 0, true);
+        }
     },
     paintShape(edges, count, evenOdd) {
       coverage(tile, new Float64Array(memory.buffer, edges, 4 * count), !!evenOdd, (x, y, mask, share) => {

@@ -29,9 +29,15 @@ function radial(u: number, v: number, fx: number, fy: number): number {
   return square === 0 ? 0 : square / (Math.sqrt(dot * dot + square * (1 - fx * fx - fy * fy)) - dot);
 }
 
+/** Share of a whole turn from the direction of u toward that of v. */
+const conicPlace = (u: number, v: number): number => {
+  const t = Math.atan2(v, u) / (2 * Math.PI);
+  return t < 0 ? t + 1 : t;
+};
+
 /** A gradient over a table of premultiplied colours, four numbers each. */
 export function gradientPaint(
-  kind: 'linear' | 'radial',
+  kind: 'linear' | 'radial' | 'conic',
   [a, b, c, d, e, g]: Matrix,
   table: Float32Array,
   spread: number,
@@ -43,7 +49,9 @@ export function gradientPaint(
     opaque,
     at(x, y) {
       const u = a * x + c * y + e;
-      const t = spreads[spread](kind === 'linear' ? u : radial(u, b * x + d * y + g, ...focus)) * last;
+      const v = b * x + d * y + g;
+      const place = kind === 'linear' ? u : kind === 'radial' ? radial(u, v, ...focus) : conicPlace(u, v);
+      const t = spreads[spread](place) * last;
       const i = Math.trunc(t);
       const at = (k: number): Colour => each((n) => table[4 * k + n]);
       if (i >= last) return at(i);

@@ -1,0 +1,138 @@
+import { angle, choice, length, share, sibling } from '../../document/fields';
+import {
+  applyTo,
+  invert,
+  type Matrix,
+  multiply,
+  rotation,
+  scaling,
+  translation,
+} from '../../geometry/matrix';
+import { type Bounds, transformBounds } from '../../geometry/path';
+import type { GroupNode } from '../../scene/types';
+import type { Pattern } from '../types';
+import { definePaint, type PaintContext, type Tile } from './definition';
+
+/** Most tiles that are drawn. */
+const most = 100_000;
+
+const fields = [
+  sibling('tile'),
+  choice('layout', ['grid', 'brick', 'half-drop']),
+  length('spacingX'),
+  length('spacingY'),
+  share('scale', 0.01, 100),
+  angle('turn'),
+  length('shiftX'),
+  length('shiftY'),
+];
+
+/** From the lattice of tiles to the part: turned and scaled about the middle of the bounds. */
+function frame(p: Pattern, b: Bounds): Matrix {
+  const middle = translation((b.x0 + b.x1) / 2 + p.shiftX, (b.y0 + b.y1) / 2 + p.shiftY);
+  return multiply(middle, multiply(rotation(p.turn), scaling(p.scale)));
+}
+
+const pitchOf = (p: Pattern, { bounds: t }: Tile) => ({
+  x: t.x1 - t.x0 + p.spacingX,
+  y: t.y1 - t.y0 + p.spacingY,
+});
+
+/** Rows and columns of tiles that may show on some bounds. */
+function reachOf(p: Pattern, tile: Tile, bounds: Bounds) {
+  const back = invert(frame(p, bounds));
+  const pitch = pitchOf(p, tile);
+  if (!back || !(pitch.x > 0) || !(pitch.y > 0)) return null;
+  const own = transformBounds(bounds, back);
+  // A tile more on every side: strokes and shifted rows reach over.
+  const c0 = Math.floor(own.x0 / pitch.x) - 2;
+  const c1 = Math.ceil(own.x1 / pitch.x) + 2;
+  const r0 = Math.floor(own.y0 / pitch.y) - 2;
+  const r1 = Math.ceil(own.y1 / pitch.y) + 2;
+  return { c0, c1, r0, r1, pitch, count: (c1 - c0 + 1) * (r1 - r0 + 1) };
+}
+
+/** Places of all tiles whose cells touch the bounds, as shifts in the lattice's coordinates. */
+function places(p: Pattern, tile: Tile, bounds: Bounds): { x: number; y: number }[] {
+  const reach = reachOf(p, tile, bounds);
+  if (!reach || reach.count > most) return [];
+  const m = frame(p, bounds);
+  const { pitch } = reach;
+  const out: { x: number; y: number }[] = [];
+  // Half the diagonal of a cell, twice: what a stroke adds is small beside it.
+  const far = Math.hypot(pitch.x, pitch.y) * p.scale;
+  for (let r = reach.r0; r <= reach.r1; r++)
+    for (let c = reach.c0; c <= reach.c1; c++) {
+      const x = (c + (p.layout === 'brick' && r % 2 !== 0 ? 0.5 : 0)) * pitch.x;
+      const y = (r + (p.layout === 'half-drop' && c % 2 !== 0 ? 0.5 : 0)) * pitch.y;
+      const q = applyTo(m, { x, y });
+      if (q.x < bounds.x0 - far || q.x > bounds.x1 + far || q.y < bounds.y0 - far || q.y > bounds.y1 + far)
+        continue;
+      out.push({ x, y });
+    }
+  return out;
+}
+
+function faultOf(p: Pattern, { tile, bounds }: PaintContext): string | null {
+  if (!p.tile) return 'Choose the part that the pattern repeats.';
+  const found = tile(p.tile);
+  if (!found) return 'The part that the pattern repeats is missing, empty, or holds the pattern itself.';
+  const reach = reachOf(p, found, bounds);
+  if (!reach) return 'The spacing is so far below 0 that the tiles lie on one spot.';
+  return reach.count > most ? `More than ${most} tiles would be drawn: make them larger.` : null;
+}
+
+export const pattern = definePaint<Pattern>({
+  kind: 'pattern',
+  defaults: {
+    kind: 'pattern',
+    tile: '',
+    layout: 'grid',
+    spacingX: 0,
+    spacingY: 0,
+    scale: 1,
+    turn: 0,
+    shiftX: 0,
+    shiftY: 0,
+  },
+  fields: () => fields,
+  stored: fields,
+  cover(paint, context) {
+    const tile = paint.tile ? context.tile(paint.tile) : null;
+    if (!tile) return null;
+    const { bounds: t, nodes } = tile;
+    const m = frame(paint, context.bounds);
+    const middle = translation(-(t.x0 + t.x1) / 2, -(t.y0 + t.y1) / 2);
+    return {
+      kind: 'nodes',
+      nodes: places(paint, tile, context.bounds).map(
+        ({ x, y }): GroupNode => ({
+          type: 'group',
+          children: nodes,
+          matrix: multiply(m, multiply(translation(x, y), middle)),
+          opacity: 1,
+          blend: 'normal',
+          isolated: false,
+        }),
+      ),
+    };
+  },
+  fault: faultOf,
+  handles(paint, bounds) {
+    const m = frame(paint, bounds);
+    const r = 0.35 * Math.min(bounds.x1 - bounds.x0, bounds.y1 - bounds.y0);
+    const at = applyTo(m, { x: 0, y: 0 });
+    const a = (paint.turn * Math.PI) / 180;
+    return [
+      { id: 'turn', x: at.x + r * Math.cos(a), y: at.y + r * Math.sin(a), from: at, sets: ['turn'] },
+      { id: 'shift', ...at, sets: ['shiftX', 'shiftY'] },
+    ];
+  },
+  drag(paint, handle, to, bounds) {
+    const middle = { x: (bounds.x0 + bounds.x1) / 2, y: (bounds.y0 + bounds.y1) / 2 };
+    if (handle === 'shift') return { ...paint, shiftX: to.x - middle.x, shiftY: to.y - middle.y };
+    const turn = (Math.atan2(to.y - middle.y - paint.shiftY, to.x - middle.x - paint.shiftX) * 180) / Math.PI;
+    return { ...paint, turn: Math.round(turn * 100) / 100 };
+  },
+  typed: (paint, handle, value) => (handle === 'turn' ? { ...paint, turn: value } : null),
+});

@@ -1,0 +1,50 @@
+import type { Matrix } from '../geometry/matrix';
+import type { Bounds } from '../geometry/path';
+import { Painter, tileSize } from '../raster/painter';
+import type { SceneNode } from '../scene/types';
+import { encodePng } from './png';
+
+/** Longest side of a picture inside an SVG, in pixels. */
+const longest = 4096;
+
+let painter: Painter | null = null;
+
+/**
+ * A node drawn by itself over bounds in its own coordinates, `scale` pixels a unit where that is
+ * not too many; `box` is where the picture lies, whole pixels outward.
+ */
+export function pictureOf(
+  node: SceneNode,
+  bounds: Bounds,
+  scale: number,
+): { width: number; height: number; png: Uint8Array; box: Bounds } {
+  painter ??= new Painter();
+  const [w, h] = [bounds.x1 - bounds.x0, bounds.y1 - bounds.y0];
+  const s = Math.min(scale, longest / Math.max(w, h, 1e-9));
+  const width = Math.max(1, Math.ceil(w * s));
+  const height = Math.max(1, Math.ceil(h * s));
+  const data = new Uint8ClampedArray(4 * width * height);
+  const alone = {
+    width: w,
+    height: h,
+    ground: null,
+    nodes: [{ ...node, opacity: 1, blend: 'normal' } as SceneNode],
+  };
+  const matrix: Matrix = [s, 0, 0, s, -bounds.x0 * s, -bounds.y0 * s];
+  for (let y = 0; y < height; y += tileSize)
+    for (let x = 0; x < width; x += tileSize) {
+      painter.scale = s;
+      painter.drawTile(alone, matrix, x, y, Math.min(tileSize, width - x), Math.min(tileSize, height - y));
+      painter.copyBytes(data, width, x, y);
+    }
+  const box = { x0: bounds.x0, y0: bounds.y0, x1: bounds.x0 + width / s, y1: bounds.y0 + height / s };
+  return { width, height, png: encodePng(width, height, data), box };
+}
+
+/** Bytes as base64 text. */
+export function base64(bytes: Uint8Array): string {
+  let text = '';
+  for (let i = 0; i < bytes.length; i += 0x8000)
+    text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
+  return btoa(text);
+}

@@ -1,0 +1,82 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import { type Coat, convertPaint, isGradient, type Paint, type Part, paintKinds, paintOf } from '@/core';
+import { ChoiceField } from '../../fields/ChoiceField';
+import { ParamFields } from '../../fields/ParamFields';
+import { SwitchField } from '../../fields/SwitchField';
+import { wordFor } from '../../fields/words';
+import { changePart, run } from '../../state/actions';
+import { useEditor } from '../../state/store';
+import { Section } from '../Section';
+import { GradientEditor } from './GradientEditor';
+import { MeshEditor } from './MeshEditor';
+import { StripesEditor } from './StripesEditor';
+
+/** The controls that one kind of paint has beside its numbers. */
+function OwnFields({ part, coat, put }: { part: Part; coat: Coat; put(paint: Paint, label?: string): void }) {
+  const { paint } = coat;
+  const mesh = { id: part.id, coat: coat.id };
+  if (isGradient(paint))
+    return (
+      <>
+        <GradientEditor paint={paint} onChange={(p) => put(p, 'Gradient')} />
+        <SwitchField
+          label="Fixed to the sheet"
+          value={paint.fixed}
+          onChange={(fixed) => void run('Fix gradient', { do: 'fix-paint', mesh, fixed })}
+        />
+      </>
+    );
+  if (paint.kind === 'mesh') return <MeshEditor paint={paint} mesh={mesh} onChange={put} />;
+  if (paint.kind === 'stripes') return <StripesEditor paint={paint} onChange={put} />;
+  return null;
+}
+
+/** What a coat is painted with. */
+export function PaintFields({ part, coat }: { part: Part; coat: Coat }) {
+  const fault = useEditor((s) => s.faults.find((f) => f.card === coat.id)?.message);
+  const put = (paint: Paint, label = 'Paint') =>
+    changePart(label, part.id, (p) => ({
+      ...p,
+      coats: p.coats.map((c) => (c.id === coat.id ? { ...c, paint } : c)),
+    }));
+  const { paint } = coat;
+  const switchTo = (kind: Paint['kind']) => {
+    if (kind === 'mesh')
+      void run('Mesh', {
+        do: 'fit-mesh',
+        mesh: { id: part.id, coat: coat.id },
+        rows: 2,
+        columns: 2,
+        shift: 0,
+      });
+    else put(convertPaint(paint, kind));
+  };
+  const fields = paintOf(paint)
+    .fields(paint)
+    .filter((f) => f.name !== 'smooth');
+  return (
+    <Section title="Paint">
+      <ChoiceField
+        label="Kind"
+        value={paint.kind}
+        options={paintKinds}
+        onChange={(k) => switchTo(k as Paint['kind'])}
+      />
+      {fault && (
+        <Box role="note" sx={{ color: 'text.secondary', fontSize: 13 }}>
+          {fault}
+        </Box>
+      )}
+      <OwnFields part={part} coat={coat} put={put} />
+      <ParamFields
+        fields={fields}
+        params={paint as unknown as Record<string, unknown>}
+        at={`coats/${coat.id}/paint`}
+        anywhere
+        onChange={(name, value) => put({ ...paint, [name]: value } as Paint, wordFor(name))}
+      />
+    </Section>
+  );
+}

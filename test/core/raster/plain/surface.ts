@@ -1,0 +1,118 @@
+import type { Matrix } from '@/core';
+import type { Tile } from './coverage';
+import { type Colour, each, f } from './single';
+
+interface Vertex {
+  readonly x: number;
+  readonly y: number;
+  readonly c: Colour;
+}
+
+const weights = (t: number): number[] => {
+  const s = 1 - t;
+  return [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t];
+};
+
+function vertexAt(points: Float64Array, net: Float32Array, u: number, v: number): Vertex {
+  const [a, b] = [weights(u), weights(v)];
+  const along = (i: number, c: number) => {
+    const at = (j: number) => points[2 * (4 * i + j) + c];
+    return a[i] * (b[0] * at(0) + b[1] * at(1) + b[2] * at(2) + b[3] * at(3));
+  };
+  const sum = (c: number) => along(0, c) + along(1, c) + along(2, c) + along(3, c);
+  const colour = each((k) => {
+    let total = 0;
+    for (let i = 0; i < 4; i++) {
+      const at = (j: number) => f(f(b[j]) * net[4 * (4 * i + j) + k]);
+      total = f(total + f(f(a[i]) * f(f(at(0) + at(1)) + f(at(2) + at(3)))));
+    }
+    return total;
+  });
+  const alpha = Math.min(1, Math.max(0, colour[3]));
+  return {
+    x: sum(0),
+    y: sum(1),
+    c: each((k) => (k === 3 ? alpha : Math.min(Math.max(colour[k], 0), alpha))),
+  };
+}
+
+function paintTriangle(
+  tile: Tile,
+  a: Vertex,
+  p: Vertex,
+  q: Vertex,
+  put: (x: number, y: number, c: Colour) => void,
+): void {
+  const turn = (p.x - a.x) * (q.y - a.y) - (p.y - a.y) * (q.x - a.x);
+  if (turn === 0) return;
+  const [b, c] = turn < 0 ? [q, p] : [p, q];
+  const area = Math.abs(turn);
+  for (let y = 0; y < tile.high; y++)
+    for (let x = 0; x < tile.wide; x++) {
+      const [px, py] = [tile.x + x + 0.5, tile.y + y + 0.5];
+      const wc = (b.x - a.x) * (py - a.y) - (b.y - a.y) * (px - a.x);
+      const wa = (c.x - b.x) * (py - b.y) - (c.y - b.y) * (px - b.x);
+      const wb = (a.x - c.x) * (py - c.y) - (a.y - c.y) * (px - c.x);
+      if (wa < 0 || wb < 0 || wc < 0) continue;
+      put(
+        x,
+        y,
+        each((k) => f(f(f(f(wa / area) * a.c[k]) + f(f(wb / area) * b.c[k])) + f(f(wc / area) * c.c[k]))),
+      );
+    }
+}
+
+/** A patch as n × n cells of two triangles each, later ones over earlier ones. */
+export function plainPatch(
+  tile: Tile,
+  points: Float64Array,
+  net: Float32Array,
+  n: number,
+  put: (x: number, y: number, c: Colour) => void,
+): void {
+  const step = 1 / n;
+  const at = (i: number, j: number) => vertexAt(points, net, i * step, j * step);
+  // The order of the kernel: block by block.
+  for (let bi = 0; bi < n; bi += 16)
+    for (let bj = 0; bj < n; bj += 16)
+      for (let i = bi; i < Math.min(n, bi + 16); i++)
+        for (let j = bj; j < Math.min(n, bj + 16); j++) {
+          paintTriangle(tile, at(i, j), at(i + 1, j), at(i + 1, j + 1), put);
+          paintTriangle(tile, at(i, j), at(i + 1, j + 1), at(i, j + 1), put);
+        }
+}
+
+function hash(x: number, y: number, seed: number): number {
+  let h = (Math.imul(x, 0x27d4eb2d) ^ Math.imul(y, 0x165667b1) ^ Math.imul(seed, 0x9e3779b1)) >>> 0;
+  h = (h ^ (h >>> 16)) >>> 0;
+  h = Math.imul(h, 0x85ebca6b) >>> 0;
+  h = (h ^ (h >>> 13)) >>> 0;
+  h = Math.imul(h, 0xc2b2ae35) >>> 0;
+  return (h ^ (h >>> 16)) >>> 0;
+}
+
+/** The noise of one pixel: the mean of k × k places in it. */
+export function plainGrain(
+  tile: Tile,
+  [a, b, c, d, e, g]: Matrix,
+  k: number,
+  amount: number,
+  seed: number,
+  ink: readonly [number, number, number] | null,
+  x: number,
+  y: number,
+): Colour {
+  let sum: Colour = [0, 0, 0, 0];
+  for (let i = 0; i < k; i++)
+    for (let j = 0; j < k; j++) {
+      const px = tile.x + x + (i + 0.5) / k;
+      const py = tile.y + y + (j + 0.5) / k;
+      const h = hash(Math.floor(a * px + c * py + e), Math.floor(b * px + d * py + g), seed);
+      const byte = (n: number) => f(((h >>> (8 * n)) & 255) / 255);
+      const strength = ink ? f(f(amount) * byte(0)) : f(amount);
+      const colour = ink ? [...ink.map(f), 1] : [byte(0), byte(1), byte(2), 1];
+      sum = each((n) => f(sum[n] + f(colour[n] * strength)));
+    }
+  const share = f(1 / f(k * k));
+  return each((n) => f(sum[n] * share));
+}
