@@ -7,7 +7,19 @@ export { offsetPath, strokeAlignments, strokeOutline } from './arrange/offset';
 export { capKinds, joinKinds } from './arrange/outline';
 export * from './coat';
 export { formatHex, isHex, parseHex, type Rgba } from './colour/colour';
+export { contrast, luminance } from './colour/contrast';
+export { type ReadColour, readColour } from './colour/css';
 export { colourAlong, type Interpolation, interpolations } from './colour/gradient';
+export {
+  fitted,
+  type Harmony,
+  harmonies,
+  harmonyOf,
+  hexOfOklch,
+  inGamut,
+  type Oklch,
+  toOklch,
+} from './colour/oklch';
 export * from './colour/spaces';
 export {
   makeCoat,
@@ -29,6 +41,7 @@ export * from './document/types';
 export { finishes, finishKinds } from './finish';
 export { crc32, encodePng, PngError, pixelsPerMetre, tagPng } from './format/png';
 export { sceneToSvg } from './format/svg';
+export { paletteToTokens, TokenError, tokensToPalette } from './format/tokens';
 export { type Cubic, cubicPoint, cubicTangent, isLine } from './geometry/cubic';
 export * from './geometry/matrix';
 export { containsPoint, nearestOnPath, pathArea, pathLength } from './geometry/measure';
@@ -61,6 +74,8 @@ export {
   withMeasures,
 } from './measure/formulas';
 export { type Measure, measureValues } from './measure/measures';
+export * from './palette/looks';
+export * from './palette/palette';
 export { Painter, tileSize } from './raster/painter';
 export { type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
 export {

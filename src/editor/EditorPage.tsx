@@ -33,11 +33,13 @@ const parts = {
   keys: () => import('./dialogs/KeysSheet').then((m) => m.KeysSheet),
   search: () => import('./dialogs/CommandSearch').then((m) => m.CommandSearch),
   export: () => import('./dialogs/ExportDialog').then((m) => m.ExportDialog),
+  palette: () => import('./dialogs/PaletteDialog').then((m) => m.PaletteDialog),
 } as const;
 const dialogs = {
   keys: dynamic(parts.keys),
   search: dynamic(parts.search),
   export: dynamic(parts.export),
+  palette: dynamic(parts.palette),
 } as const;
 
 function OpenDialog() {

@@ -56,6 +56,7 @@ const migrations: Record<string, Migration> = {
   '002-later-fields': { up: fillLaterFields },
   '003-later-fields': { up: fillLaterFields },
   '004-later-fields': { up: fillLaterFields },
+  '005-later-fields': { up: fillLaterFields },
 };
 
 /** Fills in fields that came later than a stored design. */

@@ -17,7 +17,7 @@ import {
 import * as edit from '@/core/edit';
 import { SceneEncoder, sceneDamage } from '@/core/live';
 import { runCommand, type StudioCommand } from './commands';
-import { neutral, partAfter, type SmallPicture, thumbnail } from './pictures';
+import { colourOf, neutral, partAfter, type SmallPicture, thumbnail } from './pictures';
 
 export interface Frame {
   readonly version: number;
@@ -170,6 +170,12 @@ export const studio = {
   /** Parts of the sheet that are like one. */
   like(id: string, by: edit.Sameness): string[] {
     return edit.partsLike(must(), sheetId, id, by);
+  },
+
+  /** The colour that a place of the sheet shows, as hex. */
+  colourAt(x: number, y: number): string {
+    const d = must();
+    return colourOf(evaluate(d, sheetId), x, y);
   },
 
   /** Geometry faults of the sheet. */

@@ -1,4 +1,4 @@
-import { coatDefaults, Painter, type Part, type SceneNode } from '@/core';
+import { coatDefaults, formatHex, Painter, type Part, type Scene, type SceneNode } from '@/core';
 import type * as edit from '@/core/edit';
 import { nodeBounds } from '@/core/live';
 
@@ -37,6 +37,15 @@ export function thumbnail(nodes: readonly SceneNode[], size: number): SmallPictu
   );
   const data = painter.bytes();
   return { size, data };
+}
+
+/** The colour of a scene at a place of its sheet, as hex. */
+export function colourOf(scene: Scene, x: number, y: number): string {
+  painter ??= new Painter();
+  painter.scale = 1;
+  painter.drawTile(scene, [1, 0, 0, 1, 0.5 - x, 0.5 - y], 0, 0, 1, 1);
+  const [r, g, b, a] = painter.bytes();
+  return formatHex([r / 255, g / 255, b / 255, a / 255]);
 }
 
 /** The part as it is after one card of its recipe: later cards left out. */

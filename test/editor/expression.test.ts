@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ExpressionError, evaluateExpression } from '@/core';
 import { contourNumbers } from '@/core/edit/draft';
-import { readColour } from '@/editor/fields/ColourField';
 import { wordFor } from '@/editor/fields/words';
 
 describe('number fields', () => {
@@ -33,13 +32,6 @@ describe('number fields', () => {
     expect(why('1e999')).toMatch(/too large/);
     fc.assert(fc.property(fc.string({ maxLength: 12 }), (t) => why(t).length > 0));
   });
-});
-
-it('colour fields take hex with or without its sign, and RGB numbers', () => {
-  expect(readColour('9A6B1F')).toBe('#9a6b1f');
-  expect(readColour('rgb(154, 107, 31)')).toBe('#9a6b1f');
-  expect(readColour('154 107 31')).toBe('#9a6b1f');
-  expect(readColour('brown-ish')).toBeNull();
 });
 
 it('field and kind names become words', () => {

@@ -10,7 +10,7 @@ import type { Coat, CoatShape, FillCoat, StrokeCoat } from './types';
 export type { Cover, PaintContext, PaintDefinition, Tile } from './paint';
 export { isGradient, keepPaint, paintKinds, paintOf, paints, placeOn, shareOf } from './paint';
 export { coloursOf, convertPaint } from './paint/convert';
-export { rampOf } from './paint/gradient';
+export { rampOf, stopsSchema } from './paint/gradient';
 export { evenMesh, withNode } from './paint/mesh';
 export type {
   Coat,

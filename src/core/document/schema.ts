@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { coatFields, paintKinds, paints } from '../coat';
+import { coatFields, paintKinds, paints, stopsSchema } from '../coat';
+import { interpolations } from '../colour/gradient';
 import { finishes } from '../finish';
 import { units } from '../geometry/units';
 import { type HolderKind, holders } from '../holder';
@@ -177,6 +178,38 @@ const measures = Joi.array()
   )
   .max(1000);
 
+/** Addresses of linked colours and the swatches they take. */
+const inks = Joi.object().pattern(Joi.string().pattern(/^[\w./-]{1,200}$/), id);
+
+const colourText = fieldSchema({ name: 'colour', type: 'colour' });
+
+const palette = Joi.array()
+  .items(
+    Joi.alternatives(
+      Joi.object({ id: id.required(), name: Joi.string().max(60).required(), colour: colourText }),
+      Joi.object({
+        id: id.required(),
+        name: Joi.string().max(60).required(),
+        ...stopsSchema(Joi),
+        interpolation: Joi.valid(...interpolations).required(),
+      }),
+    ),
+  )
+  .max(1000);
+
+const looks = Joi.array()
+  .items(
+    Joi.object({
+      id: id.required(),
+      name: Joi.string().max(60).required(),
+      coats: Joi.array().items(coat).max(200).required(),
+      finishes: Joi.array().items(cardSchema(finishes)).max(100).required(),
+      opacity: Joi.number().min(0).max(1).required(),
+      blend: Joi.valid(...blendModes).required(),
+    }),
+  )
+  .max(500);
+
 const part = Joi.object({
   id: id.required(),
   name: Joi.string().max(200).required(),
@@ -199,6 +232,8 @@ const part = Joi.object({
   coats: Joi.array().items(coat).max(200).required(),
   finishes: Joi.array().items(cardSchema(finishes)).max(100).required(),
   formulas,
+  inks,
+  look: id,
 });
 
 const sheet = Joi.object({
@@ -228,6 +263,7 @@ const sheet = Joi.object({
     .required(),
   parts: Joi.array().items(id).unique().required(),
   formulas,
+  inks,
 });
 
 const design = Joi.object({
@@ -235,6 +271,8 @@ const design = Joi.object({
   version: Joi.valid(formatVersion).required(),
   name: Joi.string().trim().min(1).max(200).required(),
   measures,
+  palette,
+  looks,
   sheets: Joi.array().items(sheet).min(1).max(200).required(),
   parts: Joi.object().pattern(id, part.required()).required(),
 });

@@ -5,6 +5,8 @@ import { type HolderKind, type HolderSource, holders } from '../holder';
 import type { PieceSource } from '../holder/piece';
 import type { Formulas } from '../measure/formulas';
 import type { Measure } from '../measure/measures';
+import type { Look } from '../palette/looks';
+import type { Inks, Swatch } from '../palette/palette';
 import type { BlendMode } from '../scene/types';
 import { type PrimitiveSource, primitives } from '../source';
 
@@ -39,6 +41,10 @@ export interface Part {
   readonly finishes: readonly Card[];
   /** Numbers of this part that follow measures. */
   readonly formulas?: Formulas;
+  /** The look this part was given; it follows when that changes. */
+  readonly look?: string;
+  /** Colours and gradients of this part that are taken from the palette. */
+  readonly inks?: Inks;
 }
 
 export interface Guide {
@@ -77,6 +83,8 @@ export interface Sheet {
   readonly parts: readonly string[];
   /** Numbers of this sheet that follow measures. */
   readonly formulas?: Formulas;
+  /** Colours of this sheet that are taken from the palette. */
+  readonly inks?: Inks;
 }
 
 export interface Design {
@@ -85,6 +93,10 @@ export interface Design {
   readonly name: string;
   /** Named numbers that any field can follow. */
   readonly measures?: readonly Measure[];
+  /** Named colours and gradients that parts are linked to. */
+  readonly palette?: readonly Swatch[];
+  /** Coats and finishes kept under a name, to put on other parts. */
+  readonly looks?: readonly Look[];
   readonly sheets: readonly Sheet[];
   readonly parts: Readonly<Record<string, Part>>;
 }

@@ -30,13 +30,14 @@ export { stepsOf, withStepsOf } from './gesture/cards';
 export { snapPoint } from './gesture/snap-point';
 export { addMeshLines, fitMeshPaint, type MeshRef, removeMeshLine } from './mesh';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
+export { type Aspect, aspects, pickUp } from './pick-up';
 export { anchorOf, placePart } from './place';
 export { piecesOf, plainParts, releasePieces } from './plain';
 export { changePoints, insertPoint, insertPointAt, type PointChange } from './points/change';
 export { contoursOf, type PointRef, type SheetPoint, type SheetSegment } from './points/refs';
 export { releaseParts } from './release';
 export { type Report, reportOf, type SheetHandle } from './report';
-export { settleTies } from './settle';
+export { settleLinks, settleTies } from './settle';
 export {
   alongAxes,
   axesOf,

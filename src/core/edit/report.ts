@@ -51,6 +51,8 @@ export interface Report {
   /** Where a single part's anchor stands, in its parent's coordinates. */
   readonly anchor: Point | null;
   readonly handles: readonly SheetHandle[];
+  /** Lines that show how the chosen coat's paint lies, SVG path text in sheet units. */
+  readonly paintLines: string;
   /** All faces of a single part made of them. */
   readonly faces: readonly FaceOnSheet[];
   /** Outlines of the construction lines that are shown, SVG path text in sheet units. */
@@ -114,13 +116,22 @@ function place(h: Handle, card: CardRef, m: Matrix): SheetHandle {
   };
 }
 
-function paintHandles(design: Design, part: Part, card: CardRef & { id: string }): SheetHandle[] {
+/** Grips of a coat's paint, and the lines that go with them. */
+function paintOnSheet(
+  design: Design,
+  part: Part,
+  card: CardRef & { id: string },
+): Pick<Report, 'handles' | 'paintLines'> {
   const coat = part.coats.find((c) => c.id === card.id);
   const bounds = evaluatePart(design, part).coats.get(card.id)?.bounds;
-  if (!coat || !bounds) return [];
+  if (!coat || !bounds) return { handles: [], paintLines: '' };
   const { paint } = coat;
   const m = isGradient(paint) && paint.fixed ? identity : worldOf(design, part.id);
-  return (paintOf(paint).handles?.(paint, bounds) ?? []).map((h) => place(h, card, m));
+  const lines = paintOf(paint).lines?.(paint, bounds);
+  return {
+    handles: (paintOf(paint).handles?.(paint, bounds) ?? []).map((h) => place(h, card, m)),
+    paintLines: lines ? formatPath(transformPath(lines, m)) : '',
+  };
 }
 
 function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
@@ -130,7 +141,6 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
     const { kind, ...params } = part.source;
     return (primitives[kind].handles?.(params) ?? []).map((h) => place(h, card, m));
   }
-  if (card.list === 'coats') return paintHandles(design, part, card);
   if (card.list === 'finishes') {
     const finish = part.finishes.find((c) => c.id === card.id);
     const handles = (finish && finishes[finish.kind].handles?.(finish.params)) ?? [];
@@ -230,7 +240,9 @@ export function reportOf(
     bounds: chosen.map((id) => sheetBounds(design, id)).reduce(joinBounds, null),
     world: one ? worldOf(design, one.id) : null,
     anchor: one ? anchorPlace(design, one) : null,
-    handles: one && card ? handlesOf(design, one, card) : [],
+    ...(one && card?.list === 'coats'
+      ? paintOnSheet(design, one, card)
+      : { handles: one && card ? handlesOf(design, one, card) : [], paintLines: '' }),
     faces: one && card?.list === 'source' ? facesOnSheet(design, one.id) : [],
     construction: constructionOf(design, sheetId),
     ...(points ? pointsOnSheet(design, chosen) : { points: [], segments: [] }),

@@ -1,5 +1,8 @@
 import type { Card, Design, Part, Source } from '../document/types';
 import { joinOutline } from '../holder/join';
+import { dropOverridden } from '../measure/formulas';
+import { dropLooseLooks } from '../palette/looks';
+import { dropLooseInks } from '../palette/palette';
 import { evaluatePart } from '../scene/evaluate';
 import { asPath } from './plain';
 import { parentOf } from './tree';
@@ -69,3 +72,9 @@ function settleCentres(before: Design, after: Design): Design {
 /** The design after an edit, with parts that lost a sibling they rest on made to stand alone. */
 export const settleTies = (before: Design, after: Design): Design =>
   settleCentres(before, settlePieces(before, after));
+
+/** The design after a change by hand: numbers, colours and looks that were changed follow nothing any more. */
+export function settleLinks(before: Design, after: Design): Design {
+  const next = dropOverridden(before, after);
+  return next.palette || next.looks ? dropLooseLooks(dropLooseInks(next)) : next;
+}

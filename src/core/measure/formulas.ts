@@ -1,6 +1,7 @@
 import { type Coat, paintOf, shownCoatFields } from '../coat';
 import { count, type Field, fieldFault, length, lengthLimit, number, share } from '../document/fields';
-import type { Design, Part, Sheet } from '../document/types';
+import { mapOwners, type Owner } from '../document/owners';
+import type { Design, Part } from '../document/types';
 import { finishes } from '../finish';
 import { type Unit, units } from '../geometry/units';
 import { holders } from '../holder';
@@ -19,8 +20,6 @@ export interface Formula {
 
 /** Formulas by the address of the number that follows each. */
 export type Formulas = Readonly<Record<Address, Formula>>;
-
-type Owner = Part | Sheet;
 
 const none: readonly Measure[] = [];
 export const measuresOf = (design: Pick<Design, 'measures'>): readonly Measure[] => design.measures ?? none;
@@ -127,19 +126,6 @@ const shown = (v: number | number[]): string =>
     .flat()
     .map((n) => Number(n.toFixed(3)))
     .join(' ');
-
-function mapOwners(design: Design, change: <T extends Owner>(owner: T) => T): Design {
-  const changed: [string, Part][] = [];
-  for (const part of Object.values(design.parts)) {
-    const next = change(part);
-    if (next !== part) changed.push([part.id, next]);
-  }
-  const parts = changed.length ? { ...design.parts, ...Object.fromEntries(changed) } : design.parts;
-  const sheets = design.sheets.map(change);
-  const sameSheets = sheets.every((s, i) => s === design.sheets[i]);
-  if (parts === design.parts && sameSheets) return design;
-  return { ...design, parts, sheets: sameSheets ? design.sheets : sheets };
-}
 
 function withFormulas<T extends Owner>(owner: T, formulas: Formulas): T {
   const { formulas: _, ...rest } = owner;

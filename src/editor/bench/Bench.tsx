@@ -30,10 +30,13 @@ const afterSixPixels = { activationConstraint: { distance: 6 } };
 function AddBetween({
   label,
   kinds,
+  word,
   onPick,
 }: {
   label: string;
   kinds: readonly string[];
+  /** What is added, where the sign alone does not say it. */
+  word?: string;
   onPick(kind: string): void;
 }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
@@ -43,9 +46,10 @@ function AddBetween({
         <IconButton
           aria-label={label}
           onClick={(e) => setAnchor(e.currentTarget)}
-          sx={{ p: '1px', color: 'text.secondary' }}
+          sx={{ p: '1px', color: 'text.secondary', borderRadius: 1 }}
         >
           <Plus size={14} />
+          {word && <Box sx={{ fontSize: 11.5, pr: '2px' }}>{word}</Box>}
         </IconButton>
       </Tooltip>
       <Menu open={Boolean(anchor)} anchorEl={anchor} onClose={() => setAnchor(null)}>
@@ -102,7 +106,12 @@ function Row({ part, at }: { part: Part; at: CardList }) {
           ))}
         </Box>
       </SortableContext>
-      <AddBetween label={`Add a ${wordOf[at.list]}${own}`} kinds={kinds} onPick={(k) => add(part, at, k)} />
+      <AddBetween
+        label={`Add a ${wordOf[at.list]}${own}`}
+        kinds={kinds}
+        word={at.coat ? 'step' : wordOf[at.list]}
+        onPick={(k) => add(part, at, k)}
+      />
     </>
   );
 }

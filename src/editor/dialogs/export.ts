@@ -14,7 +14,8 @@ export interface ExportOrder {
   readonly ground: boolean;
 }
 
-function save(blob: Blob, name: string): void {
+/** Hands a file to the browser to be saved under a name. */
+export function saveFile(blob: Blob, name: string): void {
   const url = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = url;
@@ -45,7 +46,7 @@ export async function exportPng(
     }
     const blob = await canvas.convertToBlob({ type: 'image/png' });
     const tagged = tagPng(new Uint8Array(await blob.arrayBuffer()), dpi);
-    if (!signal.aborted) save(new Blob([tagged], { type: 'image/png' }), `${name}.png`);
+    if (!signal.aborted) saveFile(new Blob([tagged], { type: 'image/png' }), `${name}.png`);
     return;
   }
   const query = new URLSearchParams({
@@ -59,10 +60,10 @@ export async function exportPng(
     const answer = (await response.json().catch(() => null)) as { message?: string } | null;
     throw new Error(answer?.message ?? 'The server could not draw the picture.');
   }
-  save(await response.blob(), `${name}.png`);
+  saveFile(await response.blob(), `${name}.png`);
 }
 
 export async function exportSvg(name: string, ground: boolean): Promise<void> {
   const text = await studioEngine().studio.svg(ground);
-  save(new Blob([text], { type: 'image/svg+xml' }), `${name}.svg`);
+  saveFile(new Blob([text], { type: 'image/svg+xml' }), `${name}.svg`);
 }

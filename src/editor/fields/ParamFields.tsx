@@ -2,8 +2,8 @@
 
 import { type Field, isMeant, type Matrix, placeOnSheet, withPlaceOnSheet } from '@/core';
 import { ChoiceField } from './ChoiceField';
-import { ColourField } from './ColourField';
 import { CornersField } from './CornersField';
+import { ColourField } from './colour/ColourField';
 import { LengthsField } from './LengthsField';
 import { NumberField } from './NumberField';
 import { SiblingField } from './SiblingField';
@@ -83,7 +83,9 @@ export function ParamFields({
           />
         );
       case 'colour':
-        return <ColourField key={f.name} label={label} value={value as string} onChange={take} />;
+        return (
+          <ColourField key={f.name} label={label} value={value as string} address={address} onChange={take} />
+        );
       case 'part':
         return (
           <SiblingField

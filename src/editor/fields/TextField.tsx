@@ -7,31 +7,38 @@ import { steady } from './steady';
 export interface TextFieldProps {
   readonly label: string;
   readonly value: string;
+  /** Shows no label beside it; it is still said aloud. */
+  readonly bare?: boolean;
   onChange(v: string): void;
 }
 
-function TextLine({ label, value, onChange }: TextFieldProps) {
+function TextLine({ label, value, bare, onChange }: TextFieldProps) {
   const [text, setText] = useState<string | null>(null);
   const id = useId();
+  const box = (
+    <FieldBox>
+      <input
+        id={id}
+        aria-label={bare ? label : undefined}
+        value={text ?? value}
+        onChange={(e) => setText(e.target.value)}
+        onKeyDown={(e) => {
+          e.stopPropagation();
+          if (e.key === 'Enter') e.currentTarget.blur();
+          if (e.key === 'Escape') setText(null);
+        }}
+        onBlur={() => {
+          if (text?.trim() && text.trim() !== value) onChange(text.trim());
+          setText(null);
+        }}
+      />
+    </FieldBox>
+  );
+  if (bare) return box;
   return (
     <FieldRow wide>
       <FieldLabel htmlFor={id}>{label}</FieldLabel>
-      <FieldBox>
-        <input
-          id={id}
-          value={text ?? value}
-          onChange={(e) => setText(e.target.value)}
-          onKeyDown={(e) => {
-            e.stopPropagation();
-            if (e.key === 'Enter') e.currentTarget.blur();
-            if (e.key === 'Escape') setText(null);
-          }}
-          onBlur={() => {
-            if (text?.trim() && text.trim() !== value) onChange(text.trim());
-            setText(null);
-          }}
-        />
-      </FieldBox>
+      {box}
     </FieldRow>
   );
 }

@@ -1,5 +1,16 @@
 import { createContext, useContext } from 'react';
-import { type Formula, followFormula, type Meaning, measureLookup, settleMeasures, unfollowed } from '@/core';
+import {
+  type Formula,
+  followFormula,
+  linkSwatch,
+  type Meaning,
+  measureLookup,
+  paletteOf,
+  type Swatch,
+  settleMeasures,
+  unfollowed,
+  unlinkSwatch,
+} from '@/core';
 import { withPart } from '@/core/edit';
 import { commit, openedDesign } from '../state/history';
 import { get, useEditor } from '../state/store';
@@ -40,9 +51,46 @@ function put(owner: FieldOwner, label: string, address: string, formula: Formula
   if (owner.kind === 'part') {
     const part = design.parts[owner.id];
     if (part) commit(label, settleMeasures(withPart(design, change(part))));
+  } else changeOwner(owner, label, change);
+}
+
+/** Changes the part or the sheet that fields belong to. */
+export function changeOwner(
+  owner: FieldOwner,
+  label: string,
+  change: <T extends Parameters<typeof unfollowed>[0]>(o: T) => T,
+): void {
+  const design = openedDesign();
+  if (owner.kind === 'part') {
+    const part = design.parts[owner.id];
+    if (part) commit(label, withPart(design, change(part)));
     return;
   }
   commit(label, { ...design, sheets: design.sheets.map((s) => (s.id === owner.id ? change(s) : s)) });
+}
+
+/** The swatch that the colour or gradient at an address is taken from, and how to link it to another. */
+export interface Linking {
+  readonly swatch: Swatch | undefined;
+  link(swatch: Swatch): void;
+  unlink(): void;
+}
+
+export function useLinking(address: string | undefined): Linking | null {
+  const owner = useContext(OwnerContext);
+  const swatch = useEditor((s) => {
+    if (!owner || !address || !s.design) return undefined;
+    const home =
+      owner.kind === 'part' ? s.design.parts[owner.id] : s.design.sheets.find((h) => h.id === owner.id);
+    const id = home?.inks?.[address];
+    return id ? paletteOf(s.design).find((w) => w.id === id) : undefined;
+  });
+  if (!owner || !address) return null;
+  return {
+    swatch,
+    link: (next) => changeOwner(owner, `Link to ${next.name}`, (o) => linkSwatch(o, address, next)),
+    unlink: () => changeOwner(owner, 'Unlink colour', (o) => unlinkSwatch(o, address)),
+  };
 }
 
 /** The formula that the number at an address follows; null where it has no address to follow from. */

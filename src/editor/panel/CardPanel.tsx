@@ -2,8 +2,9 @@
 
 import Box from '@mui/material/Box';
 import { type Card, finishes, type Part, steps } from '@/core';
-import { type CardRef, stepsOf } from '@/core/edit';
+import { type Aspect, aspects, type CardRef, stepsOf } from '@/core/edit';
 import { withCards } from '../bench/cards';
+import { ChoiceField } from '../fields/ChoiceField';
 import { OwnerContext, ownerOf } from '../fields/follow';
 import { NumberField } from '../fields/NumberField';
 import { ParamFields } from '../fields/ParamFields';
@@ -11,6 +12,7 @@ import { wordFor } from '../fields/words';
 import { changePart, run } from '../state/actions';
 import { set, useChosenPart, useEditor } from '../state/store';
 import { CoatFields } from './CoatFields';
+import { LookKeeping } from './LookKeeping';
 import { LookFields, ManyFields, PlaceFields } from './PartFields';
 import { PointFields } from './PointFields';
 import { Section } from './Section';
@@ -92,6 +94,7 @@ function CardFields({ part, card }: { part: Part; card: CardRef }) {
         <SourceFields part={part} />
         <PlaceFields part={part} />
         <LookFields part={part} />
+        <LookKeeping part={part} />
       </>
     );
   if (card.list === 'coats') {
@@ -117,6 +120,23 @@ function FreehandFields() {
   );
 }
 
+function PickUpFields() {
+  const aspect = useEditor((s) => s.pickUp);
+  return (
+    <Section title="Pick up">
+      <ChoiceField
+        label="Takes"
+        value={aspect}
+        options={aspects}
+        onChange={(a) => set({ pickUp: a as Aspect })}
+      />
+      <Box role="note" sx={{ color: 'text.secondary' }}>
+        Press a part on the sheet: what is chosen takes this from it.
+      </Box>
+    </Section>
+  );
+}
+
 /** The controls of what is chosen: a card of the recipe, several parts, or the sheet. */
 export function CardPanel() {
   const part = useChosenPart();
@@ -124,6 +144,7 @@ export function CardPanel() {
   const tidy = useEditor((s) => s.tool === 'tidy');
   const free = useEditor((s) => s.tool === 'freehand');
   const atPoints = useEditor((s) => s.tool === 'points');
+  const pickingUp = useEditor((s) => s.tool === 'pick-up');
   const many = useEditor((s) => s.chosen.length > 1);
   return (
     <Box
@@ -141,6 +162,7 @@ export function CardPanel() {
     >
       {free && <FreehandFields />}
       {tidy && <TidyFields />}
+      {pickingUp && <PickUpFields />}
       {atPoints ? (
         <PointFields />
       ) : many ? (

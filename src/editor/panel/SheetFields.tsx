@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { type Guide, gridKinds, isUnit, makeId, type Sheet, type SheetGrid, units } from '@/core';
 import { ChoiceField } from '../fields/ChoiceField';
-import { ColourField } from '../fields/ColourField';
+import { ColourField } from '../fields/colour/ColourField';
 import { OwnerContext, ownerOf } from '../fields/follow';
 import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';

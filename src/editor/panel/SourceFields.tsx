@@ -16,7 +16,7 @@ import {
 } from '@/core';
 import { familyOf } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
-import { ColourField } from '../fields/ColourField';
+import { ColourField } from '../fields/colour/ColourField';
 import { ParamFields } from '../fields/ParamFields';
 import { SwitchField } from '../fields/SwitchField';
 import { kindWord, wordFor } from '../fields/words';

@@ -223,14 +223,41 @@ function CardHandle({ h, chosen }: { h: SheetHandle; chosen: boolean }) {
   );
 }
 
+/** Tools in hand with which the grips of the card at hand stay in sight. */
+const gripTools = new Set(['pick', 'mesh-lines', 'pick-up']);
+
+/** The rows and columns of a mesh, as far as such lines go with the card at hand. */
+function PaintLines() {
+  const view = useEditor((s) => s.view);
+  const d = useEditor((s) => s.report?.paintLines);
+  if (!d) return null;
+  return (
+    <path
+      d={d}
+      transform={`matrix(${view.zoom} 0 0 ${view.zoom} ${view.x} ${view.y})`}
+      fill="none"
+      stroke={brass}
+      strokeWidth={1.25}
+      vectorEffect="non-scaling-stroke"
+      data-testid="paint-lines"
+    />
+  );
+}
+
 function CardHandles() {
   const handles = useEditor((s) => s.report?.handles);
   const grips = useEditor((s) => s.grips);
   const tool = useEditor((s) => s.tool);
-  if (!handles || (tool !== 'pick' && tool !== 'mesh-lines')) return null;
-  return handles
+  if (!handles || !gripTools.has(tool)) return null;
+  const shown = handles
     .filter((h) => !h.of || grips.includes(h.of))
     .map((h) => <CardHandle key={h.id} h={h} chosen={grips.includes(h.id)} />);
+  return (
+    <>
+      <PaintLines />
+      {shown}
+    </>
+  );
 }
 
 /** The lines that prove a snap: its own, or one straight across. */

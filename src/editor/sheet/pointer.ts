@@ -8,6 +8,7 @@ import { pressFreehand } from './freehand-press';
 import { Drag } from './gestures';
 import { pressPathNode, trackDraft } from './path-press';
 import { pickUnder, pressToPick } from './pick-press';
+import { pressToPickUp } from './pick-up-press';
 import { setPointer } from './pointer-state';
 import { pressBesidePoints } from './points-press';
 import { type Press, surface } from './surface';
@@ -61,6 +62,7 @@ export const sheetHandlers = {
     if (tool === 'pick' || tool === 'tidy') pressToPick(e);
     else if (tool === 'points') pressBesidePoints(e);
     else if (tool === 'mesh-lines') pressMeshLines(e);
+    else if (tool === 'pick-up') void pressToPickUp(e);
     else if (tool === 'freehand') pressFreehand(e);
     else if (tool === 'path') pressPathNode(e);
     else pressToDraw(e, tool);

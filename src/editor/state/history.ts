@@ -3,12 +3,13 @@ import {
   type Change,
   type Design,
   diffJson,
-  dropOverridden,
   makeId,
   PatchError,
   type PatchOperation,
   type StoredChange,
 } from '@/core';
+import { settleLinks } from '@/core/edit';
+import { cardAt } from '../bench/cards';
 import { ApiError, api } from './api';
 import { get, say, set } from './store';
 import { choice, hasEngine, showFrame, studioEngine } from './studio';
@@ -98,7 +99,7 @@ function keepChoiceSound(design: Design): void {
     card,
   };
   const part = left.length === 1 ? design.parts[left[0]] : null;
-  if (card && card.list !== 'source' && !part?.[card.list].some((c) => c.id === card.id)) next.card = null;
+  if (card && card.list !== 'source' && !(part && cardAt(part, card))) next.card = null;
   set(next);
 }
 
@@ -158,7 +159,7 @@ export function commit(label: string, wanted: Design): void {
     void idle().then(() => commitPatch(label, patch));
     return;
   }
-  const next = dropOverridden(before, wanted);
+  const next = settleLinks(before, wanted);
   set({ design: next });
   keepChoiceSound(next);
   if (live) live.label = label;
@@ -197,7 +198,7 @@ export async function beginDrag(): Promise<Design> {
  * null gives it up, and the studio goes back to `before` from `studioAt`.
  */
 export function endDrag(label: string, before: Design, made: Design | null, studioAt: Design): void {
-  const next = made && dropOverridden(before, made);
+  const next = made && settleLinks(before, made);
   dragging = false;
   studioHas(studioAt);
   set({ design: next ?? before });

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { CardFault, Change, Design, Point } from '@/core';
-import type { CardRef, PointRef, Report, SnapHit, TidyFault } from '@/core/edit';
+import type { Aspect, CardRef, PointRef, Report, SnapHit, TidyFault } from '@/core/edit';
 
 export interface View {
   /** CSS pixels a sheet unit. */
@@ -62,7 +62,9 @@ export interface EditorState {
   /** Counts what was shown: pictures are drawn again when it grows. */
   readonly version: number;
   readonly notice: string;
-  readonly dialog: 'none' | 'keys' | 'search' | 'export';
+  readonly dialog: 'none' | 'keys' | 'search' | 'export' | 'palette';
+  /** What a press takes from another part while that is at hand. */
+  readonly pickUp: Aspect;
   readonly folded: { readonly parts: boolean; readonly card: boolean; readonly bench: boolean };
 }
 
@@ -99,6 +101,7 @@ export const useEditor = create<EditorState>(() => ({
   version: 0,
   notice: '',
   dialog: 'none',
+  pickUp: 'paint',
   folded: { parts: false, card: false, bench: false },
 }));
 

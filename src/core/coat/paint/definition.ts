@@ -41,6 +41,8 @@ export interface PaintDefinition<P extends Paint> {
   fault?(paint: P, context: PaintContext): string | null;
   /** Grips, in the part's own coordinates, or the sheet's where the paint is fixed to it. */
   handles?(paint: P, bounds: Bounds): readonly Handle[];
+  /** Lines that show how the paint lies, in the coordinates of its grips. */
+  lines?(paint: P, bounds: Bounds): Path;
   drag?(paint: P, handle: string, to: Point, bounds: Bounds): P;
   /** What a single typed number means for a handle. */
   typed?(paint: P, handle: string, value: number): P | null;

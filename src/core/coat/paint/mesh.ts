@@ -2,12 +2,13 @@ import type Joi from 'joi';
 import { isHex } from '../../colour/colour';
 import { count, toggle } from '../../document/fields';
 import type { Handle } from '../../document/handles';
+import type { Cubic } from '../../geometry/cubic';
 import type { Matrix } from '../../geometry/matrix';
 import { identity } from '../../geometry/matrix';
-import { type Bounds, pathOf } from '../../geometry/path';
+import { type Bounds, contourOf, pathOf } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
-import { meshEdge, mostPatches, patchAt } from '../../mesh/grid';
-import { folds } from '../../mesh/patch';
+import { knotAt, meshEdge, mostPatches, patchAt } from '../../mesh/grid';
+import { columnCurve, folds, type Knot, rowCurve } from '../../mesh/patch';
 import { meshNode, transformMesh } from '../../mesh/scene';
 import type { SceneNode } from '../../scene/types';
 import type { MeshNode, MeshPaint } from '../types';
@@ -137,6 +138,24 @@ export const mesh = definePaint<MeshPaint>({
       out.push({ id: `node-${i}`, ...placeOn(bounds, n.x, n.y), colour: n.colour });
     });
     return out;
+  },
+  lines(paint, bounds) {
+    const own = transformMesh(paint, matrixOf(bounds));
+    const run = (list: readonly Knot[], curve: (a: Knot, b: Knot) => Cubic) =>
+      contourOf(
+        list.slice(1).map((b, i) => curve(list[i], b)),
+        false,
+      );
+    const rows = Array.from({ length: own.rows + 1 }, (_, r) =>
+      run(own.nodes.slice(r * (own.columns + 1), (r + 1) * (own.columns + 1)), rowCurve),
+    );
+    const columns = Array.from({ length: own.columns + 1 }, (_, c) =>
+      run(
+        Array.from({ length: own.rows + 1 }, (_, r) => knotAt(own, r, c)),
+        columnCurve,
+      ),
+    );
+    return pathOf([...rows, ...columns]);
   },
   drag(paint, handle, to, bounds) {
     const [what, number] = handle.split('-');

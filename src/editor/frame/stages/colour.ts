@@ -5,7 +5,9 @@ import {
   Droplet,
   Grid3x3,
   type LucideIcon,
+  Palette,
   PenLine,
+  Pipette,
   Rows4,
   Sparkles,
   Square,
@@ -13,9 +15,9 @@ import {
 } from 'lucide-react';
 import { convertPaint, type Paint } from '@/core';
 import { changePart, chooseCard, run } from '../../state/actions';
-import { say } from '../../state/store';
+import { say, set } from '../../state/store';
 import { addCoat, coatAtHand } from '../recipe';
-import { act, lastOf, onePart, type Stage, type Tool } from '../tool';
+import { act, family, lastOf, onePart, type Stage, type Tool, take } from '../tool';
 
 /** Gives the coat at hand a paint of another kind; its colours stay. */
 const paintTool = (kind: Paint['kind'], word: string, icon: LucideIcon): Tool =>
@@ -59,12 +61,15 @@ export const colour: Stage = {
       onePart((p) => addCoat(p, 'stroke')),
     ),
     paintTool('linear', 'Linear gradient', Contrast),
-    paintTool('radial', 'Radial gradient', Sun),
-    paintTool('conic', 'Conic gradient', Disc3),
-    paintTool('corners', 'Corner gradient', Square),
+    family(
+      paintTool('radial', 'Radial gradient', Sun),
+      paintTool('conic', 'Conic gradient', Disc3),
+      paintTool('corners', 'Corner gradient', Square),
+    ),
     paintTool('mesh', 'Gradient mesh', Grid3x3),
     paintTool('pattern', 'Pattern', Blocks),
-    paintTool('stripes', 'Stripes', Rows4),
-    paintTool('grain', 'Grain', Sparkles),
+    family(paintTool('stripes', 'Stripes', Rows4), paintTool('grain', 'Grain', Sparkles)),
+    take('pick-up', 'Pick up', Pipette),
+    act('palette', 'Palette', Palette, () => set({ dialog: 'palette' })),
   ],
 };

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import { type PointerEvent, useRef, useState } from 'react';
 import { formatHex, type Gradient, interpolations, parseHex, rampOf, type Stop, spreads } from '@/core';
 import { ChoiceField } from '../../fields/ChoiceField';
-import { ColourField } from '../../fields/ColourField';
+import { ColourField } from '../../fields/colour/ColourField';
 import { NumberField } from '../../fields/NumberField';
 import { set, useEditor } from '../../state/store';
 
@@ -65,7 +65,16 @@ function turned(paint: Gradient): Gradient {
 }
 
 /** The stops of a gradient: press on the ramp to add one, drag one off to remove it. */
-export function GradientEditor({ paint, onChange }: { paint: Gradient; onChange(paint: Gradient): void }) {
+export function GradientEditor({
+  paint,
+  address,
+  onChange,
+}: {
+  paint: Gradient;
+  /** Where the paint stands in the part. */
+  address: string;
+  onChange(paint: Gradient): void;
+}) {
   // A stop pressed on the sheet is the one at hand here too.
   const grip = useEditor((s) => s.grips.find((g) => g.startsWith('stop-')));
   const chosen = grip ? Number(grip.slice(5)) : 0;
@@ -167,6 +176,7 @@ export function GradientEditor({ paint, onChange }: { paint: Gradient; onChange(
           <ColourField
             label="Stop"
             value={stop.colour}
+            address={`${address}/stops/${index}/colour`}
             onChange={(colour) => put(withStop(index, { colour }))}
           />
           <NumberField

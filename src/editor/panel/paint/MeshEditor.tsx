@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { type MeshPaint, withNode } from '@/core';
 import type { MeshRef } from '@/core/edit';
-import { ColourField } from '../../fields/ColourField';
+import { ColourField } from '../../fields/colour/ColourField';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
 import { run, takeTool } from '../../state/actions';
@@ -65,6 +65,7 @@ export function MeshEditor({
           <ColourField
             label={nodes.length > 1 ? `${nodes.length} nodes` : 'Node'}
             value={first.colour}
+            address={nodes.length === 1 ? `coats/${mesh.coat}/paint/nodes/${nodes[0]}/colour` : undefined}
             onChange={(colour) =>
               onChange(
                 nodes.reduce((p, i) => withNode(p, i, { colour }), paint),

@@ -17,10 +17,11 @@ import { StripesEditor } from './StripesEditor';
 function OwnFields({ part, coat, put }: { part: Part; coat: Coat; put(paint: Paint, label?: string): void }) {
   const { paint } = coat;
   const mesh = { id: part.id, coat: coat.id };
+  const address = `coats/${coat.id}/paint`;
   if (isGradient(paint))
     return (
       <>
-        <GradientEditor paint={paint} onChange={(p) => put(p, 'Gradient')} />
+        <GradientEditor paint={paint} address={address} onChange={(p) => put(p, 'Gradient')} />
         <SwitchField
           label="Fixed to the sheet"
           value={paint.fixed}
@@ -29,7 +30,7 @@ function OwnFields({ part, coat, put }: { part: Part; coat: Coat; put(paint: Pai
       </>
     );
   if (paint.kind === 'mesh') return <MeshEditor paint={paint} mesh={mesh} onChange={put} />;
-  if (paint.kind === 'stripes') return <StripesEditor paint={paint} onChange={put} />;
+  if (paint.kind === 'stripes') return <StripesEditor paint={paint} address={address} onChange={put} />;
   return null;
 }
 

@@ -3,14 +3,17 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { Stripes } from '@/core';
-import { ColourField } from '../../fields/ColourField';
+import { ColourField } from '../../fields/colour/ColourField';
 
 /** The colours of stripes, one of each over and over. */
 export function StripesEditor({
   paint,
+  address,
   onChange,
 }: {
   paint: Stripes;
+  /** Where the paint stands in the part. */
+  address: string;
   onChange(paint: Stripes, label: string): void;
 }) {
   const put = (colours: readonly string[], label = 'Stripe’s colour') =>
@@ -22,6 +25,7 @@ export function StripesEditor({
           key={i}
           label={`Stripe ${i + 1}`}
           value={c}
+          address={`${address}/colours/${i}`}
           onChange={(colour) => put(paint.colours.map((o, k) => (k === i ? colour : o)))}
         />
       ))}

@@ -1,0 +1,71 @@
+import {
+  converter,
+  modeHsl,
+  modeHwb,
+  modeLab,
+  modeLch,
+  modeLrgb,
+  modeOklab,
+  modeOklch,
+  modeP3,
+  modeRgb,
+  modeXyz65,
+  parse,
+  useMode as readsMode,
+} from 'culori/fn';
+import { formatHex, isHex, parseHex } from './colour';
+import { fitted, toOklch } from './oklch';
+import { fromOklab } from './spaces';
+
+// Each mode brings the syntax it is written in.
+for (const mode of [
+  modeRgb,
+  modeHsl,
+  modeHwb,
+  modeLab,
+  modeLch,
+  modeLrgb,
+  modeOklab,
+  modeOklch,
+  modeP3,
+  modeXyz65,
+])
+  readsMode(mode as typeof modeRgb);
+
+const toRgb = converter('rgb');
+
+/** A colour that was read from text. */
+export interface ReadColour {
+  readonly hex: string;
+  /** Whether it lay outside sRGB and its chroma was cut to what that holds. */
+  readonly clipped: boolean;
+}
+
+/**
+ * A colour from text: hex of 3, 4, 6 or 8 digits with or without #, any colour of CSS Color 4, or
+ * three or four numbers of red, green, blue 0–255 and alpha 0–1. Null for anything else.
+ */
+export function readColour(text: string): ReadColour | null {
+  const t = text.trim().toLowerCase();
+  const hex = t.startsWith('#') ? t : `#${t}`;
+  if (isHex(hex)) return { hex: formatHex(parseHex(hex)), clipped: false };
+  const numbers = t
+    .split(/[\s,/]+/)
+    .filter(Boolean)
+    .map(Number);
+  if (numbers.length >= 3 && numbers.length <= 4 && numbers.every(Number.isFinite)) {
+    const [r, g, b, a = 1] = numbers;
+    return numbers.every((v, i) => v >= 0 && v <= (i < 3 ? 255 : 1))
+      ? { hex: formatHex([r / 255, g / 255, b / 255, a]), clipped: false }
+      : null;
+  }
+  const rgb = toRgb(parse(t));
+  if (!rgb) return null;
+  const { r, g, b, alpha = 1 } = rgb;
+  if ([r, g, b].every((v) => v > -0.002 && v < 1.002))
+    return { hex: formatHex([r, g, b, alpha]), clipped: false };
+  const { l, c, h } = fitted(toOklch([r, g, b, 1]));
+  const a = (h * Math.PI) / 180;
+  const inside = fromOklab([l, c * Math.cos(a), c * Math.sin(a)]);
+  return { hex: formatHex([...inside, alpha] as [number, number, number, number]), clipped: true };
+}

@@ -1,0 +1,80 @@
+import { coloursOf, isGradient } from '../coat';
+import type { Coat, Paint } from '../coat/types';
+import { makeId } from '../document/create';
+import type { Card, Part } from '../document/types';
+
+/** What one part can take from another. */
+export const aspects = [
+  'look',
+  'coats',
+  'paint',
+  'first-colour',
+  'last-colour',
+  'stroke',
+  'opacity',
+  'finishes',
+  'colour',
+] as const;
+export type Aspect = (typeof aspects)[number];
+
+const freshCard = (c: Card): Card => ({ ...c, id: makeId() });
+const freshCoat = (c: Coat): Coat => ({ ...c, id: makeId(), steps: c.steps.map(freshCard) });
+
+/** The coat that stands for a part's paint: the one named, else the topmost fill, else the topmost of all. */
+const leading = (part: Part, id?: string): Coat | undefined =>
+  part.coats.find((c) => c.id === id) ??
+  [...part.coats].reverse().find((c) => c.kind === 'fill') ??
+  part.coats.at(-1);
+
+/** A paint with one end of its colours another: a gradient's first or last stop, or the one colour it has. */
+function withEnd(paint: Paint, end: 'first' | 'last', colour: string): Paint {
+  if (paint.kind === 'solid' || paint.kind === 'grain') return { ...paint, colour };
+  if (!isGradient(paint)) return paint;
+  const places = paint.stops.map((s) => s.at);
+  const at = end === 'first' ? Math.min(...places) : Math.max(...places);
+  const index = end === 'first' ? places.indexOf(at) : places.lastIndexOf(at);
+  return { ...paint, stops: paint.stops.map((s, i) => (i === index ? { ...s, colour } : s)) };
+}
+
+const withPaintOf = (part: Part, coat: Coat | undefined, change: (paint: Paint) => Paint): Part =>
+  coat
+    ? { ...part, coats: part.coats.map((c) => (c === coat ? { ...c, paint: change(c.paint) } : c)) }
+    : part;
+
+/** A part that has taken an aspect from another; `coat` names the coat that takes a paint. */
+export function pickUp(to: Part, from: Part, aspect: Exclude<Aspect, 'colour'>, coat?: string): Part {
+  const own = leading(to, coat);
+  const theirs = leading(from);
+  switch (aspect) {
+    case 'look':
+      return {
+        ...to,
+        coats: from.coats.map(freshCoat),
+        finishes: from.finishes.map(freshCard),
+        opacity: from.opacity,
+        blend: from.blend,
+      };
+    case 'coats':
+      return { ...to, coats: from.coats.map(freshCoat) };
+    case 'stroke':
+      return {
+        ...to,
+        coats: [
+          ...to.coats.filter((c) => c.kind !== 'stroke'),
+          ...from.coats.filter((c) => c.kind === 'stroke').map(freshCoat),
+        ],
+      };
+    case 'opacity':
+      return { ...to, opacity: from.opacity, blend: from.blend };
+    case 'finishes':
+      return { ...to, finishes: from.finishes.map(freshCard) };
+    case 'paint':
+      return theirs ? withPaintOf(to, own, () => theirs.paint) : to;
+    default: {
+      const list = theirs ? coloursOf(theirs.paint) : [];
+      const end = aspect === 'first-colour' ? 'first' : 'last';
+      const colour = end === 'first' ? list[0] : list.at(-1);
+      return colour ? withPaintOf(to, own, (p) => withEnd(p, end, colour)) : to;
+    }
+  }
+}

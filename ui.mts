@@ -1,0 +1,10 @@
+import { chromium } from '@playwright/test';
+import { chromiumFlags } from './e2e/chromium';
+import { Hand } from './e2e/hand';
+export const b = await chromium.launch({executablePath:'/usr/bin/chromium',args:chromiumFlags});
+const ctx = await b.newContext({viewport:{width:1280,height:800},baseURL:'http://127.0.0.1:3210'});
+export const page = await ctx.newPage(); page.setDefaultTimeout(8000);
+page.on('pageerror',e=>console.log('PAGEERROR',e.message));
+page.on('console',m=>m.type()==='error'&&console.log('CONSOLE',m.text()));
+export const e = new Hand(page);
+export const shot=async(n:string)=>{await e.settled(); await page.screenshot({path:`/tmp/ui/${n}.png`});};

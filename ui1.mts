@@ -1,0 +1,17 @@
+import { page, b, e, shot } from './ui.mts';
+await e.blank('Mark or badge');
+await e.draw('Circle',{Width:900,Height:900});
+await e.stage('Colour');
+await e.tool('Gradient mesh').click();
+await e.settled();
+await shot('mesh1');
+await page.getByTestId('handle-node-4').click();
+await e.settled();
+await e.type('Node, hex or RGB','#fbf1d6');
+await shot('mesh2');
+await page.getByRole('button',{name:'Add a step to the coat'}).click();
+await shot('menu');
+await page.getByRole('menuitem',{name:'Offset'}).click();
+await e.settled();
+await shot('step');
+await b.close();
