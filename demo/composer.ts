@@ -49,13 +49,19 @@ export class Composer {
     return { id: this.id('step'), kind, on: true, params: { ...steps[kind].defaults, ...params } };
   }
 
+  finish(kind: string, params: object): Card {
+    return { id: this.id('finish'), kind, on: true, params: { ...finishes[kind].defaults, ...params } };
+  }
+
   shadow(params: object): Card {
-    return {
-      id: this.id('finish'),
-      kind: 'soft-shadow',
-      on: true,
-      params: { ...finishes['soft-shadow'].defaults, ...params },
-    };
+    return this.finish('soft-shadow', params);
+  }
+
+  /** Id of the part that was added last under a name. @throws RangeError where there is none. */
+  idOf(name: string): string {
+    const found = Object.values(this.parts).findLast((p) => p.name === name);
+    if (!found) throw new RangeError(`There is no part “${name}”.`);
+    return found.id;
   }
 
   /** Adds a part that draws itself, centred at (x, y); returns its id. */

@@ -1,5 +1,6 @@
 import type { Design } from '@/core';
 import { Composer, gradient } from './composer';
+import { inObservatoryInks } from './observatory';
 
 const middle = 1000;
 const points = 7;
@@ -77,5 +78,5 @@ export function foldedRibbonStar(): Design {
     { x: middle, y: middle },
     { coats: [c.coat.fill('#b23a48')] },
   );
-  return c.design({ ground: '#f4efe4' });
+  return inObservatoryInks(c.design({ ground: '#f4efe4' }));
 }

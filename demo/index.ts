@@ -1,10 +1,14 @@
 import type { Design } from '@/core';
+import { auroraBackdrop } from './aurora-backdrop';
 import { cometSwoosh } from './comet-swoosh';
 import { domeIcon } from './dome-icon';
 import { foldedRibbonStar } from './folded-ribbon-star';
+import { lensEmblem } from './lens-emblem';
 import { moonPhaseBadge } from './moon-phase-badge';
+import { nightPattern } from './night-pattern';
 import { orbitWallpaper } from './orbit-wallpaper';
 import { splitMoonMonogram } from './split-moon-monogram';
+import { sunRosette } from './sun-rosette';
 
 /** The demo designs of the Hollin Tarn Observatory, by a name for files and ids. */
 export const demoDesigns: Readonly<Record<string, () => Design>> = {
@@ -14,4 +18,8 @@ export const demoDesigns: Readonly<Record<string, () => Design>> = {
   'folded-ribbon-star': foldedRibbonStar,
   'split-moon-monogram': splitMoonMonogram,
   'dome-icon': domeIcon,
+  'sun-rosette': sunRosette,
+  'lens-emblem': lensEmblem,
+  'aurora-backdrop': auroraBackdrop,
+  'night-pattern': nightPattern,
 };

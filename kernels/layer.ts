@@ -178,22 +178,32 @@ export function coverSamples(y: i32, x: i32, mask: u64, weight: f32): void {
 const COMPOSITE: i32 = 0;
 const MASK: i32 = 1;
 const MIX: i32 = 2;
+const LUMA: i32 = 3;
+const ERASE: i32 = 4;
+
+/** Luminance of a premultiplied colour (Filter Effects 1, luminanceToAlpha). */
+@inline function luminance(s: v128): f32 {
+  return f32x4.extract_lane(s, 0) * 0.2126 + f32x4.extract_lane(s, 1) * 0.7152 + f32x4.extract_lane(s, 2) * 0.0722;
+}
 
 @inline function joined(op: i32, blend: i32, amount: v128, s: v128, d: v128): v128 {
   if (op == COMPOSITE) return blend == 0 ? over(f32x4.mul(amount, s), d) : composite(blend, f32x4.mul(amount, s), d);
   if (op == MASK) return f32x4.mul(d, v128.shuffle<i32>(s, s, 3, 3, 3, 3));
+  if (op == LUMA) return f32x4.mul(d, f32x4.splat(luminance(s)));
+  if (op == ERASE) return f32x4.mul(d, f32x4.splat(1 - f32x4.extract_lane(s, 3)));
   return f32x4.add(d, f32x4.mul(amount, f32x4.sub(s, d)));
 }
 
 /**
  * Joins layer `from` into layer `to`, sample by sample, and empties `from`.
  * 0 composites at an opacity in a blend mode; 1 multiplies `to` by the alpha of `from`;
- * 2 moves `to` toward `from` by the opacity, as a group without isolation needs it.
+ * 2 moves `to` toward `from` by the opacity, as a group without isolation needs it; 3 multiplies `to`
+ * by the luminance of `from`; 4 takes the alpha of `from` out of `to`.
  */
 export function joinLayers(from: i32, to: i32, op: i32, blend: i32, opacity: f32): void {
   const fromBox = box(from);
   const toBox = box(to);
-  const whole = op == MASK ? toBox : fromBox;
+  const whole = op == MASK || op == LUMA ? toBox : fromBox;
   const x0 = load<i32>(whole), y0 = load<i32>(whole, 4), x1 = load<i32>(whole, 8), y1 = load<i32>(whole, 12);
   const sc = colours(from), sh = heads(from), sb = bits(from);
   const amount = f32x4.splat(opacity);
@@ -207,7 +217,7 @@ export function joinLayers(from: i32, to: i32, op: i32, blend: i32, opacity: f32
       const p = C + (o << 4);
       if (!inFrom) {
         const s = v128.load(sc + (o << 4));
-        if (op == COMPOSITE && !v128.any_true(s)) continue;
+        if ((op == COMPOSITE || op == ERASE) && !v128.any_true(s)) continue;
         if (!inTo) v128.store(p, joined(op, blend, amount, s, v128.load(p)));
         else
           for (let h = load<u32>(H + (o << 2)); h; h = fragmentNext(fragment(h))) {

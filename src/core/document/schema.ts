@@ -105,7 +105,11 @@ const faceKeys = Joi.array()
 /** What holders keep beside their fields. */
 const holderExtras: Record<HolderKind, Joi.SchemaMap> = {
   combine: {},
-  group: { clip: Joi.boolean() },
+  group: {
+    clip: Joi.boolean(),
+    clipBy: Joi.valid('shape', 'alpha', 'luminance'),
+    holds: Joi.valid('plain', 'isolated', 'knock-out'),
+  },
   faces: {
     dropped: faceKeys.required(),
     regions: Joi.array()

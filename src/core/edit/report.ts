@@ -143,6 +143,9 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
   }
   if (card.list === 'finishes') {
     const finish = part.finishes.find((c) => c.id === card.id);
+    const ground = evaluatePart(design, part).grounds.get(card.id);
+    const grips = finish && ground && finishes[finish.kind].paintHandles?.(finish.params, ground);
+    if (grips) return grips.map((h) => place(h, card, m));
     const handles = (finish && finishes[finish.kind].handles?.(finish.params)) ?? [];
     const at = applyTo(m, anchorOf(design, part));
     return handles.map((h) => place(h, card, [1, 0, 0, 1, at.x, at.y]));

@@ -1,6 +1,6 @@
 import type { Field } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
-import type { Path } from '../geometry/path';
+import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { SceneNode } from '../scene/types';
 
@@ -18,6 +18,9 @@ export interface FinishDefinition<P extends object> {
   apply(painted: Painted, params: P): readonly SceneNode[];
   handles?(params: P): Handle[];
   drag?(params: P, handle: string, to: Point): DragResult<P>;
+  /** Grips that lie on the bounds of what is painted, in the part's own coordinates, in place of the above. */
+  paintHandles?(params: P, bounds: Bounds): Handle[];
+  paintDrag?(params: P, handle: string, to: Point, bounds: Bounds): DragResult<P>;
 }
 
 export const defineFinish = <P extends object>(d: FinishDefinition<P>): FinishDefinition<P> => d;

@@ -1,9 +1,11 @@
+import { colourBalance, colourShift, oneInk, tint } from './colour-changes';
 import type { FinishDefinition } from './definition';
+import { fade } from './fade';
 import { softShadow } from './soft-shadow';
 
 export type { FinishDefinition, Painted } from './definition';
 
-const all = [softShadow];
+const all = [softShadow, fade, tint, colourShift, colourBalance, oneInk];
 
 type AnyFinish = FinishDefinition<Record<string, unknown>>;
 

@@ -4,7 +4,16 @@ import { identity, invert, isIdentity, type Matrix, meanScale, multiply } from '
 import { growBounds, joinBounds, type Path, pathBounds, pathOf, polygonContour } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import { nodeBounds } from '../scene/damage';
-import type { GradientPaint, Scene, SceneNode, ScenePaint, ShadowNode, ShapeNode } from '../scene/types';
+import { silhouette } from '../scene/silhouette';
+import type {
+  GradientPaint,
+  GroupNode,
+  Scene,
+  SceneNode,
+  ScenePaint,
+  ShadowNode,
+  ShapeNode,
+} from '../scene/types';
 import { base64, pictureOf } from './svg-picture';
 
 const num = (v: number): string => String(Number(v.toPrecision(12)));
@@ -96,6 +105,44 @@ class SvgWriter {
     return ` clip-path="url(#${id})"`;
   }
 
+  /** A mask by what nodes paint: by their alpha all of it is made white. */
+  private mask({ children, by }: NonNullable<GroupNode['mask']>, toSheet: Matrix): string {
+    const id = this.id('m');
+    const inner = this.nodes(children, toSheet);
+    const style = by === 'alpha' ? ' style="mask-type:alpha"' : '';
+    this.defs.push(
+      `<mask id="${id}" maskUnits="userSpaceOnUse" x="-1e6" y="-1e6" width="2e6" height="2e6"${style}>${by === 'alpha' ? this.whitened(inner) : inner}</mask>`,
+    );
+    return ` mask="url(#${id})"`;
+  }
+
+  /** Elements turned white, their alpha kept: for drawers that know luminance masks only. */
+  private whitened(inner: string): string {
+    if (!this.known.has('white')) {
+      this.known.set('white', 'white');
+      this.defs.push(
+        '<filter id="white" color-interpolation-filters="sRGB" filterUnits="userSpaceOnUse" x="-1e5" y="-1e5" width="2e5" height="2e5"><feColorMatrix values="0 0 0 0 1 0 0 0 0 1 0 0 0 0 1 0 0 0 1 0"/></filter>',
+      );
+    }
+    return `<g filter="url(#white)">${inner}</g>`;
+  }
+
+  /** Members of a knock-out group: of each only what no later one lies on. */
+  private knockedOut(nodes: readonly SceneNode[], toSheet: Matrix): string {
+    return nodes
+      .map((n, i) => {
+        const later = nodes.slice(i + 1);
+        if (!later.length) return this.node(n, toSheet);
+        const id = this.id('k');
+        const black = later.map((l) => this.node(silhouette(l), toSheet)).join('');
+        this.defs.push(
+          `<mask id="${id}" maskUnits="userSpaceOnUse" x="-1e6" y="-1e6" width="2e6" height="2e6"><rect x="-1e6" y="-1e6" width="2e6" height="2e6" fill="#fff"/><g style="isolation:isolate">${black.replace(/fill="#ffffff"/g, 'fill="#000000"')}</g></mask>`,
+        );
+        return `<g mask="url(#${id})">${this.node(n, toSheet)}</g>`;
+      })
+      .join('');
+  }
+
   /** A conic gradient as a picture of it, clipped by its shape: SVG has none. */
   private conic(node: ShapeNode, toSheet: Matrix): string {
     const b = pathBounds(node.path);
@@ -151,8 +198,11 @@ class SvgWriter {
     const m = node.matrix;
     const inside = multiply(toSheet, m);
     const transform = isIdentity(m) ? '' : ` transform="${matrixText(m)}"`;
-    const clip = node.clip ? this.clip(node.clip) : '';
-    return `<g${transform}${clip}${this.look(node.opacity, node.blend, node.isolated)}>${this.nodes(node.children, inside)}</g>`;
+    const clip = `${node.clip ? this.clip(node.clip) : ''}${node.mask ? this.mask(node.mask, inside) : ''}`;
+    const children = node.knockout
+      ? this.knockedOut(node.children, inside)
+      : this.nodes(node.children, inside);
+    return `<g${transform}${clip}${this.look(node.opacity, node.blend, node.isolated)}>${children}</g>`;
   }
 }
 

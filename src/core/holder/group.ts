@@ -1,15 +1,33 @@
 import { identity } from '../geometry/matrix';
+import type { GroupNode, SceneNode } from '../scene/types';
 import { defineHolder, type HolderContext, type Member } from './definition';
 import { joinOutline } from './join';
 
 interface Group {
   /** Whether the topmost part, instead of being painted, shows of the others what lies in it. */
   readonly clip?: boolean;
+  /** What of the topmost part clips: its outline, or how opaque or how light it is painted. */
+  readonly clipBy?: 'shape' | 'alpha' | 'luminance';
+  /**
+   * Whether blend modes inside reach what lies under the group, only each other, or nothing: in a
+   * knock-out group each member takes out what lies under it in the group.
+   */
+  readonly holds?: 'plain' | 'isolated' | 'knock-out';
 }
 
 /** Whether the topmost part clips: it must be shown and leave something to clip. */
 const clips = (members: readonly Member[], { clip }: Group, { part }: HolderContext): boolean =>
   clip === true && members.length > 1 && members.at(-1)?.part.id === part.children.at(-1);
+
+const holding = (children: readonly SceneNode[], values: Partial<GroupNode>): GroupNode => ({
+  type: 'group',
+  children,
+  matrix: identity,
+  opacity: 1,
+  blend: 'normal',
+  isolated: false,
+  ...values,
+});
 
 /** Parts that are moved, hidden and repeated together; each paints itself. */
 export const group = defineHolder<Group>({
@@ -20,18 +38,18 @@ export const group = defineHolder<Group>({
   outline: (members, params, context) =>
     clips(members, params, context) ? (members.at(-1)?.outline ?? []) : members.flatMap((m) => m.outline),
   nodes(members, params, context) {
+    const { clipBy = 'shape', holds = 'plain' } = params;
     const nodes = members.map((m) => m.node);
-    if (!clips(members, params, context)) return nodes;
+    const clipped = clips(members, params, context);
+    const shown = clipped ? nodes.slice(0, -1) : nodes;
+    const held =
+      holds === 'plain' ? shown : [holding(shown, { isolated: true, knockout: holds === 'knock-out' })];
+    if (!clipped) return held;
+    const top = members.at(-1);
     return [
-      {
-        type: 'group',
-        children: nodes.slice(0, -1),
-        matrix: identity,
-        opacity: 1,
-        blend: 'normal',
-        isolated: false,
-        clip: joinOutline(members.at(-1)?.outline ?? []),
-      },
+      clipBy === 'shape'
+        ? holding(held, { clip: joinOutline(top?.outline ?? []) })
+        : holding(held, { mask: { children: top ? [top.node] : [], by: clipBy } }),
     ];
   },
 });

@@ -11,6 +11,7 @@ import {
   transformBounds,
 } from '../geometry/path';
 import { meshBounds } from '../scene/damage';
+import { silhouette } from '../scene/silhouette';
 import {
   type BlendMode,
   blendModes,
@@ -36,7 +37,7 @@ const layerCount = 24;
 /** Bytes at the end of the input area that filters work in. */
 export const planeBytes = 16 << 20;
 
-export const joins = { composite: 0, mask: 1, mix: 2 } as const;
+export const joins = { composite: 0, mask: 1, mix: 2, luminance: 3, erase: 4 } as const;
 const kinds = { linear: 1, radial: 2, conic: 3 } as const;
 const tableSize = 1024;
 /** Colours that change at once need finer tables: a hard edge is then less than half a pixel soft. */
@@ -294,7 +295,7 @@ export class Painter {
 
   private drawGroup(node: GroupNode, matrix: Matrix, layer: number): void {
     const { kernels } = this;
-    const plain = node.opacity >= 1 && node.blend === 'normal' && !node.clip;
+    const plain = node.opacity >= 1 && node.blend === 'normal' && !node.clip && !node.mask && !node.knockout;
     let isolated = this.needsLayer.get(node);
     if (isolated === undefined) {
       isolated = node.isolated && blends(node.children);
@@ -304,13 +305,20 @@ export class Painter {
       this.draw(node.children, matrix, layer);
       return;
     }
-    if (!node.isolated && node.blend === 'normal' && !node.clip && blends(node.children)) {
+    const inLayer = node.clip || node.mask || node.knockout;
+    if (!node.isolated && node.blend === 'normal' && !inLayer && blends(node.children)) {
       kernels.copyLayer(layer, layer + 1);
       this.draw(node.children, matrix, layer + 1);
       kernels.joinLayers(layer + 1, layer, joins.mix, 0, node.opacity);
       return;
     }
-    this.draw(node.children, matrix, layer + 1);
+    if (node.knockout) this.drawKnockOut(node.children, matrix, layer + 1);
+    else this.draw(node.children, matrix, layer + 1);
+    if (node.mask) {
+      this.draw(node.mask.children, matrix, layer + 2);
+      const by = node.mask.by === 'alpha' ? joins.mask : joins.luminance;
+      kernels.joinLayers(layer + 2, layer + 1, by, 0, 1);
+    }
     if (node.clip) {
       this.drawShape(
         { type: 'shape', path: node.clip, paint: white, opacity: 1, blend: 'normal' },
@@ -320,6 +328,16 @@ export class Painter {
       kernels.joinLayers(layer + 2, layer + 1, joins.mask, 0, 1);
     }
     kernels.joinLayers(layer + 1, layer, joins.composite, modeNumber(node.blend), node.opacity);
+  }
+
+  /** Draws nodes so that each takes out what earlier ones left where it lies (ISO 32000-1, 11.4.6). */
+  private drawKnockOut(nodes: readonly SceneNode[], matrix: Matrix, layer: number): void {
+    for (const node of nodes) {
+      if (node.opacity <= 0 || this.passes(node, matrix)) continue;
+      this.draw([silhouette(node)], matrix, layer + 1);
+      this.kernels.joinLayers(layer + 1, layer, joins.erase, 0, 1);
+      this.draw([node], matrix, layer);
+    }
   }
 
   private tableOf(paint: GradientPaint, opacity: number): { table: Float32Array; opaque: boolean } {

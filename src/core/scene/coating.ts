@@ -5,9 +5,10 @@ import type { HandleContext } from '../document/handles';
 import { type Card, holdsParts, type Part } from '../document/types';
 import { finishes } from '../finish';
 import { identity } from '../geometry/matrix';
-import { type Bounds, type Path, pathBounds } from '../geometry/path';
+import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
 import { joinOutline } from '../holder/join';
 import type { Outline } from '../step';
+import { nodeBounds } from './damage';
 import { type CardFault, type Made, outlineBounds, runSteps } from './run-steps';
 import { runNodes } from './stroke-run';
 import type { SceneNode } from './types';
@@ -181,10 +182,20 @@ export function coat(part: Part, outline: Outline, tile: (id: string) => Tile | 
   return { nodes: nodesOf(false), behind: nodesOf(true), coats, faults };
 }
 
-/** What is painted once a part's finishes have done their work. */
-export function finishNodes(part: Part, outline: Outline, nodes: readonly SceneNode[]): readonly SceneNode[] {
+/**
+ * What is painted once a part's finishes have done their work; `grounds` is told the bounds of what
+ * each of them is given.
+ */
+export function finishNodes(
+  part: Part,
+  outline: Outline,
+  nodes: readonly SceneNode[],
+  grounds: Map<string, Bounds | null>,
+): readonly SceneNode[] {
   let at = nodes;
   for (const card of part.finishes) {
+    if (finishes[card.kind].paintHandles)
+      grounds.set(card.id, at.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null));
     if (!card.on) continue;
     const paintedOn = {
       nodes: at,

@@ -89,6 +89,8 @@ function damageOf(before: readonly SceneNode[], after: readonly SceneNode[], mat
       a.opacity === b.opacity &&
       a.blend === b.blend &&
       a.clip === b.clip &&
+      a.mask === b.mask &&
+      a.knockout === b.knockout &&
       a.matrix.every((v, k) => v === b.matrix[k]);
     if (sameFrame) damage = joinBounds(damage, damageOf(a.children, b.children, multiply(matrix, a.matrix)));
     else {

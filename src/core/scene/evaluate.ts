@@ -3,7 +3,7 @@ import { parseHex } from '../colour/colour';
 import type { HandleContext } from '../document/handles';
 import { type Card, type Design, holdsParts, isPrimitive, type Part } from '../document/types';
 import { applyTo, invert, type Matrix, placeMatrix } from '../geometry/matrix';
-import { type Path, transformPath } from '../geometry/path';
+import { type Bounds, type Path, transformPath } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { holders } from '../holder';
 import type { HolderContext, Member } from '../holder/definition';
@@ -26,6 +26,8 @@ export interface PartResult {
   readonly nodes: readonly SceneNode[];
   /** What each coat comes to. */
   readonly coats: ReadonlyMap<string, CoatResult>;
+  /** Bounds of what finishes with grips on it are given. */
+  readonly grounds: ReadonlyMap<string, Bounds | null>;
   /** The whole part in its parent's coordinates. */
   readonly node: GroupNode;
   readonly faults: readonly CardFault[];
@@ -48,6 +50,7 @@ const outlines = new WeakMap<
 interface Look {
   readonly nodes: readonly SceneNode[];
   readonly coats: ReadonlyMap<string, CoatResult>;
+  readonly grounds: ReadonlyMap<string, Bounds | null>;
   readonly faults: readonly Omit<CardFault, 'part'>[];
 }
 
@@ -223,7 +226,8 @@ function look(part: Part, made: Made, basis: Basis, tiles: Tiles): Look {
   const painted = holdsPainted(part.source)
     ? [...behind, ...repeatNodes(part, made, memberNodes(part, basis)), ...coated]
     : coated;
-  const result = { nodes: finishNodes(part, made.outline, painted), coats, faults };
+  const grounds = new Map<string, Bounds | null>();
+  const result = { nodes: finishNodes(part, made.outline, painted, grounds), coats, grounds, faults };
   looks.set(part.coats, { finishes: part.finishes, made, tiles, look: result });
   return result;
 }
@@ -357,13 +361,14 @@ export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartRes
     return known.result;
 
   const made = make(part, basis, centres);
-  const { nodes, coats, faults } = look(part, made, basis, tiles);
+  const { nodes, coats, grounds, faults } = look(part, made, basis, tiles);
   const matrix: Matrix = placeMatrix(part.place);
   const result: PartResult = {
     outline: made.outline,
     stages: made.stages,
     nodes,
     coats,
+    grounds,
     node: {
       type: 'group',
       children: nodes,

@@ -65,6 +65,10 @@ export interface GroupNode {
   readonly blend: BlendMode;
   readonly isolated: boolean;
   readonly clip?: Path;
+  /** Nodes whose alpha or luminance says how much of the group shows. */
+  readonly mask?: { readonly children: readonly SceneNode[]; readonly by: 'alpha' | 'luminance' };
+  /** Whether each child takes out what earlier ones left where it lies. */
+  readonly knockout?: boolean;
   /** Id of the part the group stands for, where it stands for one. */
   readonly part?: string;
 }

@@ -13,7 +13,11 @@ import type {
 /** Node as it travels: what can be shared is a number. */
 type WireNode =
   | (Omit<ShapeNode, 'path' | 'paint'> & { readonly path: number; readonly paint: number })
-  | (Omit<GroupNode, 'children' | 'clip'> & { readonly children: number; readonly clip: number | null })
+  | (Omit<GroupNode, 'children' | 'clip' | 'mask'> & {
+      readonly children: number;
+      readonly clip: number | null;
+      readonly mask: { readonly children: number; readonly by: 'alpha' | 'luminance' } | null;
+    })
   | (Omit<ShadowNode, 'children'> & { readonly children: number })
   | MeshNode
   | GrainNode;
@@ -77,7 +81,12 @@ export class SceneEncoder {
         paint: this.share(n.paint, (id) => ({ id, kind: 'paint', value: n.paint })),
       };
     if (n.type === 'group')
-      return { ...n, children: this.list(n.children), clip: n.clip ? this.path(n.clip) : null };
+      return {
+        ...n,
+        children: this.list(n.children),
+        clip: n.clip ? this.path(n.clip) : null,
+        mask: n.mask ? { children: this.list(n.mask.children), by: n.mask.by } : null,
+      };
     return n.type === 'shadow' ? { ...n, children: this.list(n.children) } : n;
   }
 
@@ -111,10 +120,15 @@ export class SceneDecoder {
     if (n.type === 'mesh' || n.type === 'grain') return n;
     const children = this.objects.get(n.children) as readonly SceneNode[];
     if (n.type === 'shadow') return { ...n, children };
-    const { clip, ...rest } = n;
-    return clip === null
-      ? { ...rest, children }
-      : { ...rest, children, clip: this.objects.get(clip) as Path };
+    const { clip, mask, ...rest } = n;
+    return {
+      ...rest,
+      children,
+      ...(clip === null ? {} : { clip: this.objects.get(clip) as Path }),
+      ...(mask === null
+        ? {}
+        : { mask: { by: mask.by, children: this.objects.get(mask.children) as readonly SceneNode[] } }),
+    };
   }
 
   private built(d: Definition): unknown {

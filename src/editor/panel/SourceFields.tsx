@@ -104,6 +104,14 @@ function FacesFields({ part, source }: { part: Part; source: Faces }) {
   );
 }
 
+const clipWays = ['shape', 'alpha', 'luminance'] as const;
+const holdingWays = ['plain', 'isolated', 'knock-out'] as const;
+const holdingWords = {
+  plain: 'Blend modes inside reach what lies under the group.',
+  isolated: 'Blend modes inside reach the members only.',
+  'knock-out': 'Each member takes out what lies under it in the group.',
+} as const;
+
 /** The controls of what a part starts from. */
 export function SourceFields({ part }: { part: Part }) {
   const { source } = part;
@@ -128,6 +136,23 @@ export function SourceFields({ part }: { part: Part }) {
           value={source.clip ?? false}
           onChange={() => void run('Clip', { do: 'clip', ids: [part.id] })}
         />
+        {source.clip && (
+          <ChoiceField
+            label="Clips by its"
+            value={source.clipBy ?? 'shape'}
+            options={clipWays}
+            onChange={(v) => changeSource(part, 'clipBy', v)}
+          />
+        )}
+        <ChoiceField
+          label="Holds together"
+          value={source.holds ?? 'plain'}
+          options={holdingWays}
+          onChange={(v) => changeSource(part, 'holds', v)}
+        />
+        <Typography variant="body2" color="text.secondary">
+          {holdingWords[source.holds ?? 'plain']}
+        </Typography>
       </Section>
     );
   if (source.kind === 'piece')

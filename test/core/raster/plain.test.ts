@@ -101,6 +101,8 @@ describe('every compiled kernel has the bits of its plain twin', () => {
     ['composite in a mode', 0, 3],
     ['mask', 1, 0],
     ['mix', 2, 0],
+    ['luminance', 3, 0],
+    ['erase', 4, 0],
   ])('joining layers: %s', (_, rule, mode) => {
     for (const seed of [3, 8, 21])
       agree((k) => {

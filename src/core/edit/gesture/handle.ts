@@ -90,14 +90,19 @@ function stepHolder(design: Design, part: Part, ref: StepRef): Holder | null {
   };
 }
 
-function finishHolder(part: Part, id: string): Holder | null {
+function finishHolder(design: Design, part: Part, id: string): Holder | null {
   const card = part.finishes.find((c) => c.id === id);
   if (!card) return null;
   const definition = finishes[card.kind];
+  const ground = evaluatePart(design, part).grounds.get(id);
   return {
     fields: definition.fields,
-    handles: definition.handles?.(card.params) ?? [],
-    drag: (handle, to) => definition.drag?.(card.params, handle, to),
+    handles:
+      (ground ? definition.paintHandles?.(card.params, ground) : definition.handles?.(card.params)) ?? [],
+    drag: (handle, to) =>
+      ground
+        ? definition.paintDrag?.(card.params, handle, to, ground)
+        : definition.drag?.(card.params, handle, to),
     with: ({ params }) => ({
       ...part,
       finishes: part.finishes.map((c) => (c.id === id ? { ...c, params: { ...c.params, ...params } } : c)),
@@ -188,9 +193,9 @@ export function dragHandle(
       ? sourceHolder(part)
       : card.list === 'steps'
         ? stepHolder(design, part, card)
-        : finishHolder(part, card.id);
+        : finishHolder(design, part, card.id);
   let at = applyTo(back, p);
-  if (card.list === 'finishes') {
+  if (card.list === 'finishes' && !evaluatePart(design, part).grounds.has(card.id)) {
     // Shadows fall on the sheet: their handles stand about the part's anchor, in sheet units.
     const centre = applyTo(world, anchorOf(design, part));
     at = { x: p.x - centre.x, y: p.y - centre.y };

@@ -1,17 +1,27 @@
-import { Eclipse } from 'lucide-react';
+import { Blend, Eclipse, type LucideIcon, Paintbrush, Palette, Stamp, Sunset } from 'lucide-react';
 import { addFinish } from '../recipe';
-import { act, lastOf, onePart, type Stage } from '../tool';
+import { act, family, lastOf, onePart, type Stage, type Tool } from '../tool';
+
+const finish = (kind: string, word: string, icon: LucideIcon): Tool =>
+  act(
+    kind,
+    word,
+    icon,
+    onePart((p) => addFinish(p, kind)),
+  );
 
 export const depth: Stage = {
   number: 6,
   word: 'Depth',
   card: (p) => lastOf(p.finishes, 'finishes'),
   tools: [
-    act(
-      'soft-shadow',
-      'Soft shadow',
-      Eclipse,
-      onePart((p) => addFinish(p, 'soft-shadow')),
+    finish('soft-shadow', 'Soft shadow', Eclipse),
+    finish('fade', 'Fade', Sunset),
+    family(
+      finish('tint', 'Tint', Paintbrush),
+      finish('colour-shift', 'Colour shift', Palette),
+      finish('colour-balance', 'Colour balance', Blend),
+      finish('one-ink', 'One ink', Stamp),
     ),
   ],
 };

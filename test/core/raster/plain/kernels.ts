@@ -8,7 +8,7 @@ import { plainGrain, plainPatch } from './surface';
 
 const layers = 24;
 const inputSize = 20 << 20;
-const rules: JoinRule[] = ['composite', 'mask', 'mix'];
+const rules: JoinRule[] = ['composite', 'mask', 'mix', 'luminance', 'erase'];
 const colourOf = (r: number, g: number, b: number, a: number): Colour => [f(r), f(g), f(b), f(a)];
 
 /** Weights of the Catmull–Rom spline at fraction t (Keys 1981, a = −1/2), in single precision. */

@@ -24,11 +24,14 @@ export function count(mask: bigint): number {
 
 const part = (weight: number, hit: bigint, own: bigint): number => f(f(weight * count(hit)) / count(own));
 
-export type JoinRule = 'composite' | 'mask' | 'mix';
+export type JoinRule = 'composite' | 'mask' | 'mix' | 'luminance' | 'erase';
 
 function joined(rule: JoinRule, mode: number, amount: number, s: Colour, d: Colour): Colour {
   if (rule === 'composite') return composite(mode, scaled(s, amount), d);
   if (rule === 'mask') return scaled(d, s[3]);
+  if (rule === 'luminance')
+    return scaled(d, f(f(f(s[0] * f(0.2126)) + f(s[1] * f(0.7152))) + f(s[2] * f(0.0722))));
+  if (rule === 'erase') return scaled(d, f(1 - s[3]));
   return each((i) => d[i] + f(amount * f(s[i] - d[i])));
 }
 
@@ -103,7 +106,7 @@ export class PlainLayer {
   /** Joins another layer into this one, sample by sample, and empties the other. */
   join(from: PlainLayer, rule: JoinRule, mode: number, opacity: number): void {
     const amount = f(opacity);
-    const [x0, y0, x1, y1] = rule === 'mask' ? this.box : from.box;
+    const [x0, y0, x1, y1] = rule === 'mask' || rule === 'luminance' ? this.box : from.box;
     const put = (s: Colour, d: Colour) => joined(rule, mode, amount, s, d);
     for (let y = y0; y < y1; y++) {
       this.grow(x0, y, x1);
@@ -112,7 +115,7 @@ export class PlainLayer {
         const s = from.pixels[o];
         const d = this.pixels[o];
         if (!isList(s)) {
-          if (rule === 'composite' && same(s, clearColour)) continue;
+          if ((rule === 'composite' || rule === 'erase') && same(s, clearColour)) continue;
           if (isList(d)) for (const q of d) q.colour = put(s, q.colour);
           else this.pixels[o] = put(s, d);
         } else if (!isList(d)) this.pixels[o] = s.map((q) => ({ ...q, colour: put(q.colour, d) }));
