@@ -54,7 +54,8 @@ export async function ensureChromium() {
   return find() ?? fail('Chromium was installed, but was not found.');
 }
 
-/** Debian's SVG renderer, an outside reference for whole pictures. */
+/** Debian's renderers of SVG and PDF, outside references for whole pictures and meshes. */
 export async function ensureSvgRenderer() {
   if (!onPath('rsvg-convert')) await install(['librsvg2-bin'], 'rsvg-convert');
+  if (!onPath('pdftoppm')) await install(['poppler-utils'], 'pdftoppm');
 }

@@ -247,28 +247,32 @@ const tileOf = (result: PartResult | null | undefined): Tile | null => {
 const tileIds = ({ coats }: Part): string[] =>
   coats.flatMap(({ paint }) => (paint.kind === 'pattern' && paint.tile ? [paint.tile] : []));
 
-/** Ids of the parts at work, to find a pattern that would contain itself. */
-const atWork = new Set<string>();
+/** Whether a part rests on another: holds it, is cut from it, or repeats it in a pattern, however far off. */
+function restsUpon(
+  design: Pick<Design, 'parts'>,
+  id: string,
+  other: string,
+  seen = new Set<string>(),
+): boolean {
+  if (id === other) return true;
+  const part = design.parts[id];
+  if (!part || seen.has(id)) return false;
+  seen.add(id);
+  const { source } = part;
+  const cutFrom = source.kind === 'piece' ? [source.of, ...source.by] : [];
+  return [...part.children, ...cutFrom, ...tileIds(part)].some((i) => restsUpon(design, i, other, seen));
+}
 
 function tilesOf(design: Pick<Design, 'parts'>, part: Part): Tiles {
   const ids = tileIds(part);
   if (!ids.length) return noTiles;
-  atWork.add(part.id);
-  try {
-    return new Map(
-      ids.map((id) => {
-        const goesRound = id === part.id || atWork.has(id) || holdsWithin(design, id, part.id);
-        return [id, design.parts[id] && !goesRound ? evaluatePart(design, design.parts[id]) : null];
-      }),
-    );
-  } finally {
-    atWork.delete(part.id);
-  }
+  return new Map(
+    ids.map((id) => {
+      const tile = design.parts[id];
+      return [id, tile && !restsUpon(design, id, part.id) ? evaluatePart(design, tile) : null];
+    }),
+  );
 }
-
-/** Whether a part holds another, however deep. */
-const holdsWithin = (design: Pick<Design, 'parts'>, id: string, inner: string): boolean =>
-  design.parts[id]?.children.some((c) => c === inner || holdsWithin(design, c, inner)) ?? false;
 
 /** A child of a group that has steps which change outlines takes them on after its own. */
 const inherited = new WeakMap<readonly Card[], WeakMap<Part, Part>>();

@@ -77,7 +77,7 @@ describe('PNG', () => {
 });
 
 describe('whole pictures', () => {
-  const width = 400;
+  const width = 280;
   const folder = mkdtempSync(path.join(tmpdir(), 'compass-'));
   const scenes: [string, Scene][] = Object.entries(demoDesigns).map(([name, make]) => {
     const d = make();
@@ -96,7 +96,10 @@ describe('whole pictures', () => {
     expect(rms(await averaged(theirs.asPng(), width), renderPixels(scene, width).data)).toBeLessThan(2);
   });
 
-  it.each(scenes)('%s: our raster against our SVG drawn by librsvg', async (name, scene) => {
+  // It mixes the non-separable modes otherwise where the source is translucent: luminosity at 45 % of white
+  // on a teal gives 142 where the W3C formula, Chromium and we have 166. That picture is left to Chromium.
+  const forLibrsvg = scenes.filter(([name]) => name !== 'lens-emblem');
+  it.each(forLibrsvg)('%s: our raster against our SVG drawn by librsvg', async (name, scene) => {
     const file = path.join(folder, `${name}.svg`);
     const png = execFileSync('rsvg-convert', ['-w', String(4 * width), file], { maxBuffer: 1 << 26 });
     expect(rms(await averaged(png, width), renderPixels(scene, width).data)).toBeLessThan(2);
