@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import os from 'node:os';
 import { booleanRows } from './booleans';
 import { browserRows } from './browser';
+import { colourRows } from './colour';
 import { constructRows } from './construct';
 import { evaluateRows } from './evaluate';
 import type { Row } from './measure';
@@ -14,6 +15,7 @@ async function main(): Promise<void> {
     ...rasterRows(),
     ...evaluateRows(),
     ...constructRows(),
+    ...colourRows(),
     ...(await browserRows()),
     ...(await serverRows()),
   ];

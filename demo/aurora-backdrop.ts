@@ -80,7 +80,7 @@ export function auroraBackdrop(): Design {
       coats: [
         c.coat.fill(curtain(violet, [0.1, -0.06, 0.08, -0.1, 0.02, -0.04]), {
           blend: 'screen',
-          opacity: 0.7,
+          opacity: 0.5,
         }),
       ],
     },
@@ -94,7 +94,7 @@ export function auroraBackdrop(): Design {
       coats: [
         c.coat.fill(curtain(green, [-0.04, 0.1, -0.08, 0.06, -0.1, 0.06]), {
           blend: 'screen',
-          opacity: 0.85,
+          opacity: 0.62,
         }),
       ],
     },

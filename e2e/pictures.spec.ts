@@ -3,7 +3,7 @@ import { evaluate, renderPixels, sceneToSvg } from '@/core';
 import { demoDesigns } from '../demo';
 import { averaged, rms } from '../test/pictures';
 
-const width = 280;
+const width = 320;
 
 for (const [name, make] of Object.entries(demoDesigns))
   test(`${name}: our raster against our SVG drawn by Chromium`, async ({ page }) => {

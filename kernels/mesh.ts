@@ -61,6 +61,7 @@ function triangle(base: usize, layer: i32, p: usize, q: usize, r: usize): void {
   const y0 = max<i32>(0, <i32>Math.ceil(min<f64>(ay, min<f64>(by, cy)) - 0.5) - tileY);
   const y1 = min<i32>(high - 1, <i32>Math.floor(max<f64>(ay, max<f64>(by, cy)) - 0.5) - tileY);
   if (x1 < x0 || y1 < y0) return;
+  const share = 1 / area;
   const ca = v128.load(p, 16);
   for (let y = y0; y <= y1; y++) {
     const py = <f64>(tileY + y) + 0.5;
@@ -77,8 +78,8 @@ function triangle(base: usize, layer: i32, p: usize, q: usize, r: usize): void {
       if (first < 0) first = x;
       last = x;
       const c = f32x4.add(
-        f32x4.add(f32x4.mul(f32x4.splat(<f32>(wa / area)), ca), f32x4.mul(f32x4.splat(<f32>(wb / area)), cb)),
-        f32x4.mul(f32x4.splat(<f32>(wc / area)), cc),
+        f32x4.add(f32x4.mul(f32x4.splat(<f32>(wa * share)), ca), f32x4.mul(f32x4.splat(<f32>(wb * share)), cb)),
+        f32x4.mul(f32x4.splat(<f32>(wc * share)), cc),
       );
       v128.store(base + (<usize>(y * 256 + x) << 4), c);
     }
@@ -107,15 +108,17 @@ export function meshPatch(layer: i32, at: usize, n: i32): void {
   const base = colours(layer);
   const step: f64 = 1 / <f64>n;
   // How far the surface can lie from a block's first vertex: derivatives are at most 3 strides.
-  const reach = 3 * 16 * step;
+  const blocks = (n + 15) >> 4;
+  const size = (n + blocks - 1) / blocks;
+  const reach = 3 * <f64>size * step;
   const rx = reach * (stride(at, 0, true) + stride(at, 0, false));
   const ry = reach * (stride(at, 1, true) + stride(at, 1, false));
-  for (let bi = 0; bi < n; bi += 16)
-    for (let bj = 0; bj < n; bj += 16) {
+  for (let bi = 0; bi < n; bi += size)
+    for (let bj = 0; bj < n; bj += size) {
       vertex(at, net, <f64>bi * step, <f64>bj * step, MESH);
       const x = load<f64>(MESH), y = load<f64>(MESH, 8);
       if (x + rx < <f64>tileX || x - rx > <f64>(tileX + wide) || y + ry < <f64>tileY || y - ry > <f64>(tileY + high)) continue;
-      const ni = min<i32>(16, n - bi), nj = min<i32>(16, n - bj);
+      const ni = min<i32>(size, n - bi), nj = min<i32>(size, n - bj);
       for (let i = 0; i <= ni; i++)
         for (let j = 0; j <= nj; j++)
           vertex(at, net, <f64>(bi + i) * step, <f64>(bj + j) * step, MESH + (<usize>(i * SIDE + j) << 5));

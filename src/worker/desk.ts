@@ -30,6 +30,8 @@ export interface Choice {
   readonly card: edit.CardRef | null;
   /** Whether points are at work. */
   readonly points?: boolean;
+  /** Grips that are chosen. */
+  readonly grips?: readonly string[];
 }
 
 export interface GestureAnswer extends Frame {
@@ -64,7 +66,11 @@ function show(choice: Choice): Frame {
   scene = next;
   version++;
   for (const { port, encoder } of receivers) port.postMessage({ version, wire: encoder.encode(next) });
-  return { version, damage, report: edit.reportOf(d, choice.ids, choice.card, choice.points, sheetId) };
+  return {
+    version,
+    damage,
+    report: edit.reportOf(d, choice.ids, choice.card, choice.points, sheetId, choice.grips),
+  };
 }
 
 /** Gestures that move, turn or scale. */
@@ -132,7 +138,7 @@ export const studio = {
   },
 
   choose(choice: Choice): edit.Report {
-    return edit.reportOf(must(), choice.ids, choice.card, choice.points, sheetId);
+    return edit.reportOf(must(), choice.ids, choice.card, choice.points, sheetId, choice.grips);
   },
 
   /** One move of a gesture. The first begins it; `endGesture` ends it. */

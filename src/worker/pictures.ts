@@ -48,11 +48,21 @@ export function colourOf(scene: Scene, x: number, y: number): string {
   return formatHex([r / 255, g / 255, b / 255, a / 255]);
 }
 
+const beginnings = new WeakMap<object, Map<string, readonly unknown[]>>();
+
+/** A list up to one of its cards; the same object every time, so that what it came to is remembered. */
+function upTo<T extends { id: string }>(list: readonly T[], id: string): readonly T[] {
+  if (list.at(-1)?.id === id) return list;
+  const known = beginnings.get(list) ?? new Map<string, readonly unknown[]>();
+  beginnings.set(list, known);
+  const found = known.get(id) ?? list.slice(0, list.findIndex((c) => c.id === id) + 1);
+  known.set(id, found);
+  return found as readonly T[];
+}
+
 /** The part as it is after one card of its recipe: later cards left out. */
 export function partAfter(part: Part, card: edit.CardRef): Part {
   if (card.list === 'source') return { ...part, steps: [], finishes: [] };
-  const upTo = <T extends { id: string }>(list: readonly T[], id: string) =>
-    list.slice(0, list.findIndex((c) => c.id === id) + 1);
   if (card.list === 'steps' && card.coat)
     return {
       ...part,

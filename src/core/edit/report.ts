@@ -31,8 +31,6 @@ export interface SheetHandle {
   readonly ring?: string;
   readonly colour?: string;
   readonly small?: boolean;
-  /** Grip that must be at work for this one to be shown. */
-  readonly of?: string;
   /** Direction in which the grip stands off its place, so that it hides nothing. */
   readonly aside?: Point;
 }
@@ -111,7 +109,6 @@ function place(h: Handle, card: CardRef, m: Matrix): SheetHandle {
     ...(h.small ? { small: true } : {}),
     ...(h.colour ? { colour: h.colour } : {}),
     ...(h.aside && (h.aside.x || h.aside.y) ? { aside: turned(h.aside, m) } : {}),
-    ...(h.of ? { of: h.of } : {}),
     ...(ring ? { ring } : {}),
   };
 }
@@ -121,6 +118,7 @@ function paintOnSheet(
   design: Design,
   part: Part,
   card: CardRef & { id: string },
+  grips: readonly string[],
 ): Pick<Report, 'handles' | 'paintLines'> {
   const coat = part.coats.find((c) => c.id === card.id);
   const bounds = evaluatePart(design, part).coats.get(card.id)?.bounds;
@@ -129,7 +127,9 @@ function paintOnSheet(
   const m = isGradient(paint) && paint.fixed ? identity : worldOf(design, part.id);
   const lines = paintOf(paint).lines?.(paint, bounds);
   return {
-    handles: (paintOf(paint).handles?.(paint, bounds) ?? []).map((h) => place(h, card, m)),
+    handles: (paintOf(paint).handles?.(paint, bounds) ?? [])
+      .filter((h) => !h.of || grips.includes(h.of))
+      .map((h) => place(h, card, m)),
     paintLines: lines ? formatPath(transformPath(lines, m)) : '',
   };
 }
@@ -226,13 +226,17 @@ function constructionOf(design: Design, sheetId: string | null): string[] {
     .map((id) => outlineText(design, id));
 }
 
-/** What the overlay shows for the chosen parts and the chosen card of a single one. */
+/**
+ * What the overlay shows for the chosen parts and the chosen card of a single one; grips that go with
+ * another are there while that is among `grips`.
+ */
 export function reportOf(
   design: Design,
   ids: readonly string[],
   card: CardRef | null,
   points = false,
   sheetId: string | null = null,
+  grips: readonly string[] = [],
 ): Report {
   const chosen = ids.filter((id) => design.parts[id]);
   const outlines = chosen.map((id) => ({ id, d: outlineText(design, id) }));
@@ -244,7 +248,7 @@ export function reportOf(
     world: one ? worldOf(design, one.id) : null,
     anchor: one ? anchorPlace(design, one) : null,
     ...(one && card?.list === 'coats'
-      ? paintOnSheet(design, one, card)
+      ? paintOnSheet(design, one, card, grips)
       : { handles: one && card ? handlesOf(design, one, card) : [], paintLines: '' }),
     faces: one && card?.list === 'source' ? facesOnSheet(design, one.id) : [],
     construction: constructionOf(design, sheetId),

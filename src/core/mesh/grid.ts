@@ -1,5 +1,5 @@
 import { formatHex, parseHex, type Rgba } from '../colour/colour';
-import { coonsPatch, curveDown, type Knot, type Pair, type PatchPoints, splitRow } from './patch';
+import { coonsPatch, curveDown, folds, type Knot, type Pair, type PatchPoints, splitRow } from './patch';
 
 /** A node with its colour as hex. */
 export interface ColourKnot extends Knot {
@@ -27,6 +27,23 @@ export const patchAt = (mesh: Mesh, row: number, column: number): PatchPoints =>
     knotAt(mesh, row + 1, column),
     knotAt(mesh, row + 1, column + 1),
   );
+
+const foldMemo = new WeakMap<Knot, { others: readonly Knot[]; folds: boolean }>();
+
+/** Whether a patch folds over itself; remembered as long as its nodes are the same. */
+export function patchFolds(mesh: Mesh, row: number, column: number): boolean {
+  const tl = knotAt(mesh, row, column);
+  const others = [
+    knotAt(mesh, row, column + 1),
+    knotAt(mesh, row + 1, column),
+    knotAt(mesh, row + 1, column + 1),
+  ];
+  const known = foldMemo.get(tl);
+  if (known?.others.every((k, i) => k === others[i])) return known.folds;
+  const found = folds(patchAt(mesh, row, column));
+  foldMemo.set(tl, { others, folds: found });
+  return found;
+}
 
 /** The colour a share of the way from one to another, mixed as stored. */
 function between(a: string, b: string, t: number): string {

@@ -121,10 +121,35 @@ export function splitRow(a: Knot, b: Knot, u: number) {
 }
 
 /**
+ * Whether every small piece of a patch's control net turns the same way as every other: then the
+ * surface does too, since its derivatives are means of the net's.
+ */
+function isUnfolded(p: PatchPoints): boolean {
+  const across: Pair[] = [];
+  const down: Pair[] = [];
+  for (let i = 0; i < 4; i++)
+    for (let j = 0; j < 3; j++) {
+      const a = 2 * (4 * j + i);
+      across.push([p[a + 8] - p[a], p[a + 9] - p[a + 1]]);
+      const b = 2 * (4 * i + j);
+      down.push([p[b + 2] - p[b], p[b + 3] - p[b + 1]]);
+    }
+  let sign = 0;
+  for (const u of across)
+    for (const v of down) {
+      const turn = u[0] * v[1] - u[1] * v[0];
+      if (turn === 0 || (sign !== 0 && Math.sign(turn) !== sign)) return false;
+      sign = Math.sign(turn);
+    }
+  return true;
+}
+
+/**
  * Whether a patch folds over itself: its surface turns over somewhere on a lattice of places.
  * A mesh may be mirrored as a whole; only a change of side counts.
  */
 export function folds(p: PatchPoints): boolean {
+  if (isUnfolded(p)) return false;
   const n = 6;
   let sign = 0;
   const size =

@@ -81,26 +81,32 @@ function apron(mesh: Mesh, colours: Float32Array, width: number): { points: numb
   return { points, colours: net };
 }
 
-/** A mesh as the raster draws it, in the coordinates its nodes are in. */
-export function meshNode(mesh: Mesh, smooth: boolean, fitted: boolean): MeshNode {
+const surface = (points: Float64Array, colours: Float32Array): MeshNode => ({
+  type: 'mesh',
+  points,
+  colours,
+  opacity: 1,
+  blend: 'normal',
+});
+
+/**
+ * A mesh as the raster draws it, in the coordinates its nodes are in; about one that is fitted to an
+ * outline lies what carries its edge outward.
+ */
+export function meshNodes(mesh: Mesh, smooth: boolean, fitted: boolean): MeshNode[] {
+  const { rows, columns } = mesh;
   const own = patchColours(mesh, smooth);
-  const points: number[] = [];
-  for (let r = 0; r < mesh.rows; r++)
-    for (let c = 0; c < mesh.columns; c++) points.push(...patchAt(mesh, r, c));
-  if (!fitted)
-    return { type: 'mesh', points: Float64Array.from(points), colours: own, opacity: 1, blend: 'normal' };
+  const points = new Float64Array(32 * rows * columns);
+  for (let r = 0; r < rows; r++)
+    for (let c = 0; c < columns; c++) points.set(patchAt(mesh, r, c), 32 * (r * columns + c));
+  const inner = surface(points, own);
+  if (!fitted) return [inner];
   const xs = mesh.nodes.map((n) => n.x);
   const ys = mesh.nodes.map((n) => n.y);
   const size = Math.hypot(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
   // Drawn first: the mesh itself lies over it.
   const around = apron(mesh, own, 0.25 * size);
-  return {
-    type: 'mesh',
-    points: Float64Array.from([...around.points, ...points]),
-    colours: Float32Array.from([...around.colours, ...own]),
-    opacity: 1,
-    blend: 'normal',
-  };
+  return [surface(Float64Array.from(around.points), Float32Array.from(around.colours)), inner];
 }
 
 /** A mesh under a matrix: places and handles turn and scale along. */

@@ -3,7 +3,7 @@ import type { GrainNode, MeshNode } from '../scene/types';
 import { joins, modeNumber, type Painter } from './painter';
 
 /** Side of a mesh's cells in pixels: colour and shape are even within one, to the eye and the byte. */
-const cell = 4;
+const cell = 8;
 const mostCells = 1024;
 
 /** Cells a patch is drawn with in each direction: the same for all of a mesh, so that edges meet. */

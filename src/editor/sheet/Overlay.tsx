@@ -1,8 +1,9 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import type { Point } from '@/core';
 import type { SheetHandle, SnapHit } from '@/core/edit';
+import { sameCard } from '../state/actions';
 import { useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 import { FaceAreas } from './FaceAreas';
@@ -164,7 +165,22 @@ function ChosenBox() {
 /** How far grips stand off that would hide others, CSS pixels. */
 const aside = 15;
 
-function CardHandle({ h, chosen }: { h: SheetHandle; chosen: boolean }) {
+const sameHandle = (a: SheetHandle, b: SheetHandle): boolean =>
+  a.x === b.x &&
+  a.y === b.y &&
+  a.id === b.id &&
+  a.colour === b.colour &&
+  a.ring === b.ring &&
+  a.from?.x === b.from?.x &&
+  a.from?.y === b.from?.y &&
+  a.aside?.x === b.aside?.x &&
+  a.aside?.y === b.aside?.y &&
+  sameCard(a.card, b.card);
+
+/** A grip; one that stays is not drawn again, though the report names it anew. */
+const CardHandle = memo(Grip, (a, b) => a.chosen === b.chosen && sameHandle(a.h, b.h));
+
+function Grip({ h, chosen }: { h: SheetHandle; chosen: boolean }) {
   const view = useEditor((s) => s.view);
   const foot = toView(view, h);
   const p = h.aside ? { x: foot.x + aside * h.aside.x, y: foot.y + aside * h.aside.y } : foot;
@@ -249,9 +265,7 @@ function CardHandles() {
   const grips = useEditor((s) => s.grips);
   const tool = useEditor((s) => s.tool);
   if (!handles || !gripTools.has(tool)) return null;
-  const shown = handles
-    .filter((h) => !h.of || grips.includes(h.of))
-    .map((h) => <CardHandle key={h.id} h={h} chosen={grips.includes(h.id)} />);
+  const shown = handles.map((h) => <CardHandle key={h.id} h={h} chosen={grips.includes(h.id)} />);
   return (
     <>
       <PaintLines />

@@ -1,7 +1,7 @@
 import type { Point } from '@/core';
 import type { SheetHandle } from '@/core/edit';
 import { openDial } from '../frame/dial-state';
-import { run, takeTool } from '../state/actions';
+import { choose, run, takeTool } from '../state/actions';
 import { get, set } from '../state/store';
 import { pressToDraw } from './draw-press';
 import { pressFreehand } from './freehand-press';
@@ -124,8 +124,12 @@ export const pressScale = (e: Press, side: readonly [number, number]): void =>
 function chooseGrip(handle: string, more: boolean): void {
   const { grips } = get();
   if (/^(?:left|right|up|down)-/.test(handle)) return;
-  if (more) set({ grips: grips.includes(handle) ? grips.filter((g) => g !== handle) : [...grips, handle] });
-  else if (!grips.includes(handle)) set({ grips: [handle] });
+  if (!more && grips.includes(handle)) return;
+  const rest = grips.filter((g) => g !== handle);
+  set({ grips: more ? (rest.length < grips.length ? rest : [...grips, handle]) : [handle] });
+  // What goes with the grip is in the report.
+  const { chosen, card } = get();
+  choose(chosen, card);
 }
 
 export const pressHandle = (e: Press, h: SheetHandle): void => {

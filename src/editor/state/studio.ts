@@ -51,7 +51,10 @@ export function studioEngine(): Engine {
 export const hasEngine = (): boolean => engine !== null;
 
 /** What the studio must know to report on what is chosen. */
-export const choice = () => ({ ids: get().chosen, card: get().card, points: get().tool === 'points' });
+export const choice = () => {
+  const { chosen: ids, card, tool, grips } = get();
+  return { ids, card, points: tool === 'points', grips };
+};
 
 /** Shows a frame: new overlay, and fresh tiles where the picture changed. */
 export function showFrame(frame: Frame, whole: boolean): void {

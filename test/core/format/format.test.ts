@@ -77,7 +77,7 @@ describe('PNG', () => {
 });
 
 describe('whole pictures', () => {
-  const width = 280;
+  const width = 320;
   const folder = mkdtempSync(path.join(tmpdir(), 'compass-'));
   const scenes: [string, Scene][] = Object.entries(demoDesigns).map(([name, make]) => {
     const d = make();

@@ -20,7 +20,7 @@ import {
 } from '@/core/mesh/grid';
 import { locate } from '@/core/mesh/locate';
 import { columnCurve, coonsPatch, folds, patchPoint, rowCurve } from '@/core/mesh/patch';
-import { meshNode } from '@/core/mesh/scene';
+import { meshNodes } from '@/core/mesh/scene';
 import { ellipse } from '@/core/source/ellipse';
 import { rectangle } from '@/core/source/rectangle';
 import { rms } from '../../pictures';
@@ -278,7 +278,7 @@ describe('colours of a mesh', () => {
         width: size,
         height: size,
         ground: [1, 1, 1, 1],
-        nodes: [meshNode(placed, false, false)],
+        nodes: meshNodes(placed, false, false),
       };
       const ours = renderPixels(scene, 4 * size).data;
       // Where both have drawn the patch: its edges are softened differently.

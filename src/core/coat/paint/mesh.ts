@@ -7,9 +7,9 @@ import type { Matrix } from '../../geometry/matrix';
 import { identity } from '../../geometry/matrix';
 import { type Bounds, contourOf, pathOf } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
-import { knotAt, meshEdge, mostPatches, patchAt } from '../../mesh/grid';
-import { columnCurve, folds, type Knot, rowCurve } from '../../mesh/patch';
-import { meshNode, transformMesh } from '../../mesh/scene';
+import { knotAt, meshEdge, mostPatches, patchFolds } from '../../mesh/grid';
+import { columnCurve, type Knot, rowCurve } from '../../mesh/patch';
+import { meshNodes, transformMesh } from '../../mesh/scene';
 import type { SceneNode } from '../../scene/types';
 import type { MeshNode, MeshPaint } from '../types';
 import { definePaint, placeOn, shareOf } from './definition';
@@ -99,12 +99,12 @@ export const mesh = definePaint<MeshPaint>({
   cover(paint, { bounds }) {
     if (paint.nodes.length !== (paint.rows + 1) * (paint.columns + 1)) return null;
     const own = transformMesh(paint, matrixOf(bounds));
-    const surface = meshNode(own, paint.smooth, paint.fitted);
-    if (paint.fitted) return { kind: 'nodes', nodes: [surface] };
+    const nodes = meshNodes(own, paint.smooth, paint.fitted);
+    if (paint.fitted) return { kind: 'nodes', nodes };
     const edge = pathOf([{ xy: meshEdge(own), closed: true }]);
     const clipped: SceneNode = {
       type: 'group',
-      children: [surface],
+      children: nodes,
       matrix: identity,
       opacity: 1,
       blend: 'normal',
@@ -118,7 +118,7 @@ export const mesh = definePaint<MeshPaint>({
       return 'The mesh has another number of nodes than its rows and columns say.';
     let folded = 0;
     for (let r = 0; r < paint.rows; r++)
-      for (let c = 0; c < paint.columns; c++) if (folds(patchAt(paint, r, c))) folded++;
+      for (let c = 0; c < paint.columns; c++) if (patchFolds(paint, r, c)) folded++;
     if (folded === 0) return null;
     return folded === 1
       ? 'One patch of the mesh folds over itself.'

@@ -1,9 +1,11 @@
 import { isGradient, paintOf, placeOn, shareOf } from '../../coat';
+import type { Paint } from '../../coat/types';
 import type { Field } from '../../document/fields';
 import type { DragResult, Handle } from '../../document/handles';
 import { type Design, isPrimitive, type Part } from '../../document/types';
 import { finishes } from '../../finish';
 import { applyTo, invert, type Matrix, placeMatrix, rotation } from '../../geometry/matrix';
+import type { Bounds } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { evaluatePart } from '../../scene/evaluate';
 import { primitives } from '../../source';
@@ -209,6 +211,19 @@ export function dragHandle(
   return { design: withPart(design, holder.with(result)), hits, readout: say(place ?? result.params) };
 }
 
+/** Other grips moved by as much as the one that is dragged. */
+function withOthers(before: Paint, after: Paint, g: GestureOf<'handle'>, to: Point, bounds: Bounds): Paint {
+  const definition = paintOf(before);
+  const grips = new Map((definition.handles?.(before, bounds) ?? []).map((h) => [h.id, h]));
+  const own = grips.get(g.handle);
+  if (!own) return after;
+  return (g.also ?? []).reduce((paint, id) => {
+    const grip = grips.get(id);
+    const at = grip && { x: grip.x + to.x - own.x, y: grip.y + to.y - own.y };
+    return (at && definition.drag?.(paint, id, at, bounds)) ?? paint;
+  }, after);
+}
+
 /** A grip of a paint dragged to a place on the sheet; `back` leads to the part's own coordinates. */
 function dragPaint(
   design: Design,
@@ -229,14 +244,7 @@ function dragPaint(
     to = fixed ? { x: exact[0], y: exact[1] } : placeOn(bounds, exact[0] / 100, exact[1] / 100);
   const typed = exact?.length === 1 ? definition.typed?.(paint, g.handle, exact[0]) : null;
   let next = typed ?? definition.drag?.(paint, g.handle, to, bounds) ?? paint;
-  const grips = new Map((definition.handles?.(paint, bounds) ?? []).map((h) => [h.id, h]));
-  const own = grips.get(g.handle);
-  for (const id of g.also ?? []) {
-    const grip = grips.get(id);
-    if (own && grip)
-      next =
-        definition.drag?.(next, id, { x: grip.x + to.x - own.x, y: grip.y + to.y - own.y }, bounds) ?? next;
-  }
+  if (g.also?.length) next = withOthers(paint, next, g, to, bounds);
   const coats = part.coats.map((c) => (c === coat ? { ...c, paint: next } : c));
   const share = shareOf(bounds, to);
   return {

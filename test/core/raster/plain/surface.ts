@@ -46,7 +46,7 @@ function paintTriangle(
   const turn = (p.x - a.x) * (q.y - a.y) - (p.y - a.y) * (q.x - a.x);
   if (turn === 0) return;
   const [b, c] = turn < 0 ? [q, p] : [p, q];
-  const area = Math.abs(turn);
+  const share = 1 / Math.abs(turn);
   for (let y = 0; y < tile.high; y++)
     for (let x = 0; x < tile.wide; x++) {
       const [px, py] = [tile.x + x + 0.5, tile.y + y + 0.5];
@@ -57,7 +57,7 @@ function paintTriangle(
       put(
         x,
         y,
-        each((k) => f(f(f(f(wa / area) * a.c[k]) + f(f(wb / area) * b.c[k])) + f(f(wc / area) * c.c[k]))),
+        each((k) => f(f(f(f(wa * share) * a.c[k]) + f(f(wb * share) * b.c[k])) + f(f(wc * share) * c.c[k]))),
       );
     }
 }
@@ -73,10 +73,11 @@ export function plainPatch(
   const step = 1 / n;
   const at = (i: number, j: number) => vertexAt(points, net, i * step, j * step);
   // The order of the kernel: block by block.
-  for (let bi = 0; bi < n; bi += 16)
-    for (let bj = 0; bj < n; bj += 16)
-      for (let i = bi; i < Math.min(n, bi + 16); i++)
-        for (let j = bj; j < Math.min(n, bj + 16); j++) {
+  const size = Math.ceil(n / Math.ceil(n / 16));
+  for (let bi = 0; bi < n; bi += size)
+    for (let bj = 0; bj < n; bj += size)
+      for (let i = bi; i < Math.min(n, bi + size); i++)
+        for (let j = bj; j < Math.min(n, bj + size); j++) {
           paintTriangle(tile, at(i, j), at(i + 1, j), at(i + 1, j + 1), put);
           paintTriangle(tile, at(i, j), at(i + 1, j + 1), at(i, j + 1), put);
         }
