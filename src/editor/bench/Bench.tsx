@@ -1,6 +1,8 @@
 'use client';
 
 import {
+  type CollisionDetection,
+  closestCenter,
   DndContext,
   type DragEndEvent,
   PointerSensor,
@@ -135,6 +137,14 @@ function CoatSteps({ part, coat }: { part: Part; coat: Coat }) {
   );
 }
 
+/** The card under the pointer, or the nearest one as long as the pointer is over the bench at all. */
+const underPointer: CollisionDetection = (args) => {
+  const hits = pointerWithin(args);
+  const at = args.pointerCoordinates;
+  const bench = document.querySelector('[data-testid="bench"]')?.getBoundingClientRect();
+  return hits.length || !at || !bench || at.y < bench.top ? hits : closestCenter(args);
+};
+
 const divider = (
   <Box
     aria-hidden
@@ -169,7 +179,7 @@ const Recipe = memo(
       <DndContext
         id={part.id}
         sensors={sensors}
-        collisionDetection={pointerWithin}
+        collisionDetection={underPointer}
         autoScroll={false}
         onDragEnd={onDragEnd}
       >

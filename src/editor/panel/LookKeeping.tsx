@@ -1,8 +1,6 @@
 'use client';
 
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
 import { type Look, lookOf, looksOf, makeId, type Part, wearLook, withLook, withoutLook } from '@/core';
 import { ChoiceField } from '../fields/ChoiceField';
 import { TextField } from '../fields/TextField';
@@ -12,14 +10,13 @@ import { say, useEditor } from '../state/store';
 import { Section } from './Section';
 
 const noLook = 'none';
+const choose = 'choose …';
 const none: readonly Look[] = [];
 
 /** Looks kept under a name: to put on parts, and to change on all parts that wear them. */
 export function LookKeeping({ part }: { part: Part }) {
   const looks = useEditor((s) => (s.design ? looksOf(s.design) : none));
-  const [last, setLast] = useState('');
   const worn = looks.find((l) => l.id === part.look);
-  const at = worn ?? looks.find((l) => l.id === last);
   const keep = () => {
     const design = openedDesign();
     const taken = new Set(looksOf(design).map((l) => l.name));
@@ -28,14 +25,13 @@ export function LookKeeping({ part }: { part: Part }) {
     const look: Look = { id: makeId(), name: name.slice(0, 60), ...lookOf(part) };
     const next = withLook(design, look);
     commit('Keep look', { ...next, parts: { ...next.parts, [part.id]: wearLook(part, look) } });
-    setLast(look.id);
     say(`Kept as “${look.name}”.`);
   };
   const update = (look: Look) => {
     const design = openedDesign();
     const next = { ...look, ...lookOf(part) };
-    const worn = { ...design, parts: { ...design.parts, [part.id]: wearLook(part, next) } };
-    commit(`Change ${look.name}`, withLook(worn, next));
+    const wearing = { ...design, parts: { ...design.parts, [part.id]: wearLook(part, next) } };
+    commit(`Change ${look.name}`, withLook(wearing, next));
     const wearers = Object.values(openedDesign().parts).filter((p) => p.look === look.id).length;
     say(`${wearers} ${wearers === 1 ? 'part wears' : 'parts wear'} “${look.name}”.`);
   };
@@ -49,36 +45,41 @@ export function LookKeeping({ part }: { part: Part }) {
         onChange={(name) => {
           const look = looks.find((l) => l.name === name);
           if (!look) return;
-          setLast(look.id);
           changeChosen(`Wear ${look.name}`, (p) => wearLook(p, look));
         }}
       />
-      {at && (
+      {worn && (
         <TextField
           label="Name"
-          value={at.name}
+          value={worn.name}
           onChange={(name) =>
-            commit('Rename look', withLook(openedDesign(), { ...at, name: name.slice(0, 60) }))
+            commit('Rename look', withLook(openedDesign(), { ...worn, name: name.slice(0, 60) }))
           }
         />
       )}
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-        <Button variant="outlined" onClick={keep}>
-          Keep as look
+      {looks.length > 0 && !worn && (
+        <ChoiceField
+          label="Change a look to it"
+          plain
+          value={choose}
+          options={[choose, ...looks.map((l) => l.name)]}
+          onChange={(name) => {
+            const look = looks.find((l) => l.name === name);
+            if (look) update(look);
+          }}
+        />
+      )}
+      <Button variant="outlined" onClick={keep}>
+        Keep as look
+      </Button>
+      {worn && (
+        <Button
+          variant="outlined"
+          onClick={() => commit(`Remove ${worn.name}`, withoutLook(openedDesign(), worn.id))}
+        >
+          Remove “{worn.name}”
         </Button>
-        <Button variant="outlined" disabled={!at || worn === at} onClick={() => at && update(at)}>
-          Change it so
-        </Button>
-        {at && (
-          <Button
-            variant="outlined"
-            sx={{ gridColumn: '1 / -1' }}
-            onClick={() => commit(`Remove ${at.name}`, withoutLook(openedDesign(), at.id))}
-          >
-            Remove “{at.name}”
-          </Button>
-        )}
-      </Box>
+      )}
     </Section>
   );
 }
