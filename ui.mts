@@ -3,7 +3,7 @@ import { chromiumFlags } from './e2e/chromium';
 import { Hand } from './e2e/hand';
 export const b = await chromium.launch({executablePath:'/usr/bin/chromium',args:chromiumFlags});
 const ctx = await b.newContext({viewport:{width:1280,height:800},baseURL:'http://127.0.0.1:3210'});
-export const page = await ctx.newPage(); page.setDefaultTimeout(8000);
+export const page = await ctx.newPage(); page.setDefaultTimeout(20000);
 page.on('pageerror',e=>console.log('PAGEERROR',e.message));
 page.on('console',m=>m.type()==='error'&&console.log('CONSOLE',m.text()));
 export const e = new Hand(page);

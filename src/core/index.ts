@@ -20,6 +20,7 @@ export {
   type Oklch,
   toOklch,
 } from './colour/oklch';
+export { type ProfilePoint, profileOf, profileWarnings } from './colour/profile';
 export * from './colour/spaces';
 export {
   makeCoat,

@@ -184,6 +184,15 @@ export const studio = {
     return colourOf(evaluate(d, sheetId), x, y);
   },
 
+  /** The colours that the sheet shows at even steps along a line, as hex. */
+  coloursAlong(a: Point, b: Point): string[] {
+    const whole = evaluate(must(), sheetId);
+    const n = 96;
+    return Array.from({ length: n + 1 }, (_, i) =>
+      colourOf(whole, a.x + ((b.x - a.x) * i) / n, a.y + ((b.y - a.y) * i) / n),
+    );
+  },
+
   /** Geometry faults of the sheet. */
   tidy(tolerance: number): edit.TidyFault[] {
     return edit.tidyFaults(must(), sheetId, tolerance);

@@ -1,6 +1,7 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import dynamic from 'next/dynamic';
 import { type Card, finishes, type Part, steps } from '@/core';
 import { type Aspect, aspects, type CardRef, stepsOf } from '@/core/edit';
 import { withCards } from '../bench/cards';
@@ -19,6 +20,9 @@ import { Section } from './Section';
 import { SheetFields } from './SheetFields';
 import { SourceFields } from './SourceFields';
 import { TidyFields } from './TidyFields';
+
+// Charts are large and come when one is looked at.
+const LightnessChart = dynamic(() => import('./paint/LightnessChart').then((m) => m.LightnessChart));
 
 /** Numbers of the part's place that a step tells: typed, they move it. */
 function PlacedFields({ part, card }: { part: Part; card: Card }) {
@@ -137,6 +141,22 @@ function PickUpFields() {
   );
 }
 
+function ProfileFields() {
+  const profile = useEditor((s) => s.profile);
+  return (
+    <Section title="Lightness along a line">
+      {profile ? (
+        <LightnessChart
+          colours={profile.colours}
+          length={Math.hypot(profile.to.x - profile.from.x, profile.to.y - profile.from.y)}
+        />
+      ) : (
+        <Box sx={{ color: 'text.secondary' }}>Drag a line on the sheet: its colours are charted here.</Box>
+      )}
+    </Section>
+  );
+}
+
 /** The controls of what is chosen: a card of the recipe, several parts, or the sheet. */
 export function CardPanel() {
   const part = useChosenPart();
@@ -144,6 +164,7 @@ export function CardPanel() {
   const tidy = useEditor((s) => s.tool === 'tidy');
   const free = useEditor((s) => s.tool === 'freehand');
   const atPoints = useEditor((s) => s.tool === 'points');
+  const profiling = useEditor((s) => s.tool === 'profile');
   const pickingUp = useEditor((s) => s.tool === 'pick-up');
   const many = useEditor((s) => s.chosen.length > 1);
   return (
@@ -163,6 +184,7 @@ export function CardPanel() {
       {free && <FreehandFields />}
       {tidy && <TidyFields />}
       {pickingUp && <PickUpFields />}
+      {profiling && <ProfileFields />}
       {atPoints ? (
         <PointFields />
       ) : many ? (

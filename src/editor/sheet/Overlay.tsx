@@ -242,6 +242,23 @@ function Grip({ h, chosen }: { h: SheetHandle; chosen: boolean }) {
 /** Tools in hand with which the grips of the card at hand stay in sight. */
 const gripTools = new Set(['pick', 'mesh-lines', 'pick-up']);
 
+/** The line whose colours are charted. */
+function ProfileLine() {
+  const view = useEditor((s) => s.view);
+  const line = useEditor((s) => (s.tool === 'profile' ? s.profile : null));
+  if (!line) return null;
+  const [a, b] = [toView(view, line.from), toView(view, line.to)];
+  return (
+    <g data-testid="profile-line">
+      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={panel} strokeWidth={4} strokeOpacity={0.8} />
+      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={madder} strokeWidth={1.5} />
+      {[a, b].map((p, i) => (
+        <circle key={i} cx={p.x} cy={p.y} r={4} fill={panel} stroke={madder} strokeWidth={1.5} />
+      ))}
+    </g>
+  );
+}
+
 /** The rows and columns of a mesh, as far as such lines go with the card at hand. */
 function PaintLines() {
   const view = useEditor((s) => s.view);
@@ -400,6 +417,7 @@ export function Overlay() {
       <TidyMarks />
       <ChosenBox />
       <CardHandles />
+      <ProfileLine />
       <Drafts />
       <SnapLines />
     </svg>

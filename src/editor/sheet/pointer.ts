@@ -11,6 +11,7 @@ import { pickUnder, pressToPick } from './pick-press';
 import { pressToPickUp } from './pick-up-press';
 import { setPointer } from './pointer-state';
 import { pressBesidePoints } from './points-press';
+import { pressProfile } from './profile-press';
 import { type Press, surface } from './surface';
 import { panBy } from './view';
 
@@ -63,6 +64,7 @@ export const sheetHandlers = {
     else if (tool === 'points') pressBesidePoints(e);
     else if (tool === 'mesh-lines') pressMeshLines(e);
     else if (tool === 'pick-up') void pressToPickUp(e);
+    else if (tool === 'profile') pressProfile(e);
     else if (tool === 'freehand') pressFreehand(e);
     else if (tool === 'path') pressPathNode(e);
     else pressToDraw(e, tool);

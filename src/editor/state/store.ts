@@ -63,6 +63,8 @@ export interface EditorState {
   readonly version: number;
   readonly notice: string;
   readonly dialog: 'none' | 'keys' | 'search' | 'export' | 'palette';
+  /** A line drawn on the sheet and the colours along it, or null. */
+  readonly profile: { readonly from: Point; readonly to: Point; readonly colours: readonly string[] } | null;
   /** What a press takes from another part while that is at hand. */
   readonly pickUp: Aspect;
   readonly folded: { readonly parts: boolean; readonly card: boolean; readonly bench: boolean };
@@ -101,6 +103,7 @@ export const useEditor = create<EditorState>(() => ({
   version: 0,
   notice: '',
   dialog: 'none',
+  profile: null,
   pickUp: 'paint',
   folded: { parts: false, card: false, bench: false },
 }));

@@ -1,5 +1,6 @@
 import {
   Blocks,
+  ChartLine,
   Contrast,
   Disc3,
   Droplet,
@@ -70,6 +71,7 @@ export const colour: Stage = {
     paintTool('pattern', 'Pattern', Blocks),
     family(paintTool('stripes', 'Stripes', Rows4), paintTool('grain', 'Grain', Sparkles)),
     take('pick-up', 'Pick up', Pipette),
+    take('profile', 'Lightness', ChartLine),
     act('palette', 'Palette', Palette, () => set({ dialog: 'palette' })),
   ],
 };

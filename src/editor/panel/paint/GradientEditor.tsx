@@ -2,12 +2,16 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
 import { type PointerEvent, useRef, useState } from 'react';
 import { formatHex, type Gradient, interpolations, parseHex, rampOf, type Stop, spreads } from '@/core';
 import { ChoiceField } from '../../fields/ChoiceField';
 import { ColourField } from '../../fields/colour/ColourField';
 import { NumberField } from '../../fields/NumberField';
+import { SwitchField } from '../../fields/SwitchField';
 import { set, useEditor } from '../../state/store';
+
+const LightnessChart = dynamic(() => import('./LightnessChart').then((m) => m.LightnessChart));
 
 /** CSS of a gradient's ramp, sampled so that every interpolation shows as it is drawn. */
 function rampCss(paint: Gradient): string {
@@ -79,12 +83,20 @@ export function GradientEditor({
   const grip = useEditor((s) => s.grips.find((g) => g.startsWith('stop-')));
   const chosen = grip ? Number(grip.slice(5)) : 0;
   const setChosen = (i: number) => set({ grips: [`stop-${i}`] });
+  const [charted, setCharted] = useState(false);
+  // From its start to its end as they stand on the sheet.
+  const length = useEditor((s) => {
+    const [a, b] = ['start', 'end'].map((id) => s.report?.handles.find((h) => h.id === id));
+    return a && b ? Math.hypot(b.x - a.x, b.y - a.y) : 0;
+  });
   const [live, setLive] = useState<readonly Stop[] | null>(null);
   const bar = useRef<HTMLDivElement>(null);
   const drag = useRef<{ index: number; stops: readonly Stop[]; off: boolean } | null>(null);
   const stops = live ?? paint.stops;
   const index = Math.min(chosen, stops.length - 1);
   const stop = stops[index];
+  const ramp = rampOf({ ...paint, stops });
+  const colours = Array.from({ length: 257 }, (_, i) => ramp(i / 256));
 
   const shareAt = (e: PointerEvent) => {
     const box = bar.current?.getBoundingClientRect();
@@ -233,6 +245,8 @@ export function GradientEditor({
           Remove stop
         </Button>
       </Box>
+      <SwitchField label="Show lightness" value={charted} onChange={setCharted} />
+      {charted && <LightnessChart colours={colours} length={length} />}
       <ChoiceField
         label="Mixes in"
         value={paint.interpolation}

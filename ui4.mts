@@ -1,0 +1,14 @@
+import { page, b, e, shot } from './ui.mts';
+  await e.blank('Mark or badge');
+  await e.draw('Circle', { Width: 800, Height: 800, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.colour('#c98f3a');
+  await page.getByRole('button', { name: 'Add a coat', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Fill' }).click();
+  await e.settled();
+  await e.type('Colour, hex or RGB', '#14213d');
+  const cards = page.getByTestId('bench').getByRole('list', { name: 'Coats' }).getByRole('listitem');
+  console.log(await cards.count());
+  await cards.nth(1).dragTo(cards.nth(0));
+  await e.settled();
+  await shot('drag');
+await b.close();
