@@ -85,7 +85,7 @@ function SwatchLine({ swatch, uses, ground }: { swatch: Swatch; uses: number; gr
       role="listitem"
       sx={{
         display: 'grid',
-        gridTemplateColumns: '150px 210px 96px 72px 28px',
+        gridTemplateColumns: '180px 130px 104px 72px 28px',
         gap: 1,
         alignItems: 'center',
       }}
@@ -175,7 +175,7 @@ export function PaletteDialog() {
   return (
     <Dialog open onClose={close} maxWidth="md" aria-labelledby="palette-title">
       <DialogTitle id="palette-title">Palette</DialogTitle>
-      <DialogContent sx={{ width: 660, display: 'grid', gap: 2 }}>
+      <DialogContent sx={{ width: 620, display: 'grid', gap: 2 }}>
         {palette.length ? (
           <>
             <Box sx={{ width: 240 }}>

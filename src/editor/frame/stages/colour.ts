@@ -70,8 +70,7 @@ export const colour: Stage = {
     paintTool('mesh', 'Gradient mesh', Grid3x3),
     paintTool('pattern', 'Pattern', Blocks),
     family(paintTool('stripes', 'Stripes', Rows4), paintTool('grain', 'Grain', Sparkles)),
-    take('pick-up', 'Pick up', Pipette),
-    take('profile', 'Lightness', ChartLine),
+    family(take('pick-up', 'Pick up', Pipette), take('profile', 'Lightness along a line', ChartLine)),
     act('palette', 'Palette', Palette, () => set({ dialog: 'palette' })),
   ],
 };
