@@ -1,6 +1,6 @@
-import { cubicLength, cubicPoint, cubicTangent } from '../geometry/cubic';
+import { measureContour } from '../geometry/along';
 import { type Matrix, multiply, rotation, translation } from '../geometry/matrix';
-import { type Path, segmentsOf } from '../geometry/path';
+import type { Path } from '../geometry/path';
 import { degrees, type Point } from '../geometry/vector';
 
 /** A path that copies follow from one centre to another. */
@@ -23,11 +23,10 @@ export const straightSpine = (a: Point, b: Point): Spine => ({
  */
 export function pathSpine(path: Path, a: Point, b: Point): Spine | null {
   const contour = path.contours[0];
-  const cubics = contour ? segmentsOf(contour) : [];
-  const lengths = cubics.map((s) => cubicLength(s));
-  const whole = lengths.reduce((p, q) => p + q, 0);
-  if (!(whole > 0)) return null;
-  const [first, last] = [cubics[0], cubics[cubics.length - 1]];
+  const measured = contour && measureContour(contour);
+  if (!measured || !(measured.length > 0)) return null;
+  const { segments, length: whole } = measured;
+  const [first, last] = [segments[0], segments[segments.length - 1]];
   const p = { x: first[0], y: first[1] };
   const [ux, uy] = [last[6] - p.x, last[7] - p.y];
   const chord = Math.hypot(ux, uy);
@@ -39,31 +38,19 @@ export function pathSpine(path: Path, a: Point, b: Point): Spine | null {
     multiply(translation(a.x, a.y), rotation(turn)),
     multiply([k, 0, 0, k, 0, 0], translation(-p.x, -p.y)),
   );
-  const heading = (i: number, t: number) => {
-    const d = cubicTangent(cubics[i], t);
-    return degrees(Math.atan2(d.y, d.x));
+  const heading = (share: number) => {
+    const place = measured.at(Math.min(1, Math.max(0, share)) * whole);
+    return { p: place.p, turn: degrees(Math.atan2(place.d.y, place.d.x)) };
   };
-  const start = heading(0, 0);
+  const start = heading(0).turn;
   return {
     length: whole * k,
     at(share) {
-      let left = Math.min(1, Math.max(0, share)) * whole;
-      let i = 0;
-      while (i < cubics.length - 1 && left > lengths[i]) left -= lengths[i++];
-      const s = cubics[i];
-      let lo = 0;
-      let hi = 1;
-      for (let n = 0; n < 40; n++) {
-        const m = (lo + hi) / 2;
-        if (cubicLength(s, 0, m) < left) lo = m;
-        else hi = m;
-      }
-      const t = (lo + hi) / 2;
-      const q = cubicPoint(s, t);
+      const { p: q, turn: now } = heading(share);
       return {
         x: fit[0] * q.x + fit[2] * q.y + fit[4],
         y: fit[1] * q.x + fit[3] * q.y + fit[5],
-        turn: heading(i, t) - start,
+        turn: now - start,
       };
     },
   };

@@ -1,3 +1,5 @@
+import { combine } from '../arrange/combine';
+import { taperedStroke, type WidthAt } from '../arrange/taper';
 import { choice, type Field, later, length, onlyIf, share, size, toggle, unless } from '../document/fields';
 import { strokeArea, strokeFields } from '../document/stroke';
 import { translation } from '../geometry/matrix';
@@ -6,6 +8,7 @@ import { blendModes } from '../scene/types';
 import { ellipse } from '../source/ellipse';
 import { rectangle } from '../source/rectangle';
 import type { Coat, CoatShape, FillCoat, StrokeCoat } from './types';
+import { evenWidth, profileFields, widthAlong } from './width-profile';
 
 export type { Cover, PaintContext, PaintDefinition, Tile } from './paint';
 export { isGradient, keepPaint, paintKinds, paintOf, paints, placeOn, shareOf } from './paint';
@@ -27,6 +30,7 @@ export type {
   Stripes,
   StrokeCoat,
 } from './types';
+export { dragWidth, widthHandles } from './width-profile';
 
 const plainShape: CoatShape = {
   form: 'outline',
@@ -61,6 +65,7 @@ const groupFields: readonly Field[] = [
 
 const strokeOnly: readonly Field[] = [
   ...strokeFields,
+  ...profileFields,
   later(choice('run', ['bounds', 'along', 'across']), 'bounds'),
 ];
 
@@ -102,12 +107,34 @@ export const coatDefaults = {
     dashes: [],
     dashOffset: 0,
     run: 'bounds',
+    ...evenWidth,
   } as Omit<StrokeCoat, 'id'>,
 };
 
 /** What a coat covers of an outline: the outline itself, or the stroke along it. */
-export const coatArea = (coat: Coat, path: Path): Path =>
-  coat.kind === 'fill' ? path : strokeArea(path, coat);
+export function coatArea(coat: Coat, path: Path): Path {
+  if (coat.kind === 'fill') return path;
+  const along = widthAlong(
+    coat,
+    path.contours.map((c) => c.pressure),
+  );
+  return along ? profiledArea(coat, path, along) : strokeArea(path, coat);
+}
+
+/** A stroke of changing width: cut to one side of a closed path where it lies there. */
+function profiledArea(coat: StrokeCoat, path: Path, along: WidthAt): Path {
+  const wide = coat.align === 'centre' ? coat.width : 2 * coat.width;
+  const whole = taperedStroke(path, wide, along, coat.cap);
+  const sided =
+    coat.align === 'centre'
+      ? whole
+      : combine(coat.align === 'inside' ? 'intersect' : 'subtract', [whole, path]);
+  if (!coat.dashes.length) return sided;
+  // The width runs along the whole path: dashes are cut out of it.
+  const most = Math.max(1, ...coat.widths);
+  const dashes = strokeArea(path, { ...coat, align: 'centre', cap: 'butt', width: wide * most });
+  return combine('intersect', [sided, dashes]);
+}
 
 /** A coat's own shape over bounds, or null where it takes the part's outline. */
 export function coatShape(coat: CoatShape, b: Bounds): Path | null {

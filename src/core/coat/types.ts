@@ -2,6 +2,7 @@ import type { Interpolation } from '../colour/gradient';
 import type { StrokeShape } from '../document/stroke';
 import type { Card } from '../document/types';
 import type { BlendMode, Spread } from '../scene/types';
+import type { ProfiledWidth } from './width-profile';
 
 export interface Solid {
   readonly kind: 'solid';
@@ -166,7 +167,7 @@ export interface FillCoat extends CoatBase {
   readonly kind: 'fill';
 }
 
-export interface StrokeCoat extends CoatBase, StrokeShape {
+export interface StrokeCoat extends CoatBase, StrokeShape, ProfiledWidth {
   readonly kind: 'stroke';
   /** What a gradient runs along. */
   readonly run: 'bounds' | 'along' | 'across';

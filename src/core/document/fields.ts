@@ -11,6 +11,7 @@ export interface Field {
     | 'choice'
     | 'colour'
     | 'lengths'
+    | 'shares'
     | 'corners'
     | 'part';
   readonly min?: number;
@@ -88,6 +89,9 @@ export const toggle = (name: string): Field => ({ name, type: 'switch' });
 export const colour = (name: string): Field => ({ name, type: 'colour' });
 export const lengths = (name: string, min = 0): Field => ({ name, type: 'lengths', min, max: lengthLimit });
 
+/** Several shares, stored 0–1 and shown as per cent. */
+export const sharesOf = (name: string): Field => ({ name, type: 'shares', min: 0, max: 10 });
+
 export const corners = (name: string): Field => ({ name, type: 'corners', min: 0, max: lengthLimit });
 
 /** A sibling by its id, or an empty text for none. */
@@ -142,6 +146,8 @@ export function fieldFault(field: Field, value: unknown): string | null {
       return isLengths(field, value)
         ? null
         : `must be a list of lengths${field.min === 0 ? ', none below 0' : ''}`;
+    case 'shares':
+      return isLengths(field, value) ? null : 'must be a list of shares, none below 0';
     case 'corners':
       return isRadii(value) ? null : 'must name corners and a radius for each, none below 0';
     case 'part':

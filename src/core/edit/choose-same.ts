@@ -1,12 +1,17 @@
+import type { Coat } from '../coat/types';
 import type { Design, Part } from '../document/types';
 import { sheetBounds } from './pick';
 import { familyOf, sheetOf } from './tree';
 
-export const samenesses = ['kind', 'look', 'size'] as const;
+export const samenesses = ['kind', 'look', 'coat', 'size'] as const;
 export type Sameness = (typeof samenesses)[number];
 
+/** What a coat is, whatever ids it and its steps have. */
+const coatKey = (coat: Coat | undefined): string =>
+  coat ? JSON.stringify({ ...coat, id: '', steps: coat.steps.map((s) => ({ ...s, id: '' })) }) : '';
+
 const lookKey = ({ coats, opacity, blend }: Part): string =>
-  JSON.stringify([coats.map((c) => ({ ...c, id: '' })), opacity, blend]);
+  JSON.stringify([coats.map(coatKey), opacity, blend]);
 
 function sizeKey(design: Design, id: string): string {
   const b = sheetBounds(design, id);
@@ -16,7 +21,12 @@ function sizeKey(design: Design, id: string): string {
 /** All parts of a sheet, shown and not locked, that have the kind, the look or the size of one. */
 export function partsLike(design: Design, sheetId: string, id: string, by: Sameness): string[] {
   const key = (p: Part): string =>
-    by === 'kind' ? p.source.kind : by === 'look' ? lookKey(p) : sizeKey(design, p.id);
+    ({
+      kind: () => p.source.kind,
+      look: () => lookKey(p),
+      coat: () => coatKey(p.coats.at(-1)),
+      size: () => sizeKey(design, p.id),
+    })[by]();
   const one = design.parts[id];
   if (!one) return [];
   const wanted = key(one);

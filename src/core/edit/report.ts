@@ -1,4 +1,4 @@
-import { isGradient, paintOf } from '../coat';
+import { isGradient, paintOf, widthHandles } from '../coat';
 import type { Params } from '../document/fields';
 import type { Handle } from '../document/handles';
 import { remembered } from '../document/record';
@@ -121,15 +121,20 @@ function paintOnSheet(
   grips: readonly string[],
 ): Pick<Report, 'handles' | 'paintLines'> {
   const coat = part.coats.find((c) => c.id === card.id);
-  const bounds = evaluatePart(design, part).coats.get(card.id)?.bounds;
+  const { bounds = null, stages = [] } = evaluatePart(design, part).coats.get(card.id) ?? {};
   if (!coat || !bounds) return { handles: [], paintLines: '' };
+  const world = worldOf(design, part.id);
+  const widths = coat.kind === 'stroke' ? widthHandles(coat, stages.at(-1)?.outline ?? []) : [];
   const { paint } = coat;
-  const m = isGradient(paint) && paint.fixed ? identity : worldOf(design, part.id);
+  const m = isGradient(paint) && paint.fixed ? identity : world;
   const lines = paintOf(paint).lines?.(paint, bounds);
   return {
-    handles: (paintOf(paint).handles?.(paint, bounds) ?? [])
-      .filter((h) => !h.of || grips.includes(h.of))
-      .map((h) => place(h, card, m)),
+    handles: [
+      ...(paintOf(paint).handles?.(paint, bounds) ?? [])
+        .filter((h) => !h.of || grips.includes(h.of))
+        .map((h) => place(h, card, m)),
+      ...widths.map((h) => place(h, card, world)),
+    ],
     paintLines: lines ? formatPath(transformPath(lines, m)) : '',
   };
 }

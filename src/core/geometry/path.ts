@@ -21,6 +21,8 @@ export interface Contour {
   readonly closed: boolean;
   /** One entry a segment, where the origin is known. */
   readonly origins?: readonly (EdgeOrigin | null)[];
+  /** Pressure of the pointer it was drawn with, 0–1, at even shares of its length. */
+  readonly pressure?: readonly number[];
 }
 
 export type FillRule = 'nonzero' | 'evenodd';

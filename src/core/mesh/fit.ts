@@ -1,61 +1,56 @@
-import { type Cubic, cubicLength, cubicPoint, cubicTangent, subCubic } from '../geometry/cubic';
+import { type MeasuredContour, measureContour, type PlaceAlong } from '../geometry/along';
+import { type Cubic, cubicPoint, cubicTangent, lineCubic, subCubic } from '../geometry/cubic';
 import { contourArea } from '../geometry/measure';
 import { type Bounds, type Contour, type Path, reverseContour, segmentsOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { ColourKnot, Mesh } from './grid';
 import type { Pair } from './patch';
 
-/** A closed outline measured along its length. */
+/** A closed outline measured along its length; places go round. */
 class Loop {
-  readonly segments: readonly Cubic[];
-  /** Length from the start to each segment's start, and the whole length. */
-  readonly starts: readonly number[];
+  private readonly measured: MeasuredContour;
 
   constructor(contour: Contour) {
-    const all = segmentsOf(contour).filter((s) => cubicLength(s) > 0);
+    const all = segmentsOf(contour);
     const [x, y] = contour.xy;
     const last = all[all.length - 1];
-    if (last && Math.hypot(last[6] - x, last[7] - y) > 0)
-      all.push([last[6], last[7], last[6], last[7], x, y, x, y]);
-    this.segments = all;
-    const starts = [0];
-    for (const s of all) starts.push(starts[starts.length - 1] + cubicLength(s));
-    this.starts = starts;
+    if (last && Math.hypot(last[6] - x, last[7] - y) > 0) all.push(lineCubic(last[6], last[7], x, y));
+    this.measured = measureContour(all);
+  }
+
+  get segments(): readonly Cubic[] {
+    return this.measured.segments;
+  }
+
+  get starts(): readonly number[] {
+    return this.measured.starts;
   }
 
   get length(): number {
-    return this.starts[this.starts.length - 1];
+    return this.measured.length;
   }
 
-  /** The segment at a length, and where in it. */
-  place(at: number): { segment: number; t: number } {
-    const l = ((at % this.length) + this.length) % this.length;
-    let segment = 0;
-    while (segment < this.segments.length - 1 && this.starts[segment + 1] <= l + 1e-9 * this.length)
-      segment++;
-    const goal = l - this.starts[segment];
-    const s = this.segments[segment];
-    let [a, b] = [0, 1];
-    for (let k = 0; k < 50; k++) {
-      const m = (a + b) / 2;
-      if (cubicLength(s, 0, m) < goal) a = m;
-      else b = m;
-    }
-    const t = (a + b) / 2;
-    return { segment, t: t < 1e-7 ? 0 : t > 1 - 1e-7 ? 1 : t };
+  at(length: number): PlaceAlong {
+    return this.measured.at(((length % this.length) + this.length) % this.length);
   }
 
   /** One cubic for the stretch between two lengths; exact where it lies in one segment. */
   stretch(from: number, to: number): Cubic {
-    const p = this.place(from);
-    const q = this.place(to - 1e-9 * this.length);
-    if (p.segment === q.segment && p.t < q.t)
-      return subCubic(this.segments[p.segment], p.t, q.t > 1 - 1e-6 ? 1 : q.t);
-    const [a, b] = [cubicPoint(this.segments[p.segment], p.t), cubicPoint(this.segments[q.segment], q.t)];
-    const u = cubicTangent(this.segments[p.segment], Math.min(p.t, 1 - 1e-6));
-    const v = cubicTangent(this.segments[q.segment], Math.max(q.t, 1e-6));
+    const a = this.at(from);
+    const b = this.at(to - 1e-9 * this.length);
+    if (a.segment === b.segment && a.t < b.t)
+      return subCubic(this.segments[a.segment], a.t, b.t > 1 - 1e-6 ? 1 : b.t);
     const third = (to - from) / 3;
-    return [a.x, a.y, a.x + u.x * third, a.y + u.y * third, b.x - v.x * third, b.y - v.y * third, b.x, b.y];
+    return [
+      a.p.x,
+      a.p.y,
+      a.p.x + a.d.x * third,
+      a.p.y + a.d.y * third,
+      b.p.x - b.d.x * third,
+      b.p.y - b.d.y * third,
+      b.p.x,
+      b.p.y,
+    ];
   }
 }
 
@@ -79,10 +74,7 @@ function cornersOf(loop: Loop, box: Bounds, shift: number): [number, number, num
     ...(sharp.length >= 4 ? [] : steps),
     ...(sharp.length >= 4 ? sharp : segments.map((_, i) => i)).map((i) => starts[i]),
   ].sort((a, b) => a - b);
-  const spots = places.map((l) => {
-    const { segment, t } = loop.place(l);
-    return cubicPoint(segments[segment], t);
-  });
+  const spots = places.map((l) => loop.at(l).p);
   const goals: Point[] = [
     { x: box.x0, y: box.y0 },
     { x: box.x1, y: box.y0 },

@@ -34,8 +34,8 @@ const areas = new WeakMap<Path, { key: string; area: Path }[]>();
 
 function areaOf(coat: Coat, path: Path): Path {
   if (coat.kind === 'fill') return path;
-  const { width, align, cap, join, miterLimit, dashes, dashOffset } = coat;
-  const key = JSON.stringify([width, align, cap, join, miterLimit, dashes, dashOffset]);
+  const { width, align, cap, join, miterLimit, dashes, dashOffset, profile, widths } = coat;
+  const key = JSON.stringify([width, align, cap, join, miterLimit, dashes, dashOffset, profile, widths]);
   const list = areas.get(path) ?? [];
   const known = list.find((a) => a.key === key);
   if (known) return known.area;

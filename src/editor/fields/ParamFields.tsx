@@ -107,6 +107,16 @@ export function ParamFields({
             onChange={take}
           />
         );
+      case 'shares':
+        return (
+          <LengthsField
+            key={f.name}
+            label={`${label}, %`}
+            value={(value as number[]).map((v) => Number((v * 100).toFixed(2)))}
+            min={f.min}
+            onChange={(list) => take(list.map((v) => v / 100))}
+          />
+        );
       case 'corners':
         return (
           <CornersField

@@ -12,6 +12,8 @@ const special: Readonly<Record<string, string>> = {
   centreX: 'Centre x',
   centreY: 'Centre y',
   count: 'Copies',
+  profile: 'Width runs',
+  widths: 'Widths along it',
   'first-colour': 'First colour',
   'last-colour': 'Last colour',
   look: 'Whole look',

@@ -1,4 +1,4 @@
-import { isGradient, paintOf, placeOn, shareOf } from '../../coat';
+import { dragWidth, isGradient, paintOf, placeOn, shareOf } from '../../coat';
 import type { Paint } from '../../coat/types';
 import type { Field } from '../../document/fields';
 import type { DragResult, Handle } from '../../document/handles';
@@ -234,8 +234,16 @@ function dragPaint(
 ): Pick<GestureResult, 'design' | 'readout'> {
   const { card, exact } = g;
   const coat = card.list === 'coats' ? part.coats.find((c) => c.id === card.id) : undefined;
-  const bounds = coat && evaluatePart(design, part).coats.get(coat.id)?.bounds;
+  const { bounds = null, stages = [] } = (coat && evaluatePart(design, part).coats.get(coat.id)) ?? {};
   if (!coat || !bounds) return { design, readout: '' };
+  if (coat.kind === 'stroke' && g.handle.startsWith('width-')) {
+    const next = dragWidth(coat, g.handle, applyTo(back, p), stages.at(-1)?.outline ?? []);
+    const share = next.widths[Number(g.handle.slice(6))];
+    return {
+      design: withPart(design, { ...part, coats: part.coats.map((c) => (c === coat ? next : c)) }),
+      readout: `${shown(share * 100, 1)} %`,
+    };
+  }
   const { paint } = coat;
   const definition = paintOf(paint);
   const fixed = isGradient(paint) && paint.fixed;

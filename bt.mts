@@ -1,2 +1,0 @@
-import { colourRows } from './bench/colour';
-for (const r of colourRows()) console.log(r.join(' | '));

@@ -1,0 +1,96 @@
+import type { WidthAt } from '../arrange/taper';
+import { choice, type Field, later, onlyIf, sharesOf } from '../document/fields';
+import type { Handle } from '../document/handles';
+import { type MeasuredContour, measureContour } from '../geometry/along';
+import type { Path } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+
+/** How a stroke's width runs along its path. */
+export const widthProfiles = [
+  'even',
+  'thin-ends',
+  'thick-ends',
+  'thinning',
+  'thickening',
+  'pressure',
+  'points',
+] as const;
+export type WidthProfile = (typeof widthProfiles)[number];
+
+export interface ProfiledWidth {
+  readonly profile: WidthProfile;
+  /** Shares of the full width at even steps along the path, where the profile is `points`. */
+  readonly widths: readonly number[];
+}
+
+export const evenWidth: ProfiledWidth = { profile: 'even', widths: [0.2, 1, 0.4] };
+
+export const profileFields: readonly Field[] = [
+  later(choice('profile', widthProfiles), evenWidth.profile),
+  later(onlyIf('profile', 'points', sharesOf('widths')), evenWidth.widths),
+];
+
+/** Through shares at even steps, smoothly and without overshoot between them. */
+function through(list: readonly number[], at: number): number {
+  if (list.length < 2) return list[0] ?? 1;
+  const x = Math.min(1, Math.max(0, at)) * (list.length - 1);
+  const i = Math.min(list.length - 2, Math.floor(x));
+  const t = x - i;
+  return list[i] + (list[i + 1] - list[i]) * t * t * (3 - 2 * t);
+}
+
+/** The width along a path as a share of the full one; null where it is even. `pressures` hold those of its contours. */
+export function widthAlong(
+  { profile, widths }: ProfiledWidth,
+  pressures: readonly (readonly number[] | undefined)[],
+): WidthAt | null {
+  switch (profile) {
+    case 'even':
+      return null;
+    case 'thin-ends':
+      return (at) => Math.sin(Math.PI * at);
+    case 'thick-ends':
+      return (at) => 1 - 0.8 * Math.sin(Math.PI * at);
+    case 'thinning':
+      return (at) => 1 - at;
+    case 'thickening':
+      return (at) => at;
+    case 'pressure':
+      return (at, contour) => through(pressures[contour] ?? [1], at);
+    default:
+      return (at) => through(widths, at);
+  }
+}
+
+/** Grips of the widths at points along the first contour of an outline, half a width to its right. */
+export function widthHandles(coat: ProfiledWidth & { width: number }, outline: readonly Path[]): Handle[] {
+  const measured = measuredFirst(coat, outline);
+  if (!measured) return [];
+  return coat.widths.map((share, i) => {
+    const { p, d } = measured.at((measured.length * i) / Math.max(1, coat.widths.length - 1));
+    const half = (coat.width / 2) * share;
+    return { id: `width-${i}`, x: p.x - d.y * half, y: p.y + d.x * half, from: p };
+  });
+}
+
+function measuredFirst({ profile }: ProfiledWidth, outline: readonly Path[]): MeasuredContour | null {
+  const contour = outline[0]?.contours[0];
+  if (profile !== 'points' || !contour) return null;
+  const measured = measureContour(contour);
+  return measured.length > 0 ? measured : null;
+}
+
+/** A stroke whose width at one of its points is what a drag of the grip says. */
+export function dragWidth<C extends ProfiledWidth & { width: number }>(
+  coat: C,
+  handle: string,
+  to: Point,
+  outline: readonly Path[],
+): C {
+  const measured = measuredFirst(coat, outline);
+  const index = Number(handle.replace('width-', ''));
+  if (!measured || !(coat.width > 0) || !(index < coat.widths.length)) return coat;
+  const { p } = measured.at((measured.length * index) / Math.max(1, coat.widths.length - 1));
+  const share = Math.min(10, Math.hypot(to.x - p.x, to.y - p.y) / (coat.width / 2));
+  return { ...coat, widths: coat.widths.map((w, i) => (i === index ? share : w)) };
+}
