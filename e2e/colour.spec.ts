@@ -183,6 +183,33 @@ test('paints and colours are picked up from other parts, and looks follow each o
   expect(near(await pixel(e, 540, 1060), [0x2f, 0x6f, 0x7a])).toBe(true);
 });
 
+test('stops are added on the line of a gradient and go when they are dragged off it', async ({ page }) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.draw('Rectangle', { Width: 1200, Height: 600, 'Centre x': 1000, 'Centre y': 1100 });
+  await e.gradient(
+    'Linear',
+    [0, 0.5, 1, 0.5],
+    [
+      [0, '#000000'],
+      [1, '#ffffff'],
+    ],
+  );
+  await page.mouse.click(...(await e.at(820, 1100)));
+  await e.settled();
+  await expect(page.getByRole('button', { name: /^Stop 3 at 3[45] %/ })).toBeVisible();
+  await e.type('Stop, hex or RGB', '#b23a48');
+  expect(near(await pixel(e, 820, 1250), [0xb2, 0x3a, 0x48], 8)).toBe(true);
+  const box = await page.getByTestId('handle-stop-2').boundingBox();
+  if (!box) throw new Error('The stop is not in sight.');
+  await page.mouse.move(box.x + box.width / 2, box.y + 4);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 10, box.y - 150, { steps: 6 });
+  await page.mouse.up();
+  await e.settled();
+  await expect(page.getByRole('button', { name: /^Stop 3 at/ })).toHaveCount(0);
+});
+
 test('a pattern repeats a part that is hidden, and follows it', async ({ page }) => {
   const e = new Hand(page);
   await e.blank('Mark or badge');

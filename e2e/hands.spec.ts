@@ -106,7 +106,7 @@ test('a scrub and a drag in the colour picker show at once and are one change ea
 
   await e.card('Fill').click();
   await page.getByRole('button', { name: /open the colour picker/ }).click();
-  const picker = await page.locator('.react-colorful__saturation').boundingBox();
+  const picker = await page.getByTestId('chroma-field').boundingBox();
   if (!picker) throw new Error('The picker is not open.');
   await page.mouse.move(picker.x + 10, picker.y + 10);
   await page.mouse.down();

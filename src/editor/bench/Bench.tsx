@@ -94,7 +94,7 @@ function Row({ part, at }: { part: Part; at: CardList }) {
           sx={{ display: 'flex', alignItems: 'center', gap: '3px' }}
         >
           {cards.map((c) => (
-            <Box key={c.id} sx={{ display: 'flex', alignItems: 'center', gap: '3px' }} role="presentation">
+            <Box key={c.id} sx={{ display: 'flex', alignItems: 'center', gap: '3px' }} role="listitem">
               {at.list === 'steps' && (
                 <AddBetween
                   label={`Insert a step before ${kindWord(c.kind)}`}

@@ -129,7 +129,6 @@ export function SortableCard({ part, card }: { part: Part; card: ListedCard }) {
     <Box
       ref={setNodeRef}
       {...listeners}
-      role="listitem"
       style={{ transform: CSS.Translate.toString(transform), transition }}
       sx={{ zIndex: isDragging ? 2 : 0 }}
     >

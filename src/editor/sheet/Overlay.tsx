@@ -11,6 +11,7 @@ import { Grid, Guides } from './Grid';
 import { PointsAtWork } from './PointsAtWork';
 import { pressHandle, pressScale, pressTurn } from './pointer';
 import { usePointerState } from './pointer-state';
+import { pressGradientLine } from './stops';
 import { TidyMarks } from './TidyMarks';
 import { toView } from './view';
 
@@ -200,6 +201,19 @@ function Grip({ h, chosen }: { h: SheetHandle; chosen: boolean }) {
       )}
       {h.aside && <line x1={foot.x} y1={foot.y} x2={p.x} y2={p.y} stroke={brass} strokeWidth={1.25} />}
       {from && <line x1={from.x} y1={from.y} x2={p.x} y2={p.y} stroke={brass} strokeWidth={1.25} />}
+      {from && h.id === 'end' && h.card.list === 'coats' && (
+        <line
+          x1={from.x}
+          y1={from.y}
+          x2={p.x}
+          y2={p.y}
+          stroke="transparent"
+          strokeWidth={10}
+          style={{ cursor: 'copy', pointerEvents: 'stroke' }}
+          data-testid="gradient-line"
+          onPointerDown={(e) => pressGradientLine(e)}
+        />
+      )}
       <g
         data-testid={`handle-${h.id}`}
         style={{ cursor: 'move', pointerEvents: 'all' }}

@@ -12,6 +12,7 @@ import { pressToPickUp } from './pick-up-press';
 import { setPointer } from './pointer-state';
 import { pressBesidePoints } from './points-press';
 import { pressProfile } from './profile-press';
+import { isOffLine, removeStop } from './stops';
 import { type Press, surface } from './surface';
 import { panBy } from './view';
 
@@ -84,6 +85,8 @@ function pressGrip(
   label: string,
   gesture: (from: Point, to: Point, e: Press) => Parameters<Drag['move']>[0],
   onClick?: () => void,
+  /** Takes a release over; the drag is given up then. */
+  onRelease?: (p: Point) => (() => void) | null,
 ): void {
   e.stopPropagation();
   if (e.button !== 0) return;
@@ -97,7 +100,11 @@ function pressGrip(
       if (moved || !onClick) drag.move(gesture(from, surface.onSheet(p), ev), ev.ctrlKey || ev.metaKey);
     },
     exact: (numbers) => drag.setExact(numbers),
-    up: () => void drag.end().then(() => !moved && onClick?.()),
+    up(_, p) {
+      const instead = moved ? onRelease?.(p) : null;
+      if (instead) void drag.end(false).then(instead);
+      else void drag.end().then(() => !moved && onClick?.());
+    },
     cancel: () => void drag.end(false),
   });
 }
@@ -147,5 +154,6 @@ export const pressHandle = (e: Press, h: SheetHandle): void => {
     card.list === 'steps'
       ? () => void run('Single out', { do: 'press-handle', id, card, handle })
       : undefined,
+    (p) => (isOffLine(h, p) ? () => removeStop(h) : null),
   );
 };

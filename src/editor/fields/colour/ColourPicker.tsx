@@ -141,7 +141,7 @@ export function ColourPicker({
 
   return (
     <Box sx={{ p: 2, width: 248, display: 'grid', gap: 1 }}>
-      <Box onPointerDown={startDrag} sx={{ display: 'grid', gap: 1 }}>
+      <Box onPointerDownCapture={startDrag} sx={{ display: 'grid', gap: 1 }}>
         <ChromaField value={own} onChange={putOklch} />
         <input
           type="range"
