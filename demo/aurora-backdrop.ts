@@ -1,4 +1,4 @@
-import { type Design, type MeshPaint, type MeshPaintNode, paints } from '@/core';
+import { type Design, type MeshPaint, type MeshPaintNode, type Place, paints } from '@/core';
 import { Composer, gradient } from './composer';
 import { ink, inObservatoryInks } from './observatory';
 
@@ -29,6 +29,12 @@ function curtain(colours: readonly string[], sway: readonly number[]): MeshPaint
       });
     }
   return { kind: 'mesh', rows, columns, nodes, smooth: true, fitted: false };
+}
+
+function hill(c: Composer, name: string, size: object, at: Partial<Place>, colours: readonly string[]): void {
+  c.add(name, 'ellipse', size, at, {
+    coats: [c.coat.fill(gradient('linear', [0.5, 0, 0.5, 0.6], ...colours))],
+  });
 }
 
 /** Northern lights over the tarn: meshes of clear and bright colour, stars, and the hills below. */
@@ -110,24 +116,8 @@ export function auroraBackdrop(): Design {
       ],
     },
   );
-  c.add(
-    'Far hills',
-    'ellipse',
-    { width: 2600, height: 560 },
-    { x: 700, y: 1130 },
-    {
-      coats: [c.coat.fill(gradient('linear', [0.5, 0, 0.5, 0.6], '#1d3a4d', '#0d1b2c'))],
-    },
-  );
-  c.add(
-    'Near hills',
-    'ellipse',
-    { width: 2200, height: 420 },
-    { x: 1560, y: 1150 },
-    {
-      coats: [c.coat.fill(gradient('linear', [0.5, 0, 0.5, 0.6], '#10233a', '#070d1a'))],
-    },
-  );
+  hill(c, 'Far hills', { width: 2600, height: 560 }, { x: 700, y: 1130 }, ['#1d3a4d', '#0d1b2c']);
+  hill(c, 'Near hills', { width: 2200, height: 420 }, { x: 1560, y: 1150 }, ['#10233a', '#070d1a']);
   c.combine(
     'Observatory',
     'union',

@@ -6,7 +6,7 @@ export { combine, type Operation, operations } from './arrange/combine';
 export { offsetPath, strokeAlignments, strokeOutline } from './arrange/offset';
 export { capKinds, joinKinds } from './arrange/outline';
 export * from './coat';
-export { formatHex, isHex, parseHex, type Rgba } from './colour/colour';
+export { formatHex, isHex, parseHex, type Rgba, withAlpha } from './colour/colour';
 export { contrast, luminance } from './colour/contrast';
 export { type ReadColour, readColour } from './colour/css';
 export { colourAlong, type Interpolation, interpolations } from './colour/gradient';
@@ -16,7 +16,9 @@ export {
   harmonies,
   harmonyOf,
   hexOfOklch,
+  huePicture,
   inGamut,
+  mostChroma,
   type Oklch,
   toOklch,
 } from './colour/oklch';
@@ -40,7 +42,7 @@ export { applyPatch, diffJson, PatchError, type PatchOperation, sameJson } from 
 export { placeOnSheet, withPlaceOnSheet } from './document/place-fields';
 export * from './document/types';
 export { finishes, finishKinds } from './finish';
-export { crc32, encodePng, PngError, pixelsPerMetre, tagPng } from './format/png';
+export { crc32, PngError, pixelsPerMetre, tagPng } from './format/png';
 export { sceneToSvg } from './format/svg';
 export { paletteToTokens, TokenError, tokensToPalette } from './format/tokens';
 export { type Cubic, cubicPoint, cubicTangent, isLine } from './geometry/cubic';

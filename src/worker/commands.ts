@@ -58,17 +58,19 @@ export type StudioCommand =
     }
   | {
       readonly do: 'fit-mesh';
-      readonly mesh: edit.MeshRef;
+      readonly coat: edit.CoatRef;
       readonly rows: number;
       readonly columns: number;
       /** Nodes that its corners move on along the outline. */
       readonly shift: number;
     }
-  | { readonly do: 'fix-paint'; readonly mesh: edit.MeshRef; readonly fixed: boolean }
-  | { readonly do: 'add-mesh-lines'; readonly mesh: edit.MeshRef; readonly at: Point }
+  | { readonly do: 'fix-gradient'; readonly coat: edit.CoatRef; readonly fixed: boolean }
+  | { readonly do: 'turn-gradient'; readonly coat: edit.CoatRef }
+  | { readonly do: 'add-stop'; readonly coat: edit.CoatRef; readonly at: Point }
+  | { readonly do: 'add-mesh-lines'; readonly coat: edit.CoatRef; readonly at: Point }
   | {
       readonly do: 'remove-mesh-line';
-      readonly mesh: edit.MeshRef;
+      readonly coat: edit.CoatRef;
       readonly node: number;
       readonly line: 'row' | 'column';
     }
@@ -156,13 +158,17 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
     case 'put-placed':
       return edit.putPlaced(d, c.id, c.card, c.name, c.value);
     case 'fit-mesh':
-      return edit.fitMeshPaint(d, c.mesh, c.rows, c.columns, c.shift);
-    case 'fix-paint':
-      return edit.fixPaint(d, c.mesh, c.fixed);
+      return edit.fitMeshPaint(d, c.coat, c.rows, c.columns, c.shift);
+    case 'fix-gradient':
+      return edit.fixGradient(d, c.coat, c.fixed);
+    case 'turn-gradient':
+      return edit.turnGradient(d, c.coat);
+    case 'add-stop':
+      return edit.addStopAt(d, c.coat, c.at);
     case 'add-mesh-lines':
-      return edit.addMeshLines(d, c.mesh, c.at);
+      return edit.addMeshLines(d, c.coat, c.at);
     case 'remove-mesh-line':
-      return edit.removeMeshLine(d, c.mesh, c.node, c.line);
+      return edit.removeMeshLine(d, c.coat, c.node, c.line);
     case 'blend':
       return edit.blendParts(d, sheetId, c.ids, c.along);
     case 'plain':

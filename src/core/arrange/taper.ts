@@ -1,3 +1,4 @@
+import { measureContour } from '../geometry/along';
 import {
   arcCubics,
   type Cubic,
@@ -8,7 +9,7 @@ import {
   reverseCubic,
 } from '../geometry/cubic';
 import { fitCubics } from '../geometry/fit';
-import { type Contour, contourOf, emptyPath, type Path, pathOf, segmentsOf } from '../geometry/path';
+import { type Contour, contourOf, emptyPath, type Path, pathOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { combine } from './combine';
 import type { Cap } from './outline';
@@ -57,17 +58,13 @@ function band(s: Cubic, half: (t: number) => number, tolerance: number): Path {
 }
 
 function taperedContour(contour: Contour, index: number, width: number, widthAt: WidthAt, cap: Cap): Path[] {
-  const segments = segmentsOf(contour).filter((s) => cubicLength(s) > 0);
-  const lengths = segments.map((s) => cubicLength(s));
-  const whole = lengths.reduce((a, b) => a + b, 0);
-  if (!(whole > 0)) return [];
-  const tolerance = Math.max(width * 2e-4, whole * 1e-6);
+  const { segments, starts, length } = measureContour(contour);
+  if (!(length > 0)) return [];
+  const tolerance = Math.max(width * 2e-4, length * 1e-6);
   const out: Path[] = [];
-  let before = 0;
   segments.forEach((s, i) => {
-    const start = before;
     const half = (t: number) =>
-      Math.max(0, (width / 2) * widthAt((start + cubicLength(s, 0, t)) / whole, index));
+      Math.max(0, (width / 2) * widthAt((starts[i] + cubicLength(s, 0, t)) / length, index));
     out.push(band(s, half, tolerance));
     // Joints are round; so are ends that ask for it.
     const opens = i === 0 && !contour.closed;
@@ -77,7 +74,6 @@ function taperedContour(contour: Contour, index: number, width: number, widthAt:
     }
     if (i === segments.length - 1 && !contour.closed && cap === 'round' && half(1) > tolerance)
       out.push(disc({ x: s[6], y: s[7] }, half(1)));
-    before += lengths[i];
   });
   return out.filter((p) => p.contours.length);
 }

@@ -15,6 +15,7 @@ export { isGradient, keepPaint, paintKinds, paintOf, paints, placeOn, shareOf } 
 export { coloursOf, convertPaint } from './paint/convert';
 export { rampOf, stopsSchema } from './paint/gradient';
 export { evenMesh, withNode } from './paint/mesh';
+export * from './paint/stops';
 export type {
   Coat,
   FillCoat,
@@ -83,7 +84,7 @@ export const shownCoatFields = (coat: Coat, group: boolean): readonly Field[] =>
   ...shapeFields(coat.sized === 'bounds'),
 ];
 
-const common0 = {
+const plainCoat = {
   on: true,
   opacity: 1,
   blend: 'normal',
@@ -95,10 +96,10 @@ const common0 = {
 } as const;
 
 export const coatDefaults = {
-  fill: { kind: 'fill', ...common0 } as Omit<FillCoat, 'id'>,
+  fill: { kind: 'fill', ...plainCoat } as Omit<FillCoat, 'id'>,
   stroke: {
     kind: 'stroke',
-    ...common0,
+    ...plainCoat,
     width: 4,
     align: 'centre',
     cap: 'butt',

@@ -25,6 +25,12 @@ export function parseHex(text: string): Rgba {
   return value;
 }
 
+/** A hex colour with another alpha, 0–1. */
+export function withAlpha(hex: string, alpha: number): string {
+  const [r, g, b] = parseHex(hex);
+  return formatHex([r, g, b, alpha]);
+}
+
 /** Hex text of a colour, eight digits only where it is not opaque; channels are clipped to 0–1. */
 export function formatHex(c: Rgba): string {
   const two = (v: number) =>

@@ -1,38 +1,23 @@
-import {
-  converter,
-  modeHsl,
-  modeHwb,
-  modeLab,
-  modeLch,
-  modeLrgb,
-  modeOklab,
-  modeOklch,
-  modeP3,
-  modeRgb,
-  modeXyz65,
-  parse,
-  useMode as readsMode,
-} from 'culori/fn';
+// Makes the library read every colour space of CSS Color 4.
+import 'culori/css';
+import { converter, parse } from 'culori/fn';
 import { formatHex, isHex, parseHex } from './colour';
 import { fitted, toOklch } from './oklch';
 import { fromOklab } from './spaces';
 
 // Each mode brings the syntax it is written in.
-for (const mode of [
-  modeRgb,
-  modeHsl,
-  modeHwb,
-  modeLab,
-  modeLch,
-  modeLrgb,
-  modeOklab,
-  modeOklch,
-  modeP3,
-  modeXyz65,
-])
-  readsMode(mode as typeof modeRgb);
-
 const toRgb = converter('rgb');
+
+/** A CSS colour in sRGB, or undefined for what is none. */
+function cssColour(text: string): ReturnType<typeof toRgb> {
+  try {
+    return toRgb(parse(text));
+  } catch (e) {
+    // The library trips over an alpha with letters behind it, as in “rgb(1 2 3 / 50px)”: no colour.
+    if (e instanceof TypeError) return undefined;
+    throw e;
+  }
+}
 
 /** A colour that was read from text. */
 export interface ReadColour {
@@ -59,7 +44,7 @@ export function readColour(text: string): ReadColour | null {
       ? { hex: formatHex([r / 255, g / 255, b / 255, a]), clipped: false }
       : null;
   }
-  const rgb = toRgb(parse(t));
+  const rgb = cssColour(t);
   if (!rgb) return null;
   const { r, g, b, alpha = 1 } = rgb;
   if ([r, g, b].every((v) => v > -0.002 && v < 1.002))

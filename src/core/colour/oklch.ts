@@ -20,8 +20,10 @@ const channels = ({ l, c, h }: Oklch) => {
   return fromOklab([l, c * Math.cos(a), c * Math.sin(a)]);
 };
 
+const held = (rgb: readonly number[]): boolean => rgb.every((v) => v > -1e-4 && v < 1.0001);
+
 /** Whether sRGB holds a colour; rounding aside. */
-export const inGamut = (colour: Oklch): boolean => channels(colour).every((v) => v > -1e-4 && v < 1.0001);
+export const inGamut = (colour: Oklch): boolean => held(channels(colour));
 
 /** The colour with as much of its chroma as sRGB holds at its lightness and hue. */
 export function fitted(colour: Oklch): Oklch {
@@ -47,7 +49,7 @@ export const harmonies = {
   opposite: [180],
   neighbours: [-30, 30],
   thirds: [120, 240],
-  'beside the opposite': [150, 210],
+  'beside-opposite': [150, 210],
   quarters: [90, 180, 270],
 } as const;
 export type Harmony = keyof typeof harmonies;
@@ -57,4 +59,23 @@ export function harmonyOf(hex: string, harmony: Harmony): string[] {
   const rgba = parseHex(hex);
   const own = toOklch(rgba);
   return harmonies[harmony].map((turn) => hexOfOklch({ ...own, h: (own.h + turn + 360) % 360 }, rgba[3]));
+}
+
+/** A chroma that sRGB holds of no hue. */
+export const mostChroma = 0.34;
+
+/**
+ * A picture of one hue, straight-alpha RGBA bytes: lightness from 1 at the top to 0 at the foot,
+ * chroma from 0 at the left to `mostChroma` at the right; clear where sRGB holds no such colour.
+ */
+export function huePicture(hue: number, width: number, height: number): Uint8ClampedArray<ArrayBuffer> {
+  const out = new Uint8ClampedArray(4 * width * height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const rgb = channels({ l: 1 - y / (height - 1), c: (mostChroma * x) / (width - 1), h: hue });
+      // What lies further right lies further out.
+      if (!held(rgb)) break;
+      out.set([255 * rgb[0], 255 * rgb[1], 255 * rgb[2], 255], 4 * (y * width + x));
+    }
+  return out;
 }

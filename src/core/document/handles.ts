@@ -18,8 +18,8 @@ export interface Handle {
   readonly aside?: Point;
   /** Grip that must be at work for this one to be shown. */
   readonly of?: string;
-  /** An ellipse through the ends of its two axes, that shows a reach. */
-  readonly oval?: readonly Point[];
+  /** An ellipse about `from` through the ends of its two axes, that shows a reach. */
+  readonly oval?: readonly [Point, Point];
   /** A circle that shows a radius. */
   readonly circle?: { readonly x: number; readonly y: number; readonly r: number };
 }

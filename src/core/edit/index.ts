@@ -5,6 +5,7 @@ export * from './align';
 export * from './arrange-parts';
 export { blendParts } from './blend';
 export { partsLike, type Sameness, samenesses } from './choose-same';
+export type { CoatRef } from './coat-ref';
 export { copyFamily, duplicateParts, pasteParts } from './copy';
 export { cutAlong } from './cut';
 export {
@@ -17,7 +18,6 @@ export {
 } from './draft';
 export { type Edited, freeName } from './edited';
 export { changeFaces, type FaceChange, type FaceOnSheet, facesOnSheet, makeFaces } from './faces';
-export { fixPaint } from './fix-paint';
 export {
   applyGesture,
   type CardRef,
@@ -28,9 +28,10 @@ export {
 } from './gesture';
 export { stepsOf, withStepsOf } from './gesture/cards';
 export { snapPoint } from './gesture/snap-point';
-export { addMeshLines, fitMeshPaint, type MeshRef, removeMeshLine } from './mesh';
+export { addStopAt, fixGradient, turnGradient } from './gradient';
+export { addMeshLines, fitMeshPaint, removeMeshLine } from './mesh';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
-export { type Aspect, aspects, pickUp } from './pick-up';
+export { type Aspect, aspects, pickUp, putColour } from './pick-up';
 export { anchorOf, placePart } from './place';
 export { piecesOf, plainParts, releasePieces } from './plain';
 export { changePoints, insertPoint, insertPointAt, type PointChange } from './points/change';

@@ -1,5 +1,5 @@
-import { coloursOf, isGradient } from '../coat';
-import type { Coat, Paint } from '../coat/types';
+import { coloursOf, isGradient, withNode, withStopChanged } from '../coat';
+import type { Coat, Paint, Stop } from '../coat/types';
 import { makeId } from '../document/create';
 import type { Card, Part } from '../document/types';
 
@@ -33,7 +33,7 @@ function withEnd(paint: Paint, end: 'first' | 'last', colour: string): Paint {
   const places = paint.stops.map((s) => s.at);
   const at = end === 'first' ? Math.min(...places) : Math.max(...places);
   const index = end === 'first' ? places.indexOf(at) : places.lastIndexOf(at);
-  return { ...paint, stops: paint.stops.map((s, i) => (i === index ? { ...s, colour } : s)) };
+  return { ...paint, stops: withStopChanged(paint.stops, index, { colour }) };
 }
 
 const withPaintOf = (part: Part, coat: Coat | undefined, change: (paint: Paint) => Paint): Part =>
@@ -78,3 +78,35 @@ export function pickUp(to: Part, from: Part, aspect: Exclude<Aspect, 'colour'>, 
     }
   }
 }
+
+/** Numbers of the grips of one kind, such as `stop-2`. */
+const numbersOf = (grips: readonly string[], kind: string): number[] =>
+  grips.filter((g) => g.startsWith(`${kind}-`)).map((g) => Number(g.slice(kind.length + 1)));
+
+/** A paint with a colour where its grips are chosen, or where it has but one; the first stop where none is. */
+function withColourAt(paint: Paint, grips: readonly string[], colour: string): Paint {
+  switch (paint.kind) {
+    case 'solid':
+    case 'grain':
+      return { ...paint, colour };
+    case 'mesh':
+      return numbersOf(grips, 'node').reduce((p, i) => withNode(p, i, { colour }), paint);
+    case 'corners':
+      return grips.filter((g) => g in paint).reduce((p, corner) => ({ ...p, [corner]: colour }), paint);
+    case 'stripes':
+    case 'pattern':
+      return paint;
+    default: {
+      const chosen = numbersOf(grips, 'stop');
+      const stops = chosen.length ? chosen : [0];
+      return {
+        ...paint,
+        stops: stops.reduce((l: readonly Stop[], i) => withStopChanged(l, i, { colour }), paint.stops),
+      };
+    }
+  }
+}
+
+/** A part with a colour put into one of its coats, at the grips that are chosen. */
+export const putColour = (part: Part, colour: string, grips: readonly string[], coat?: string): Part =>
+  withPaintOf(part, leading(part, coat), (paint) => withColourAt(paint, grips, colour));

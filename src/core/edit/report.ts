@@ -12,6 +12,7 @@ import { type CardFault, evaluatePart } from '../scene/evaluate';
 import { outlineBounds } from '../scene/run-steps';
 import { primitives } from '../source';
 import { steps } from '../step';
+import { findCoat } from './coat-ref';
 import { type FaceOnSheet, facesOnSheet } from './faces';
 import type { CardRef } from './gesture';
 import { stepAt } from './gesture/cards';
@@ -63,18 +64,8 @@ export interface Report {
   readonly segments: readonly SheetSegment[];
 }
 
-function circlePath(c: { x: number; y: number; r: number }, m: Matrix): string {
-  const n = 48;
-  const points = Array.from({ length: n }, (_, i) => {
-    const a = (2 * Math.PI * i) / n;
-    const p = applyTo(m, { x: c.x + c.r * Math.cos(a), y: c.y + c.r * Math.sin(a) });
-    return `${p.x.toFixed(2)} ${p.y.toFixed(2)}`;
-  });
-  return `M${points.join('L')}Z`;
-}
-
-/** An ellipse through the ends of its two axes, as a closed path. */
-function ovalPath([p, q]: readonly Point[], c: Point, m: Matrix): string {
+/** An ellipse about a middle, through the ends of its two axes, as a closed path. */
+function ovalPath(c: Point, p: Point, q: Point, m: Matrix): string {
   const n = 48;
   const points = Array.from({ length: n }, (_, i) => {
     const [cos, sin] = [Math.cos((2 * Math.PI * i) / n), Math.sin((2 * Math.PI * i) / n)];
@@ -88,8 +79,11 @@ function ovalPath([p, q]: readonly Point[], c: Point, m: Matrix): string {
 }
 
 function ringOf(h: Handle, m: Matrix): string | null {
-  if (h.circle) return circlePath(h.circle, m);
-  return h.oval && h.from ? ovalPath(h.oval, h.from, m) : null;
+  if (h.circle) {
+    const { x, y, r } = h.circle;
+    return ovalPath(h.circle, { x: x + r, y }, { x, y: y + r }, m);
+  }
+  return h.oval && h.from ? ovalPath(h.from, h.oval[0], h.oval[1], m) : null;
 }
 
 /** A direction of the part as one of the sheet, of length 1. */
@@ -120,9 +114,9 @@ function paintOnSheet(
   card: CardRef & { id: string },
   grips: readonly string[],
 ): Pick<Report, 'handles' | 'paintLines'> {
-  const coat = part.coats.find((c) => c.id === card.id);
-  const { bounds = null, stages = [] } = evaluatePart(design, part).coats.get(card.id) ?? {};
-  if (!coat || !bounds) return { handles: [], paintLines: '' };
+  const found = findCoat(design, { id: part.id, coat: card.id });
+  if (!found) return { handles: [], paintLines: '' };
+  const { coat, bounds, stages } = found;
   const world = worldOf(design, part.id);
   const widths = coat.kind === 'stroke' ? widthHandles(coat, stages.at(-1)?.outline ?? []) : [];
   const { paint } = coat;

@@ -1,8 +1,7 @@
 import type { Card, Design, Part, Source } from '../document/types';
 import { joinOutline } from '../holder/join';
 import { dropOverridden } from '../measure/formulas';
-import { dropLooseLooks } from '../palette/looks';
-import { dropLooseInks } from '../palette/palette';
+import { dropLooseLinks } from '../palette/looks';
 import { evaluatePart } from '../scene/evaluate';
 import { asPath } from './plain';
 import { parentOf } from './tree';
@@ -13,7 +12,10 @@ export function withNamesOf(part: Part, rename: (id: string) => string): Part {
   const steps = part.steps.map((c) =>
     c.params.centreOn ? { ...c, params: { ...c.params, centreOn: rename(String(c.params.centreOn)) } } : c,
   );
-  return { ...part, source, steps };
+  const coats = part.coats.map((c) =>
+    c.paint.kind === 'pattern' ? { ...c, paint: { ...c.paint, tile: rename(c.paint.tile) } } : c,
+  );
+  return { ...part, source, steps, coats };
 }
 
 /** A source with the ids of other parts that it names put through `rename`. */
@@ -74,7 +76,5 @@ export const settleTies = (before: Design, after: Design): Design =>
   settleCentres(before, settlePieces(before, after));
 
 /** The design after a change by hand: numbers, colours and looks that were changed follow nothing any more. */
-export function settleLinks(before: Design, after: Design): Design {
-  const next = dropOverridden(before, after);
-  return next.palette || next.looks ? dropLooseLooks(dropLooseInks(next)) : next;
-}
+export const settleLinks = (before: Design, after: Design): Design =>
+  dropLooseLinks(dropOverridden(before, after));

@@ -1,6 +1,6 @@
 import { choice, share } from '../document/fields';
 import { identity, type Matrix } from '../geometry/matrix';
-import { type Bounds, growBounds, joinBounds, pathOf, polygonContour } from '../geometry/path';
+import { type Bounds, boundsPath, growBounds, joinBounds } from '../geometry/path';
 import { nodeBounds } from '../scene/damage';
 import type { SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
@@ -47,17 +47,9 @@ export const fade = defineFinish<Fade>({
     const [a, b] = lineOf(p, bounds);
     const [dx, dy] = [b.x - a.x, b.y - a.y];
     const matrix: Matrix = [dx, dy, -dy, dx, a.x, a.y];
-    const over = growBounds(bounds, 2);
     const shape: SceneNode = {
       type: 'shape',
-      path: pathOf([
-        polygonContour([
-          { x: over.x0, y: over.y0 },
-          { x: over.x1, y: over.y0 },
-          { x: over.x1, y: over.y1 },
-          { x: over.x0, y: over.y1 },
-        ]),
-      ]),
+      path: boundsPath(growBounds(bounds, 2)),
       paint:
         dx === 0 && dy === 0
           ? { kind: 'solid', colour: [1, 1, 1, p.to] }

@@ -1,7 +1,7 @@
 import { formatHex, type Rgba } from '../colour/colour';
 import { type ColourStop, colourAlong } from '../colour/gradient';
 import { identity, invert, isIdentity, type Matrix, meanScale, multiply } from '../geometry/matrix';
-import { growBounds, joinBounds, type Path, pathBounds, pathOf, polygonContour } from '../geometry/path';
+import { boundsPath, growBounds, joinBounds, type Path, pathBounds } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import { nodeBounds } from '../scene/damage';
 import { silhouette } from '../scene/silhouette';
@@ -147,15 +147,7 @@ class SvgWriter {
   private conic(node: ShapeNode, toSheet: Matrix): string {
     const b = pathBounds(node.path);
     if (!b) return '';
-    const over = growBounds(b, 1);
-    const box = pathOf([
-      polygonContour([
-        { x: over.x0, y: over.y0 },
-        { x: over.x1, y: over.y0 },
-        { x: over.x1, y: over.y1 },
-        { x: over.x0, y: over.y1 },
-      ]),
-    ]);
+    const box = boundsPath(growBounds(b, 1));
     const { fixed, ...paint } = node.paint as GradientPaint;
     const back = fixed ? invert(toSheet) : null;
     const own = back ? { ...paint, matrix: multiply(back, paint.matrix) } : paint;

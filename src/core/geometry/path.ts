@@ -184,6 +184,17 @@ export function transformBounds(b: Bounds, m: Matrix): Bounds {
   };
 }
 
+/** The rectangle of some bounds as a path. */
+export const boundsPath = (b: Bounds): Path =>
+  pathOf([
+    polygonContour([
+      { x: b.x0, y: b.y0 },
+      { x: b.x1, y: b.y0 },
+      { x: b.x1, y: b.y1 },
+      { x: b.x0, y: b.y1 },
+    ]),
+  ]);
+
 export const growBounds = (b: Bounds, by: number): Bounds => ({
   x0: b.x0 - by,
   y0: b.y0 - by,

@@ -1,5 +1,16 @@
 import { formatHex, parseHex, type Rgba } from '../colour/colour';
-import { coonsPatch, curveDown, folds, type Knot, type Pair, type PatchPoints, splitRow } from './patch';
+import { type Cubic, reverseCubic } from '../geometry/cubic';
+import {
+  columnCurve,
+  coonsPatch,
+  curveDown,
+  folds,
+  type Knot,
+  type Pair,
+  type PatchPoints,
+  rowCurve,
+  splitRow,
+} from './patch';
 
 /** A node with its colour as hex. */
 export interface ColourKnot extends Knot {
@@ -129,28 +140,27 @@ export function withoutColumn(mesh: Mesh, column: number): Mesh {
 /** The mesh without one of its inner rows of nodes. */
 export const withoutRow = (mesh: Mesh, row: number): Mesh => flipped(withoutColumn(flipped(mesh), row));
 
-/** The outer edge of a mesh as one closed run of cubics, clockwise from the top left. */
-export function meshEdge(mesh: Mesh): number[] {
+/** One stretch of a mesh's outer edge: from node to node, and the curve between them. */
+export interface EdgeStretch {
+  readonly from: readonly [row: number, column: number];
+  readonly to: readonly [row: number, column: number];
+  readonly curve: Cubic;
+}
+
+/** The outer edge of a mesh, clockwise from the top left. */
+export function meshEdge(mesh: Mesh): EdgeStretch[] {
   const { rows, columns } = mesh;
-  const first = knotAt(mesh, 0, 0);
-  const out = [first.x, first.y];
-  const to = (a: Knot, h1: Pair, h2: Pair, b: Knot) =>
-    out.push(a.x + h1[0], a.y + h1[1], b.x + h2[0], b.y + h2[1], b.x, b.y);
-  for (let c = 0; c < columns; c++) {
-    const [a, b] = [knotAt(mesh, 0, c), knotAt(mesh, 0, c + 1)];
-    to(a, a.right, b.left, b);
-  }
-  for (let r = 0; r < rows; r++) {
-    const [a, b] = [knotAt(mesh, r, columns), knotAt(mesh, r + 1, columns)];
-    to(a, a.down, b.up, b);
-  }
-  for (let c = columns; c > 0; c--) {
-    const [a, b] = [knotAt(mesh, rows, c), knotAt(mesh, rows, c - 1)];
-    to(a, a.left, b.right, b);
-  }
-  for (let r = rows; r > 0; r--) {
-    const [a, b] = [knotAt(mesh, r, 0), knotAt(mesh, r - 1, 0)];
-    to(a, a.up, b.down, b);
-  }
-  return out;
+  const walk: [number, number][] = [
+    ...Array.from({ length: columns }, (_, c): [number, number] => [0, c]),
+    ...Array.from({ length: rows }, (_, r): [number, number] => [r, columns]),
+    ...Array.from({ length: columns }, (_, c): [number, number] => [rows, columns - c]),
+    ...Array.from({ length: rows }, (_, r): [number, number] => [rows - r, 0]),
+  ];
+  return walk.map((from, i) => {
+    const to = walk[(i + 1) % walk.length];
+    const [a, b] = [knotAt(mesh, ...from), knotAt(mesh, ...to)];
+    const onward = to[1] > from[1] || to[0] > from[0];
+    const along = to[0] === from[0] ? rowCurve : columnCurve;
+    return { from, to, curve: onward ? along(a, b) : reverseCubic(along(b, a)) };
+  });
 }

@@ -18,25 +18,20 @@ export type PatchPoints = Float64Array;
 
 const sum = (n: { x: number; y: number }, d: Pair): Pair => [n.x + d[0], n.y + d[1]];
 
-/** The curve from a knot to the next one in its row. */
-export const rowCurve = (a: Knot, b: Knot): Cubic => [
+const curve = (a: Knot, leaving: Pair, arriving: Pair, b: Knot): Cubic => [
   a.x,
   a.y,
-  ...sum(a, a.right),
-  ...sum(b, b.left),
+  ...sum(a, leaving),
+  ...sum(b, arriving),
   b.x,
   b.y,
 ];
 
+/** The curve from a knot to the next one in its row. */
+export const rowCurve = (a: Knot, b: Knot): Cubic => curve(a, a.right, b.left, b);
+
 /** The curve from a knot to the one below it. */
-export const columnCurve = (a: Knot, b: Knot): Cubic => [
-  a.x,
-  a.y,
-  ...sum(a, a.down),
-  ...sum(b, b.up),
-  b.x,
-  b.y,
-];
+export const columnCurve = (a: Knot, b: Knot): Cubic => curve(a, a.down, b.up, b);
 
 /**
  * The tensor-product form of the Coons patch between four knots, top left, top right, bottom left,

@@ -1,7 +1,7 @@
 import type { Matrix } from '../geometry/matrix';
 import type { MeshNode } from '../scene/types';
 import { patchColours } from './colours';
-import { knotAt, type Mesh, patchAt } from './grid';
+import { knotAt, type Mesh, meshEdge, patchAt } from './grid';
 import type { Knot, Pair } from './patch';
 
 const length = ([x, y]: Pair) => Math.hypot(x, y) || 1;
@@ -17,23 +17,13 @@ function outward(k: Knot, inside: readonly Pair[]): Pair {
   return l > 1e-6 ? [x / l, y / l] : [-k.down[0], -k.down[1]];
 }
 
-/** The nodes round a mesh's edge, with the direction to the next one along it. */
-function edgeWalk({ rows, columns }: Mesh): { r: number; c: number }[] {
-  const out: { r: number; c: number }[] = [];
-  for (let c = 0; c < columns; c++) out.push({ r: 0, c });
-  for (let r = 0; r < rows; r++) out.push({ r, c: columns });
-  for (let c = columns; c > 0; c--) out.push({ r: rows, c });
-  for (let r = rows; r > 0; r--) out.push({ r, c: 0 });
-  return out;
-}
-
 /** Patches round the outside that carry the edge's colours outward, so that a fitted mesh leaves nothing bare. */
 function apron(mesh: Mesh, colours: Float32Array, width: number): { points: number[]; colours: number[] } {
   const { rows, columns } = mesh;
   const points: number[] = [];
   const net: number[] = [];
-  const walk = edgeWalk(mesh);
-  const out = walk.map(({ r, c }) => {
+  const edge = meshEdge(mesh);
+  const out = edge.map(({ from: [r, c] }) => {
     const k = knotAt(mesh, r, c);
     const inside: Pair[] = [];
     if (r === 0) inside.push(k.down);
@@ -43,37 +33,20 @@ function apron(mesh: Mesh, colours: Float32Array, width: number): { points: numb
     const [x, y] = outward(k, inside);
     return [x * width, y * width] as Pair;
   });
-  walk.forEach(({ r, c }, i) => {
-    const next = walk[(i + 1) % walk.length];
-    const a = knotAt(mesh, r, c);
-    const b = knotAt(mesh, next.r, next.c);
-    const [p, q] = [out[i], out[(i + 1) % walk.length]];
-    const [h, g] =
-      next.c > c
-        ? [a.right, b.left]
-        : next.c < c
-          ? [a.left, b.right]
-          : next.r > r
-            ? [a.down, b.up]
-            : [a.up, b.down];
-    const edge: Pair[] = [
-      [a.x, a.y],
-      [a.x + h[0], a.y + h[1]],
-      [b.x + g[0], b.y + g[1]],
-      [b.x, b.y],
-    ];
+  edge.forEach(({ from: [r, c], to: [nr, nc], curve }, i) => {
+    const [p, q] = [out[i], out[(i + 1) % edge.length]];
     // The patch inside this stretch of the edge, and the line of its net that lies on the edge.
-    const row = Math.min(r, next.r, rows - 1);
-    const column = Math.min(c, next.c, columns - 1);
+    const row = Math.min(r, nr, rows - 1);
+    const column = Math.min(c, nc, columns - 1);
     const base = 64 * (row * columns + column);
     const entry = (t: number) => {
-      if (next.r === r) return 4 * (4 * (next.c > c ? t : 3 - t) + (r === 0 ? 0 : 3));
-      return 4 * (4 * (c === 0 ? 0 : 3) + (next.r > r ? t : 3 - t));
+      if (nr === r) return 4 * (4 * (nc > c ? t : 3 - t) + (r === 0 ? 0 : 3));
+      return 4 * (4 * (c === 0 ? 0 : 3) + (nr > r ? t : 3 - t));
     };
     for (let t = 0; t < 4; t++) {
       const away: Pair = [p[0] + ((q[0] - p[0]) * t) / 3, p[1] + ((q[1] - p[1]) * t) / 3];
       for (let j = 0; j < 4; j++) {
-        points.push(edge[t][0] + (away[0] * j) / 3, edge[t][1] + (away[1] * j) / 3);
+        points.push(curve[2 * t] + (away[0] * j) / 3, curve[2 * t + 1] + (away[1] * j) / 3);
         for (let k = 0; k < 4; k++) net.push(colours[base + entry(t) + k]);
       }
     }

@@ -1,8 +1,9 @@
 import type { Coat } from '../coat/types';
-import { mapOwners } from '../document/owners';
+import { mapOwners, type Owner } from '../document/owners';
 import { sameJson } from '../document/patch';
 import type { Card, Design, Part } from '../document/types';
 import type { BlendMode } from '../scene/types';
+import { paletteOf, withoutLooseInks } from './palette';
 
 /** Coats and finishes kept under a name, to put on other parts. */
 export interface Look {
@@ -18,25 +19,21 @@ const none: readonly Look[] = [];
 export const looksOf = (design: Pick<Design, 'looks'>): readonly Look[] => design.looks ?? none;
 
 /** What a part looks like, its geometry aside. */
-export const lookOf = ({ coats, finishes, opacity, blend }: Part) => ({ coats, finishes, opacity, blend });
+export const lookOf = ({ coats, finishes, opacity, blend }: Part | Look) => ({
+  coats,
+  finishes,
+  opacity,
+  blend,
+});
 
-const sameLook = (part: Part, look: Look): boolean =>
-  sameJson(lookOf(part), {
-    coats: look.coats,
-    finishes: look.finishes,
-    opacity: look.opacity,
-    blend: look.blend,
-  });
+const sameLook = (part: Part, look: Look): boolean => sameJson(lookOf(part), lookOf(look));
 
 /** A part given a look; it follows the look from now on. */
 export function wearLook(part: Part, look: Look): Part {
   const { inks: _, ...rest } = part;
   return {
     ...rest,
-    coats: look.coats,
-    finishes: look.finishes,
-    opacity: look.opacity,
-    blend: look.blend,
+    ...lookOf(look),
     look: look.id,
   };
 }
@@ -57,17 +54,24 @@ export function withLook(design: Design, look: Look): Design {
 export function withoutLook(design: Design, id: string): Design {
   const { looks: _, ...rest } = design;
   const left = looksOf(design).filter((l) => l.id !== id);
-  return dropLooseLooks(left.length ? { ...rest, looks: left } : rest);
+  return mapOwners(left.length ? { ...rest, looks: left } : rest, withoutLooseLook(left));
 }
 
-/** A part wears a look only while it looks like it: what was changed by hand follows it no longer. */
-export function dropLooseLooks(design: Design): Design {
-  const byId = new Map(looksOf(design).map((l) => [l.id, l]));
-  return mapOwners(design, (owner) => {
+/** Tells of each part what it is without a look that is gone or that it does not look like any more. */
+function withoutLooseLook(looks: readonly Look[]): <T extends Owner>(owner: T) => T {
+  const byId = new Map(looks.map((l) => [l.id, l]));
+  return <T extends Owner>(owner: T): T => {
     if (!('source' in owner) || !owner.look) return owner;
     const look = byId.get(owner.look);
     if (look && sameLook(owner, look)) return owner;
     const { look: _, ...bare } = owner;
-    return bare as typeof owner;
-  });
+    return bare as T;
+  };
+}
+
+/** The design with links to swatches and looks only where the values are still theirs. */
+export function dropLooseLinks(design: Design): Design {
+  const inks = withoutLooseInks(paletteOf(design));
+  const looks = withoutLooseLook(looksOf(design));
+  return mapOwners(design, (owner) => looks(inks(owner)));
 }

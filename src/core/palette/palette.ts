@@ -79,20 +79,20 @@ export function withSwatch(design: Design, swatch: Swatch): Design {
 export function withoutSwatch(design: Design, id: string): Design {
   const { palette: _, ...rest } = design;
   const left = paletteOf(design).filter((s) => s.id !== id);
-  return dropLooseInks(left.length ? { ...rest, palette: left } : rest);
+  return mapOwners(left.length ? { ...rest, palette: left } : rest, withoutLooseInks(left));
 }
 
-/** Links hold only while the value is the swatch's own: what was set by hand is linked no longer. */
-export function dropLooseInks(design: Design): Design {
-  const byId = new Map(paletteOf(design).map((s) => [s.id, s]));
-  return mapOwners(design, (owner) => {
+/** Tells of each owner what it is without links to swatches that are gone or whose value it has no longer. */
+export function withoutLooseInks(palette: readonly Swatch[]): <T extends Owner>(owner: T) => T {
+  const byId = new Map(palette.map((s) => [s.id, s]));
+  return (owner) => {
     if (!owner.inks) return owner;
     const left = Object.entries(owner.inks).filter(([address, id]) => {
       const swatch = byId.get(id);
       return swatch && sameJson(inked(owner, address, swatch), valueAt(owner, address));
     });
     return left.length === Object.keys(owner.inks).length ? owner : withInks(owner, Object.fromEntries(left));
-  });
+  };
 }
 
 /** How many colours and gradients are linked to each swatch. */

@@ -1,21 +1,10 @@
-import { gradientTable } from '../colour/gradient';
 import { identity, invert, type Matrix, multiply } from '../geometry/matrix';
-import {
-  type Bounds,
-  growBounds,
-  joinBounds,
-  type Path,
-  pathBounds,
-  pathOf,
-  polygonContour,
-  transformBounds,
-} from '../geometry/path';
+import { type Bounds, boundsPath, growBounds, joinBounds, transformBounds } from '../geometry/path';
 import { meshBounds } from '../scene/damage';
 import { silhouette } from '../scene/silhouette';
 import {
   type BlendMode,
   blendModes,
-  type GradientPaint,
   type GroupNode,
   type Scene,
   type SceneNode,
@@ -24,7 +13,9 @@ import {
   spreads,
 } from '../scene/types';
 import { edgesOf } from './edges';
+import { GradientTables } from './gradient-tables';
 import { type Kernels, makeKernels } from './kernels';
+import { OwnBounds } from './own-bounds';
 import { drawShadow, shadowReach } from './shadow';
 import { drawGrain, drawMesh } from './surface';
 
@@ -39,26 +30,12 @@ export const planeBytes = 16 << 20;
 
 export const joins = { composite: 0, mask: 1, mix: 2, luminance: 3, erase: 4 } as const;
 const kinds = { linear: 1, radial: 2, conic: 3 } as const;
-const tableSize = 1024;
-/** Colours that change at once need finer tables: a hard edge is then less than half a pixel soft. */
-const sharpTableSize = 16384;
-const tablesKept = 512;
 
 /** Lists of more nodes than this are searched by their bounds. */
 const few = 4;
 
 /** Number of a blend mode in the kernels. */
 export const modeNumber = (mode: BlendMode): number => blendModes.indexOf(mode);
-
-const rectPath = (w: number, h: number): Path =>
-  pathOf([
-    polygonContour([
-      { x: 0, y: 0 },
-      { x: w, y: 0 },
-      { x: w, y: h },
-      { x: 0, y: h },
-    ]),
-  ]);
 
 const white: ScenePaint = { kind: 'solid', colour: [1, 1, 1, 1] };
 
@@ -73,12 +50,10 @@ export class Painter {
 
   private bump = 0;
   private readonly resident = new Map<Float64Array | Float32Array, number>();
-  /** Colour tables by what they are made of: a gradient that moves keeps its colours. */
-  private readonly tables = new Map<string, { table: Float32Array; opaque: boolean }>();
+  private readonly tables = new GradientTables();
+  private readonly own = new OwnBounds();
   private readonly grounds = new WeakMap<Scene, ShapeNode>();
   private readonly needsLayer = new WeakMap<GroupNode, boolean>();
-  private readonly owns = new WeakMap<SceneNode, Bounds | null | undefined>();
-  private readonly boxes = new WeakMap<readonly SceneNode[], Float64Array>();
   private x = 0;
   private y = 0;
   private wide = tileSize;
@@ -150,7 +125,7 @@ export class Painter {
     if (known) return known;
     const node: ShapeNode = {
       type: 'shape',
-      path: rectPath(scene.width, scene.height),
+      path: boundsPath({ x0: 0, y0: 0, x1: scene.width, y1: scene.height }),
       paint: { kind: 'solid', colour: scene.ground },
       opacity: 1,
       blend: 'normal',
@@ -197,55 +172,12 @@ export class Painter {
     };
   }
 
-  /**
-   * Bounds of what a node paints, in the coordinates of what holds it; null for nothing, undefined
-   * where shadows fall, which no matrix turns.
-   */
-  private ownBounds(node: SceneNode): Bounds | null | undefined {
-    if (this.owns.has(node)) return this.owns.get(node);
-    let bounds: Bounds | null | undefined;
-    if (node.type === 'shape') bounds = pathBounds(node.path);
-    else if (node.type === 'mesh') bounds = meshBounds(node, identity);
-    else if (node.type === 'grain') bounds = node.bounds;
-    else if (node.type === 'group' && node.clip) {
-      // Nothing shows beyond a clip, whatever it holds.
-      const clip = pathBounds(node.clip);
-      bounds = clip && transformBounds(clip, node.matrix);
-    } else if (node.type === 'group') {
-      const inside = node.children.map((c) => this.ownBounds(c));
-      if (!inside.includes(undefined)) {
-        const all = (inside as (Bounds | null)[]).reduce(joinBounds, null);
-        bounds = all && transformBounds(all, node.matrix);
-      }
-    }
-    this.owns.set(node, bounds);
-    return bounds;
-  }
-
-  /** Own bounds of many nodes, x0, y0, x1, y1 each; what cannot be told reaches everywhere. */
-  private boxesOf(nodes: readonly SceneNode[]): Float64Array {
-    let boxes = this.boxes.get(nodes);
-    if (!boxes) {
-      boxes = new Float64Array(4 * nodes.length);
-      for (let i = 0; i < nodes.length; i++) {
-        const b = this.ownBounds(nodes[i]);
-        const far = b === undefined ? Number.POSITIVE_INFINITY : Number.NEGATIVE_INFINITY;
-        boxes[4 * i] = b?.x0 ?? -far;
-        boxes[4 * i + 1] = b?.y0 ?? -far;
-        boxes[4 * i + 2] = b?.x1 ?? far;
-        boxes[4 * i + 3] = b?.y1 ?? far;
-      }
-      this.boxes.set(nodes, boxes);
-    }
-    return boxes;
-  }
-
   /** Those of many nodes that may fall onto the rectangle being drawn. */
   private nearby(nodes: readonly SceneNode[], matrix: Matrix): readonly SceneNode[] {
     const back = nodes.length > few ? invert(matrix) : null;
     if (!back) return nodes.filter((n) => !this.passes(n, matrix));
     const { x0, y0, x1, y1 } = transformBounds(growBounds(this.area, 1), back);
-    const boxes = this.boxesOf(nodes);
+    const boxes = this.own.boxesOf(nodes);
     return nodes.filter((node, i) => {
       const at = 4 * i;
       if (boxes[at] >= x1 || boxes[at + 1] >= y1 || boxes[at + 2] <= x0 || boxes[at + 3] <= y0) return false;
@@ -255,7 +187,7 @@ export class Painter {
 
   /** Whether nothing of a node falls onto the rectangle being drawn. */
   passes(node: SceneNode, matrix: Matrix): boolean {
-    const own = this.ownBounds(node);
+    const own = this.own.of(node);
     if (own === undefined) return this.misses(this.boundsOf(node, matrix));
     // Chords stay within a pixel of their curves.
     return !own || this.misses(growBounds(transformBounds(own, matrix), 1));
@@ -340,25 +272,6 @@ export class Painter {
     }
   }
 
-  private tableOf(paint: GradientPaint, opacity: number): { table: Float32Array; opaque: boolean } {
-    const key = `${paint.interpolation} ${opacity} ${paint.stops.map((s) => `${s.at} ${s.colour} ${s.mid}`).join(' ')}`;
-    let entry = this.tables.get(key);
-    if (!entry) {
-      const places = paint.stops.map((s) => s.at).sort((a, b) => a - b);
-      const sharp = places.some((at, i) => i > 0 && at - places[i - 1] < 4 / tableSize);
-      const size = sharp ? sharpTableSize : tableSize;
-      // One entry more than positions: the kernels look one ahead.
-      const table = new Float32Array(4 * (size + 1));
-      table.set(gradientTable(paint.stops, paint.interpolation, size));
-      table.copyWithin(4 * size, 4 * (size - 1), 4 * size);
-      if (opacity < 1) for (let i = 0; i < table.length; i++) table[i] *= opacity;
-      entry = { table, opaque: opacity >= 1 && paint.stops.every((s) => s.colour[3] >= 1) };
-      if (this.tables.size >= tablesKept) this.tables.clear();
-      this.tables.set(key, entry);
-    }
-    return entry;
-  }
-
   private setPaint(paint: ScenePaint, matrix: Matrix, opacity: number): void {
     const { kernels } = this;
     if (paint.kind === 'solid') {
@@ -367,7 +280,7 @@ export class Painter {
       kernels.setSolid(r * a, g * a, b * a, a);
       return;
     }
-    const { table, opaque } = this.tableOf(paint, opacity);
+    const { table, opaque } = this.tables.of(paint, opacity);
     const back = invert(multiply(paint.fixed ? this.sheet : matrix, paint.matrix)) ?? [0, 0, 0, 0, 1, 0];
     const [fx, fy] = paint.focus ?? [0, 0];
     kernels.setGradient(

@@ -6,7 +6,6 @@ import { type Card, holdsParts, type Part } from '../document/types';
 import { finishes } from '../finish';
 import { identity } from '../geometry/matrix';
 import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
-import { joinOutline } from '../holder/join';
 import type { Outline } from '../step';
 import { nodeBounds } from './damage';
 import { type CardFault, type Made, outlineBounds, runSteps } from './run-steps';
@@ -150,17 +149,16 @@ export function coat(part: Part, outline: Outline, tile: (id: string) => Tile | 
     if (!c.on || c.opacity <= 0 || !bounds) return [];
     const definition = paintOf(c.paint);
     const each = isGroup && c.covers === 'each';
-    const coverFor = (over: Bounds, area: Path) => definition.cover(c.paint, { bounds: over, area, tile });
-    const whole = each ? null : coverFor(bounds, joinOutline(pieces));
+    const coverFor = (over: Bounds) => definition.cover(c.paint, { bounds: over, tile });
+    const whole = each ? null : coverFor(bounds);
     return pieces.flatMap((piece) => {
       const own = each ? pathBounds(piece) : bounds;
-      const cover = each ? own && coverFor(own, piece) : whole;
+      const cover = each ? own && coverFor(own) : whole;
       return cover ? painted(c, piece, cover) : [];
     });
   };
-  for (const { c, bounds, pieces } of layers) {
-    const fault =
-      c.on && bounds && paintOf(c.paint).fault?.(c.paint, { bounds, area: joinOutline(pieces), tile });
+  for (const { c, bounds } of layers) {
+    const fault = c.on && bounds && paintOf(c.paint).fault?.(c.paint, { bounds, tile });
     if (fault) faults.push({ card: c.id, message: fault, note: true });
   }
   const fading = outline.some((p) => p.opacity !== undefined);

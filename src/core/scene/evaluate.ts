@@ -1,4 +1,3 @@
-import type { Tile } from '../coat';
 import { parseHex } from '../colour/colour';
 import type { HandleContext } from '../document/handles';
 import { type Card, type Design, holdsParts, isPrimitive, type Part } from '../document/types';
@@ -9,12 +8,14 @@ import { holders } from '../holder';
 import type { HolderContext, Member } from '../holder/definition';
 import { pieceOutline } from '../holder/piece';
 import { primitives } from '../source';
-import { type Outline, StepFault, steps } from '../step';
-import type { Copy } from '../step/copies';
+import { type Outline, steps } from '../step';
 import { type CoatResult, coat, finishNodes } from './coating';
-import { type CardFault, type Centres, type Made, outlineBounds, runSteps } from './run-steps';
+import { repeatNodes } from './copies';
+import { type CardFault, type Centres, type Made, runSteps } from './run-steps';
+import { sameTiles, type Tiles, tileOf, tilesOf } from './tiles';
 import type { GroupNode, Scene, SceneNode } from './types';
 
+export type { CoatResult } from './coating';
 export type { CardFault } from './run-steps';
 
 /** What a part comes to, in its own coordinates. */
@@ -187,37 +188,6 @@ function centresOf(design: Pick<Design, 'parts'>, part: Part): Centres {
 const sameList = <T>(a: readonly T[], b: readonly T[]) =>
   a.length === b.length && a.every((v, i) => v === b[i]);
 
-/** Where a step's copies stand; null for one that does not only copy, or is at fault. */
-function copiesOf(card: Card, context: HandleContext): Copy[] | null {
-  try {
-    return steps[card.kind].copies?.(card.params, context) ?? null;
-  } catch (e) {
-    if (!(e instanceof StepFault)) throw e;
-    return null;
-  }
-}
-
-/** Copies of a group's nodes for each step that only copies. */
-function repeatNodes(part: Part, { stages }: Made, nodes: readonly SceneNode[]): readonly SceneNode[] {
-  let at = nodes;
-  for (const [i, card] of part.steps.entries()) {
-    const context = stages[i];
-    const copies = card.on && context ? copiesOf(card, context) : null;
-    if (!copies) continue;
-    at = copies.map(
-      ({ matrix, opacity }): GroupNode => ({
-        type: 'group',
-        children: at,
-        matrix,
-        opacity,
-        blend: 'normal',
-        isolated: opacity < 1,
-      }),
-    );
-  }
-  return at;
-}
-
 function look(part: Part, made: Made, basis: Basis, tiles: Tiles): Look {
   const known = looks.get(part.coats);
   if (known && known.finishes === part.finishes && known.made === made && sameTiles(known.tiles, tiles))
@@ -230,48 +200,6 @@ function look(part: Part, made: Made, basis: Basis, tiles: Tiles): Look {
   const result = { nodes: finishNodes(part, made.outline, painted, grounds), coats, grounds, faults };
   looks.set(part.coats, { finishes: part.finishes, made, tiles, look: result });
   return result;
-}
-
-/** What the patterns of a part repeat, by the ids of those parts; null for what cannot be had. */
-type Tiles = ReadonlyMap<string, PartResult | null>;
-
-const noTiles: Tiles = new Map();
-
-const sameTiles = (a: Tiles, b: Tiles) => a.size === b.size && [...a].every(([id, r]) => b.get(id) === r);
-
-const tileOf = (result: PartResult | null | undefined): Tile | null => {
-  const bounds = result ? outlineBounds(result.outline) : null;
-  return result && bounds ? { nodes: result.nodes, bounds } : null;
-};
-
-const tileIds = ({ coats }: Part): string[] =>
-  coats.flatMap(({ paint }) => (paint.kind === 'pattern' && paint.tile ? [paint.tile] : []));
-
-/** Whether a part rests on another: holds it, is cut from it, or repeats it in a pattern, however far off. */
-function restsUpon(
-  design: Pick<Design, 'parts'>,
-  id: string,
-  other: string,
-  seen = new Set<string>(),
-): boolean {
-  if (id === other) return true;
-  const part = design.parts[id];
-  if (!part || seen.has(id)) return false;
-  seen.add(id);
-  const { source } = part;
-  const cutFrom = source.kind === 'piece' ? [source.of, ...source.by] : [];
-  return [...part.children, ...cutFrom, ...tileIds(part)].some((i) => restsUpon(design, i, other, seen));
-}
-
-function tilesOf(design: Pick<Design, 'parts'>, part: Part): Tiles {
-  const ids = tileIds(part);
-  if (!ids.length) return noTiles;
-  return new Map(
-    ids.map((id) => {
-      const tile = design.parts[id];
-      return [id, tile && !restsUpon(design, id, part.id) ? evaluatePart(design, tile) : null];
-    }),
-  );
 }
 
 /** A child of a group that has steps which change outlines takes them on after its own. */
@@ -355,7 +283,7 @@ export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartRes
   const basis = basisOf(design, part);
   const children = basis.results;
   const centres = centresOf(design, part);
-  const tiles = tilesOf(design, part);
+  const tiles = tilesOf(design, part, (p) => evaluatePart(design, p));
   if (
     known &&
     sameList(known.children, children) &&

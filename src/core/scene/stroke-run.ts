@@ -1,6 +1,7 @@
 import type { StrokeCoat } from '../coat/types';
+import { measureContour } from '../geometry/along';
 import { cubicLength, cubicPoint, cubicTangent } from '../geometry/cubic';
-import { type Contour, type Path, pathOf, polygonContour, segmentsOf } from '../geometry/path';
+import { type Contour, type Path, pathOf, polygonContour } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { GradientPaint, SceneNode } from './types';
 
@@ -23,13 +24,9 @@ const angleBetween = (a: Point, b: Point): number =>
   Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y));
 
 function rungsOf(contour: Contour): Rung[] {
-  const segments = segmentsOf(contour);
-  const lengths = segments.map((s) => cubicLength(s));
-  const whole = lengths.reduce((a, b) => a + b, 0) || 1;
+  const { segments, starts, length } = measureContour(contour);
   const rungs: Rung[] = [];
-  let before = 0;
   segments.forEach((s, i) => {
-    if (lengths[i] === 0) return;
     const [a, m, b] = [0, 0.5, 1].map((t) => cubicTangent(s, t));
     const n = Math.max(1, Math.min(400, Math.ceil((angleBetween(a, m) + angleBetween(m, b)) / turnStep)));
     for (let k = 0; k <= n; k++) {
@@ -38,11 +35,10 @@ function rungsOf(contour: Contour): Rung[] {
       rungs.push({
         p: cubicPoint(s, t),
         d,
-        at: (before + cubicLength(s, 0, t)) / whole,
+        at: (starts[i] + cubicLength(s, 0, t)) / length,
         right: { x: -d.y, y: d.x },
       });
     }
-    before += lengths[i];
   });
   return halved(rungs, contour.closed);
 }

@@ -33,6 +33,10 @@ export function withCards(part: Part, at: CardList, change: (cards: Cards) => Ca
 export const cardAt = (part: Part, card: ListedCard): Card | Coat | undefined =>
   cardsIn(part, listOf(card)).find((c) => c.id === card.id);
 
+/** The coat that a card is, or is a step of. */
+export const coatOfCard = (card: CardRef | null): string | undefined =>
+  card?.list === 'coats' ? card.id : card?.list === 'steps' ? card.coat : undefined;
+
 /** What a card is called. */
 export function titleOf(part: Part, card: CardRef): string {
   if (card.list === 'source')

@@ -98,7 +98,8 @@ function SwatchLine({ swatch, uses, ground }: { swatch: Swatch; uses: number; gr
       />
       {isColourSwatch(swatch) ? (
         <ColourField
-          label=""
+          label={swatch.name}
+          bare
           value={swatch.colour}
           onChange={(colour) => put({ ...swatch, colour }, `Change ${swatch.name}`)}
         />

@@ -1,4 +1,5 @@
 import { makeCoat, makeFinish, type Part } from '@/core';
+import { coatOfCard } from '../bench/cards';
 import { changePart, chooseCard, run } from '../state/actions';
 import { get } from '../state/store';
 
@@ -25,9 +26,5 @@ export function addFinish(part: Part, kind: string): void {
 }
 
 /** The coat a colour tool works on: the chosen one, else the topmost. */
-export function coatAtHand(part: Part): string | null {
-  const { card } = get();
-  if (card?.list === 'coats') return card.id;
-  if (card?.list === 'steps' && card.coat) return card.coat;
-  return part.coats.at(-1)?.id ?? null;
-}
+export const coatAtHand = (part: Part): string | null =>
+  coatOfCard(get().card) ?? part.coats.at(-1)?.id ?? null;

@@ -2,6 +2,7 @@
 
 import Button from '@mui/material/Button';
 import { type Look, lookOf, looksOf, makeId, type Part, wearLook, withLook, withoutLook } from '@/core';
+import { withPart } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
 import { TextField } from '../fields/TextField';
 import { changeChosen } from '../state/actions';
@@ -23,15 +24,12 @@ export function LookKeeping({ part }: { part: Part }) {
     let name = part.name;
     for (let n = 2; taken.has(name); n++) name = `${part.name} ${n}`;
     const look: Look = { id: makeId(), name: name.slice(0, 60), ...lookOf(part) };
-    const next = withLook(design, look);
-    commit('Keep look', { ...next, parts: { ...next.parts, [part.id]: wearLook(part, look) } });
+    commit('Keep look', withPart(withLook(design, look), wearLook(part, look)));
     say(`Kept as “${look.name}”.`);
   };
   const update = (look: Look) => {
-    const design = openedDesign();
     const next = { ...look, ...lookOf(part) };
-    const wearing = { ...design, parts: { ...design.parts, [part.id]: wearLook(part, next) } };
-    commit(`Change ${look.name}`, withLook(wearing, next));
+    commit(`Change ${look.name}`, withLook(withPart(openedDesign(), wearLook(part, next)), next));
     const wearers = Object.values(openedDesign().parts).filter((p) => p.look === look.id).length;
     say(`${wearers} ${wearers === 1 ? 'part wears' : 'parts wear'} “${look.name}”.`);
   };

@@ -4,10 +4,9 @@ import { type PointerEvent, useRef, useState } from 'react';
 import type { FaceChange, FaceOnSheet } from '@/core/edit';
 import { run } from '../state/actions';
 import { get, useEditor } from '../state/store';
+import { brass, madder } from './colours';
 
-const brass = 'var(--sc-palette-primary-main)';
 const ink = 'var(--sc-palette-text-primary)';
-const madder = 'var(--sc-palette-madder-main)';
 
 /** What pressing one face, or sweeping across several, does. */
 function apply(id: string, faces: readonly FaceOnSheet[], keys: readonly string[]): void {

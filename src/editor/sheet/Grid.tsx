@@ -3,9 +3,8 @@
 import type { Point, Sheet } from '@/core';
 import { gridAngles, guideAngle, guideFoot, uprightGap } from '@/core/edit';
 import { useEditor, type View } from '../state/store';
+import { brass } from './colours';
 import { toView } from './view';
-
-const brass = 'var(--sc-palette-primary-main)';
 
 interface Frame {
   readonly view: View;

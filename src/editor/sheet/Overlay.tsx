@@ -1,23 +1,19 @@
 'use client';
 
-import { memo, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Point } from '@/core';
-import type { SheetHandle, SnapHit } from '@/core/edit';
-import { sameCard } from '../state/actions';
+import type { SnapHit } from '@/core/edit';
 import { useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
+import { CardHandles, ProfileLine } from './CardGrips';
+import { brass, madder, panel } from './colours';
 import { FaceAreas } from './FaceAreas';
 import { Grid, Guides } from './Grid';
 import { PointsAtWork } from './PointsAtWork';
-import { pressHandle, pressScale, pressTurn } from './pointer';
+import { pressScale, pressTurn } from './pointer';
 import { usePointerState } from './pointer-state';
-import { pressGradientLine } from './stops';
 import { TidyMarks } from './TidyMarks';
 import { toView } from './view';
-
-const madder = 'var(--sc-palette-madder-main)';
-const brass = 'var(--sc-palette-primary-main)';
-const panel = 'var(--sc-palette-background-paper)';
 
 /** Sides of the box that scale it: corners, then the middles. */
 export const grips: readonly (readonly [number, number])[] = [
@@ -159,148 +155,6 @@ function ChosenBox() {
           />
         );
       })}
-    </>
-  );
-}
-
-/** How far grips stand off that would hide others, CSS pixels. */
-const aside = 15;
-
-const sameHandle = (a: SheetHandle, b: SheetHandle): boolean =>
-  a.x === b.x &&
-  a.y === b.y &&
-  a.id === b.id &&
-  a.colour === b.colour &&
-  a.ring === b.ring &&
-  a.from?.x === b.from?.x &&
-  a.from?.y === b.from?.y &&
-  a.aside?.x === b.aside?.x &&
-  a.aside?.y === b.aside?.y &&
-  sameCard(a.card, b.card);
-
-/** A grip; one that stays is not drawn again, though the report names it anew. */
-const CardHandle = memo(Grip, (a, b) => a.chosen === b.chosen && sameHandle(a.h, b.h));
-
-function Grip({ h, chosen }: { h: SheetHandle; chosen: boolean }) {
-  const view = useEditor((s) => s.view);
-  const foot = toView(view, h);
-  const p = h.aside ? { x: foot.x + aside * h.aside.x, y: foot.y + aside * h.aside.y } : foot;
-  const from = h.from && toView(view, h.from);
-  const matrix = `matrix(${view.zoom} 0 0 ${view.zoom} ${view.x} ${view.y})`;
-  return (
-    <g>
-      {h.ring && (
-        <path
-          d={h.ring}
-          transform={matrix}
-          fill="none"
-          stroke={brass}
-          strokeDasharray="5 4"
-          vectorEffect="non-scaling-stroke"
-        />
-      )}
-      {h.aside && <line x1={foot.x} y1={foot.y} x2={p.x} y2={p.y} stroke={brass} strokeWidth={1.25} />}
-      {from && <line x1={from.x} y1={from.y} x2={p.x} y2={p.y} stroke={brass} strokeWidth={1.25} />}
-      {from && h.id === 'end' && h.card.list === 'coats' && (
-        <line
-          x1={from.x}
-          y1={from.y}
-          x2={p.x}
-          y2={p.y}
-          stroke="transparent"
-          strokeWidth={10}
-          style={{ cursor: 'copy', pointerEvents: 'stroke' }}
-          data-testid="gradient-line"
-          onPointerDown={(e) => pressGradientLine(e)}
-        />
-      )}
-      <g
-        data-testid={`handle-${h.id}`}
-        style={{ cursor: 'move', pointerEvents: 'all' }}
-        onPointerDown={(e) => pressHandle(e, h)}
-      >
-        <circle cx={p.x} cy={p.y} r={9} fill="transparent" />
-        {h.colour ? (
-          <circle
-            cx={p.x}
-            cy={p.y}
-            r={h.small ? 3 : 5}
-            fill={h.colour}
-            stroke={panel}
-            strokeWidth={3}
-            style={{ paintOrder: 'stroke' }}
-          />
-        ) : (
-          <path
-            d={h.small ? `M${p.x} ${p.y - 4}l4 4l-4 4l-4-4z` : `M${p.x} ${p.y - 6}l6 6l-6 6l-6-6z`}
-            fill={h.small ? panel : brass}
-            stroke={h.small ? brass : panel}
-            strokeWidth={1.5}
-          />
-        )}
-        {h.colour && (
-          <circle
-            cx={p.x}
-            cy={p.y}
-            r={h.small ? 4.5 : 7}
-            fill="none"
-            stroke={chosen ? madder : brass}
-            strokeWidth={chosen ? 2.5 : 1.5}
-          />
-        )}
-      </g>
-    </g>
-  );
-}
-
-/** Tools in hand with which the grips of the card at hand stay in sight. */
-const gripTools = new Set(['pick', 'mesh-lines', 'pick-up']);
-
-/** The line whose colours are charted. */
-function ProfileLine() {
-  const view = useEditor((s) => s.view);
-  const line = useEditor((s) => (s.tool === 'profile' ? s.profile : null));
-  if (!line) return null;
-  const [a, b] = [toView(view, line.from), toView(view, line.to)];
-  return (
-    <g data-testid="profile-line">
-      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={panel} strokeWidth={4} strokeOpacity={0.8} />
-      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={madder} strokeWidth={1.5} />
-      {[a, b].map((p, i) => (
-        <circle key={i} cx={p.x} cy={p.y} r={4} fill={panel} stroke={madder} strokeWidth={1.5} />
-      ))}
-    </g>
-  );
-}
-
-/** The rows and columns of a mesh, as far as such lines go with the card at hand. */
-function PaintLines() {
-  const view = useEditor((s) => s.view);
-  const d = useEditor((s) => s.report?.paintLines);
-  if (!d) return null;
-  return (
-    <path
-      d={d}
-      transform={`matrix(${view.zoom} 0 0 ${view.zoom} ${view.x} ${view.y})`}
-      fill="none"
-      stroke={brass}
-      strokeWidth={1.25}
-      vectorEffect="non-scaling-stroke"
-      data-testid="paint-lines"
-    />
-  );
-}
-
-function CardHandles() {
-  const handles = useEditor((s) => s.report?.handles);
-  const grips = useEditor((s) => s.grips);
-  const tool = useEditor((s) => s.tool);
-  if (!handles || !gripTools.has(tool)) return null;
-  const shown = handles.map((h) => <CardHandle key={h.id} h={h} chosen={grips.includes(h.id)} />);
-  return (
-    <>
-      <PaintLines />
-      {shown}
     </>
   );
 }

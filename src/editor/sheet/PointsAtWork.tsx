@@ -2,12 +2,9 @@
 
 import type { Point } from '@/core';
 import { useEditor } from '../state/store';
+import { brass, madder, panel } from './colours';
 import { pressPoint, pressPointHandle, pressSegment, samePoint } from './points-press';
 import { toView } from './view';
-
-const madder = 'var(--sc-palette-madder-main)';
-const brass = 'var(--sc-palette-primary-main)';
-const panel = 'var(--sc-palette-background-paper)';
 
 /** Nodes, handles and edges of the chosen drawn paths while points are at work. */
 export function PointsAtWork() {

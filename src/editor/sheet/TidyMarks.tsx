@@ -1,9 +1,8 @@
 'use client';
 
 import { useEditor } from '../state/store';
+import { madder } from './colours';
 import { toView } from './view';
-
-const madder = 'var(--sc-palette-madder-main)';
 
 /** Where the faults of the tidy check are; the one pointed at stands out. */
 export function TidyMarks() {

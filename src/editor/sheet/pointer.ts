@@ -42,7 +42,7 @@ function pressMeshLines(e: Press): void {
     return;
   }
   const at = surface.onSheet(surface.inView(e));
-  void run('Add mesh lines', { do: 'add-mesh-lines', mesh: { id: chosen[0], coat: card.id }, at });
+  void run('Add mesh lines', { do: 'add-mesh-lines', coat: { id: chosen[0], coat: card.id }, at });
 }
 
 /** What the pointer does on the sheet: picks, drags, draws. Geometry is left to the studio. */

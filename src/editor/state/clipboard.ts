@@ -1,5 +1,5 @@
 import type { Card, Coat, Part } from '@/core';
-import { cardAt, freshCopy, type ListedCard, withCards } from '../bench/cards';
+import { cardAt, coatOfCard, freshCopy, type ListedCard, withCards } from '../bench/cards';
 import { changeChosen, run } from './actions';
 import { get, say } from './store';
 
@@ -87,8 +87,7 @@ export async function paste(): Promise<void> {
   }
   const { list, card } = data;
   // A step goes to the coat at hand, where one is.
-  const at = list === 'steps' ? get().card : null;
-  const coat = at?.list === 'coats' ? at.id : at?.list === 'steps' ? at.coat : undefined;
+  const coat = list === 'steps' ? coatOfCard(get().card) : undefined;
   changeChosen('Paste card', (p) =>
     withCards(p, { list, ...(coat ? { coat } : {}) }, (l) => [...l, freshCopy(card)]),
   );

@@ -1,25 +1,22 @@
 import type { Conic } from '../types';
 import { definePaint } from './definition';
 import {
+  commonGradient,
   coverGradient,
   endsOf,
+  gradientColour,
   gradientDefaults,
-  gradientFields,
-  movedEnds,
   stopHandles,
-  stopsSchema,
-  storedGradient,
   withEndAt,
   withHandleAt,
 } from './gradient';
 
 export const conic = definePaint<Conic>({
+  ...commonGradient,
   kind: 'conic',
   defaults: { kind: 'conic', x1: 0.5, y1: 0.5, x2: 1, y2: 0.5, ...gradientDefaults },
-  fields: gradientFields,
-  stored: storedGradient,
-  schema: stopsSchema,
   cover: (paint, { bounds }) => coverGradient(paint, bounds),
+  colourAt: (paint, p, bounds) => gradientColour(coverGradient(paint, bounds), p),
   handles(paint, bounds) {
     const [a, b] = endsOf(paint, bounds);
     const [dx, dy] = [b.x - a.x, b.y - a.y];
@@ -41,6 +38,4 @@ export const conic = definePaint<Conic>({
     const t = turn / (2 * Math.PI);
     return withHandleAt(paint, handle, t - Math.floor(t));
   },
-  typed: (paint, handle, value) => (handle.includes('-') ? withHandleAt(paint, handle, value / 100) : null),
-  moved: movedEnds,
 });

@@ -1,6 +1,7 @@
 import { colour } from '../../document/fields';
+import { meshColour } from '../../mesh/colour-at';
 import type { Corners } from '../types';
-import { definePaint, placeOn } from './definition';
+import { definePaint, placeOn, shareOf } from './definition';
 import { evenMesh, mesh } from './mesh';
 
 const fields = ['topLeft', 'topRight', 'bottomLeft', 'bottomRight'].map(colour);
@@ -24,6 +25,7 @@ export const corners = definePaint<Corners>({
   },
   fields: () => fields,
   stored: fields,
+  colourAt: (paint, p, bounds) => meshColour(cornersMesh(paint), shareOf(bounds, p)),
   cover: (paint, context) => mesh.cover(cornersMesh(paint), context),
   handles: (paint, bounds) =>
     (

@@ -16,8 +16,6 @@ export interface Tile {
 export interface PaintContext {
   /** Bounds of the outline the coat has. */
   readonly bounds: Bounds;
-  /** What is covered. */
-  readonly area: Path;
   /** The part a pattern repeats; null where there is none, or where it would contain itself. */
   tile(id: string): Tile | null;
 }
@@ -37,6 +35,8 @@ export interface PaintDefinition<P extends Paint> {
   readonly stored: readonly Field[];
   /** The paint over an area; null where there is nothing to draw. */
   cover(paint: P, context: PaintContext): Cover | null;
+  /** The colour at a place of the coordinates its grips are in, as hex; kinds of many pictures have none. */
+  colourAt?(paint: P, p: Point, bounds: Bounds): string;
   /** Why it draws nothing, or what is worth knowing, in plain words. */
   fault?(paint: P, context: PaintContext): string | null;
   /** Grips, in the part's own coordinates, or the sheet's where the paint is fixed to it. */

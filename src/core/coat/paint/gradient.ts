@@ -14,16 +14,18 @@ import {
 import type { Handle } from '../../document/handles';
 import type { Bounds } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
+import { paintColour } from '../../scene/paint-colour';
 import { type GradientPaint, type ScenePaint, spreads } from '../../scene/types';
 import type { Gradient, Stop } from '../types';
 import { placeOn, shareOf } from './definition';
+import { withStopChanged } from './stops';
 
 /** Fixed gradients stand on the sheet itself: their shares are sheet units. */
 export const sheetBounds: Bounds = { x0: 0, y0: 0, x1: 1, y1: 1 };
 
 const framed = (paint: Gradient, bounds: Bounds): Bounds => (paint.fixed ? sheetBounds : bounds);
 
-export const storedGradient: readonly Field[] = [
+const storedGradient: readonly Field[] = [
   ...['x1', 'y1', 'x2', 'y2'].map((name) => length(name)),
   later(toggle('fixed'), false),
   choice('interpolation', interpolations),
@@ -31,7 +33,7 @@ export const storedGradient: readonly Field[] = [
 ];
 
 /** The fields of a gradient's two ends, by the words they have for this kind. */
-export function gradientFields(paint: Gradient): readonly Field[] {
+function gradientFields(paint: Gradient): readonly Field[] {
   const place = (name: string) => (paint.fixed ? length(name) : share(name, -lengthLimit, lengthLimit));
   return ['x1', 'y1', 'x2', 'y2'].map(place);
 }
@@ -98,11 +100,11 @@ export function coverGradient(
   return { kind: 'solid', colour: last?.colour ?? [0, 0, 0, 0] };
 }
 
-/** Where a share of the way along a gradient is shown. */
-export type AlongLine = (t: number) => Point;
+/** The colour of a gradient at a place, as hex. */
+export const gradientColour = (scene: ScenePaint, p: Point): string => formatHex(paintColour(scene, p));
 
-/** Grips of the stops and of the midpoints between them. */
-export function stopHandles(paint: Gradient, at: AlongLine, aside: Point): Handle[] {
+/** Grips of the stops and of the midpoints between them; `at` says where a share of the way is shown. */
+export function stopHandles(paint: Gradient, at: (t: number) => Point, aside: Point): Handle[] {
   const stops = paint.stops.map((s, i) => ({ ...at(s.at), id: `stop-${i}`, colour: s.colour, aside }));
   const sorted = paint.stops.map((s, i) => ({ ...s, i })).sort((a, b) => a.at - b.at);
   const ramp = rampOf(paint);
@@ -134,15 +136,12 @@ export function withHandleAt<G extends Gradient>(paint: G, handle: string, at: n
   const index = Number(number);
   const own = paint.stops[index];
   if (!own) return paint;
-  if (what === 'stop') return { ...paint, stops: put(paint.stops, index, { ...own, at: unit(at) }) };
+  if (what === 'stop') return { ...paint, stops: withStopChanged(paint.stops, index, { at: unit(at) }) };
   const next = Math.min(...paint.stops.filter((s) => s.at > own.at).map((s) => s.at));
   if (!Number.isFinite(next)) return paint;
   const mid = Math.min(0.98, Math.max(0.02, (at - own.at) / (next - own.at)));
-  return { ...paint, stops: put(paint.stops, index, { ...own, mid }) };
+  return { ...paint, stops: withStopChanged(paint.stops, index, { mid }) };
 }
-
-const put = (stops: readonly Stop[], index: number, stop: Stop): Stop[] =>
-  stops.map((s, i) => (i === index ? stop : s));
 
 /** An end of a gradient dragged; the second travels along with a middle. */
 export function withEndAt<G extends Gradient>(
@@ -167,21 +166,30 @@ export function shareAlong(paint: Gradient, to: Point, bounds: Bounds): number {
 }
 
 /** A gradient whose ends have moved on the bounds; one that is fixed to the sheet stays. */
-export function movedEnds<G extends Gradient>(paint: G, move: (p: Point) => Point): G {
+function movedEnds<G extends Gradient>(paint: G, move: (p: Point) => Point): G {
   if (paint.fixed) return paint;
   const a = move({ x: paint.x1, y: paint.y1 });
   const b = move({ x: paint.x2, y: paint.y2 });
   return { ...paint, x1: a.x, y1: a.y, x2: b.x, y2: b.y };
 }
 
-export const twoStops: readonly Stop[] = [
-  { at: 0, colour: '#f3d9a0' },
-  { at: 1, colour: '#9a6b1f' },
-];
-
 export const gradientDefaults = {
-  stops: twoStops,
+  stops: [
+    { at: 0, colour: '#f3d9a0' },
+    { at: 1, colour: '#9a6b1f' },
+  ],
   interpolation: 'oklab',
   spread: 'pad',
   fixed: false,
 } as const;
+
+/** What gradients of all forms have in common. */
+export const commonGradient = {
+  stored: storedGradient,
+  schema: stopsSchema,
+  fields: gradientFields,
+  moved: movedEnds,
+  /** A stop or a midpoint is typed in per cent of the way. */
+  typed: <G extends Gradient>(paint: G, handle: string, value: number): G | null =>
+    handle.includes('-') ? withHandleAt(paint, handle, value / 100) : null,
+};

@@ -16,6 +16,7 @@ export const grain = definePaint<Grain>({
   defaults: { kind: 'grain', tone: 'ink', colour: '#1f2b38', size: 3, amount: 0.35, seed: 1 },
   fields: () => fields,
   stored: fields,
+  colourAt: (p) => p.colour,
   cover: (p, { bounds }) =>
     p.size > 0
       ? {

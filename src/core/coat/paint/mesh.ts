@@ -7,6 +7,7 @@ import type { Matrix } from '../../geometry/matrix';
 import { identity } from '../../geometry/matrix';
 import { type Bounds, contourOf, pathOf } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
+import { meshColour } from '../../mesh/colour-at';
 import { knotAt, meshEdge, mostPatches, patchFolds } from '../../mesh/grid';
 import { columnCurve, type Knot, rowCurve } from '../../mesh/patch';
 import { meshNodes, transformMesh } from '../../mesh/scene';
@@ -96,12 +97,18 @@ export const mesh = definePaint<MeshPaint>({
       .max((mostPatches + 1) ** 2)
       .required(),
   }),
+  colourAt: (paint, p, bounds) => meshColour(paint, shareOf(bounds, p)),
   cover(paint, { bounds }) {
     if (paint.nodes.length !== (paint.rows + 1) * (paint.columns + 1)) return null;
     const own = transformMesh(paint, matrixOf(bounds));
     const nodes = meshNodes(own, paint.smooth, paint.fitted);
     if (paint.fitted) return { kind: 'nodes', nodes };
-    const edge = pathOf([{ xy: meshEdge(own), closed: true }]);
+    const edge = pathOf([
+      contourOf(
+        meshEdge(own).map((e) => e.curve),
+        true,
+      ),
+    ]);
     const clipped: SceneNode = {
       type: 'group',
       children: nodes,

@@ -1,17 +1,16 @@
 import { later, share } from '../../document/fields';
+import type { Bounds } from '../../geometry/path';
 import type { Radial } from '../types';
 import { definePaint } from './definition';
 import {
   besideLine,
+  commonGradient,
   coverGradient,
   endsOf,
+  gradientColour,
   gradientDefaults,
-  gradientFields,
-  movedEnds,
   shareAlong,
   stopHandles,
-  stopsSchema,
-  storedGradient,
   withEndAt,
   withHandleAt,
 } from './gradient';
@@ -30,8 +29,10 @@ function focusOf({ focusX, focusY }: Radial): readonly [number, number] | undefi
   return [focusX * k, focusY * k];
 }
 
+const coverOf = (paint: Radial, bounds: Bounds) => coverGradient(paint, bounds, paint.ratio, focusOf(paint));
+
 /** The ellipse in the coordinates of its two axes. */
-function axesOf(paint: Radial, bounds: Parameters<typeof endsOf>[1]) {
+function axesOf(paint: Radial, bounds: Bounds) {
   const [a, b] = endsOf(paint, bounds);
   const u = { x: b.x - a.x, y: b.y - a.y };
   const v = { x: -u.y * paint.ratio, y: u.x * paint.ratio };
@@ -40,6 +41,7 @@ function axesOf(paint: Radial, bounds: Parameters<typeof endsOf>[1]) {
 }
 
 export const radial = definePaint<Radial>({
+  ...commonGradient,
   kind: 'radial',
   defaults: {
     kind: 'radial',
@@ -52,16 +54,16 @@ export const radial = definePaint<Radial>({
     focusY: 0,
     ...gradientDefaults,
   },
-  fields: (paint) => [...gradientFields(paint), ...own],
-  stored: [...storedGradient, ...own],
-  schema: stopsSchema,
-  cover: (paint, { bounds }) => coverGradient(paint, bounds, paint.ratio, focusOf(paint)),
+  fields: (paint) => [...commonGradient.fields(paint), ...own],
+  stored: [...commonGradient.stored, ...own],
+  cover: (paint, { bounds }) => coverOf(paint, bounds),
+  colourAt: (paint, p, bounds) => gradientColour(coverOf(paint, bounds), p),
   handles(paint, bounds) {
     const { a, b, at } = axesOf(paint, bounds);
     const focus = focusOf(paint) ?? [0, 0];
     const along = (t: number) => at(focus[0] + (1 - focus[0]) * t, focus[1] * (1 - t));
     return [
-      { id: 'end', ...b, from: a, oval: [at(1, 0), at(0, 1), at(-1, 0), at(0, -1)] },
+      { id: 'end', ...b, from: a, oval: [at(1, 0), at(0, 1)] },
       { id: 'ratio', ...at(0, 1), from: a, small: true },
       { id: 'start', ...a },
       { id: 'focus', ...at(...focus), small: true, aside: besideLine(b, a) },
@@ -83,6 +85,4 @@ export const radial = definePaint<Radial>({
     }
     return withHandleAt(paint, handle, shareAlong(paint, to, bounds));
   },
-  typed: (paint, handle, value) => (handle.includes('-') ? withHandleAt(paint, handle, value / 100) : null),
-  moved: movedEnds,
 });

@@ -10,5 +10,6 @@ export const solid = definePaint<Solid>({
   defaults: { kind: 'solid', colour: '#1f2b38' },
   fields: () => fields,
   stored: fields,
+  colourAt: (paint) => paint.colour,
   cover: (paint) => ({ kind: 'solid', colour: parseHex(paint.colour) }),
 });

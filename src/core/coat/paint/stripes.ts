@@ -222,6 +222,7 @@ export const stripes = definePaint<Stripes>({
       .max(32)
       .required(),
   }),
+  colourAt: (paint) => paint.colours[0],
   cover(paint, { bounds }) {
     if (tooMany(paint, bounds)) return null;
     const run = runOf(paint, bounds);

@@ -10,6 +10,7 @@ import type { Point } from '../../geometry/vector';
 import { evaluatePart } from '../../scene/evaluate';
 import { primitives } from '../../source';
 import { steps } from '../../step';
+import { findCoat, withCoat } from '../coat-ref';
 import type { Edited } from '../edited';
 import { anchorOf } from '../place';
 import { normalTurn } from '../transform';
@@ -233,16 +234,13 @@ function dragPaint(
   back: Matrix,
 ): Pick<GestureResult, 'design' | 'readout'> {
   const { card, exact } = g;
-  const coat = card.list === 'coats' ? part.coats.find((c) => c.id === card.id) : undefined;
-  const { bounds = null, stages = [] } = (coat && evaluatePart(design, part).coats.get(coat.id)) ?? {};
-  if (!coat || !bounds) return { design, readout: '' };
+  const found = card.list === 'coats' ? findCoat(design, { id: part.id, coat: card.id }) : null;
+  if (!found) return { design, readout: '' };
+  const { coat, bounds, stages } = found;
   if (coat.kind === 'stroke' && g.handle.startsWith('width-')) {
-    const next = dragWidth(coat, g.handle, applyTo(back, p), stages.at(-1)?.outline ?? []);
-    const share = next.widths[Number(g.handle.slice(6))];
-    return {
-      design: withPart(design, { ...part, coats: part.coats.map((c) => (c === coat ? next : c)) }),
-      readout: `${shown(share * 100, 1)} %`,
-    };
+    const { widths } = dragWidth(coat, g.handle, applyTo(back, p), stages.at(-1)?.outline ?? []);
+    const share = widths[Number(g.handle.slice(6))];
+    return { design: withCoat(design, found, { widths }), readout: `${shown(share * 100, 1)} %` };
   }
   const { paint } = coat;
   const definition = paintOf(paint);
@@ -253,10 +251,9 @@ function dragPaint(
   const typed = exact?.length === 1 ? definition.typed?.(paint, g.handle, exact[0]) : null;
   let next = typed ?? definition.drag?.(paint, g.handle, to, bounds) ?? paint;
   if (g.also?.length) next = withOthers(paint, next, g, to, bounds);
-  const coats = part.coats.map((c) => (c === coat ? { ...c, paint: next } : c));
   const share = shareOf(bounds, to);
   return {
-    design: withPart(design, { ...part, coats }),
+    design: withCoat(design, found, { paint: next }),
     readout: fixed
       ? `${shown(to.x)}, ${shown(to.y)}`
       : `${shown(share.x * 100, 1)} %, ${shown(share.y * 100, 1)} %`,

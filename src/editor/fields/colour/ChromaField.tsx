@@ -2,36 +2,17 @@
 
 import Box from '@mui/material/Box';
 import { type PointerEvent, useEffect, useRef } from 'react';
-import { fitted, hexOfOklch, inGamut, type Oklch, parseHex } from '@/core';
+import { fitted, huePicture, mostChroma, type Oklch } from '@/core';
 
 const wide = 100;
 const high = 75;
-/** Chroma at the right edge of the field: beyond what sRGB holds of any hue. */
-export const mostChroma = 0.34;
-
-/** Draws lightness upward and chroma to the right for one hue; what sRGB does not hold is left pale. */
-function draw(canvas: HTMLCanvasElement, hue: number): void {
-  const c = canvas.getContext('2d');
-  if (!c) return;
-  const image = c.createImageData(wide, high);
-  for (let y = 0; y < high; y++) {
-    const l = 1 - y / (high - 1);
-    for (let x = 0; x < wide; x++) {
-      const colour = { l, c: (mostChroma * x) / (wide - 1), h: hue };
-      if (!inGamut(colour)) break;
-      const [r, g, b] = parseHex(hexOfOklch(colour));
-      image.data.set([r * 255, g * 255, b * 255, 255], 4 * (y * wide + x));
-    }
-  }
-  c.putImageData(image, 0, 0);
-}
-
 /** Lightness and chroma of a hue as a field to drag in; places outside sRGB fall onto its border. */
 export function ChromaField({ value, onChange }: { value: Oklch; onChange(colour: Oklch): void }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const hue = Math.round(value.h);
   useEffect(() => {
-    if (canvas.current) draw(canvas.current, hue);
+    const c = canvas.current?.getContext('2d');
+    c?.putImageData(new ImageData(huePicture(hue, wide, high), wide, high), 0, 0);
   }, [hue]);
   const take = (e: PointerEvent<HTMLDivElement>) => {
     const box = e.currentTarget.getBoundingClientRect();

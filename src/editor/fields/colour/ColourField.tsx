@@ -15,12 +15,14 @@ import { noteColour } from './recent';
 export interface ColourFieldProps {
   readonly label: string;
   readonly value: string;
+  /** Shows no label beside it; it is still said aloud. */
+  readonly bare?: boolean;
   /** Where the colour stands in the part or the sheet, so that it can be linked to the palette. */
   readonly address?: string;
   onChange(hex: string): void;
 }
 
-function Colour({ label, value, address, onChange }: ColourFieldProps) {
+function Colour({ label, value, bare, address, onChange }: ColourFieldProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [text, setText] = useState<string | null>(null);
   const [word, setWord] = useState('');
@@ -45,8 +47,8 @@ function Colour({ label, value, address, onChange }: ColourFieldProps) {
   const bad = word !== '' && text !== null;
 
   return (
-    <FieldRow style={{ gridTemplateColumns: 'minmax(0, 1fr) 26px 92px' }}>
-      <FieldLabel as="span">{label}</FieldLabel>
+    <FieldRow style={{ gridTemplateColumns: `${bare ? '' : 'minmax(0, 1fr) '}26px 92px` }}>
+      {!bare && <FieldLabel as="span">{label}</FieldLabel>}
       <Box
         component="button"
         type="button"

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useRef, useState } from 'react';
+import { type ChangeEvent, type KeyboardEvent, useRef, useState } from 'react';
 import {
   type ColourSwatch,
   formatHex,
@@ -18,6 +18,7 @@ import {
   type Rgba,
   toHsl,
   toOklch,
+  withAlpha,
 } from '@/core';
 import { beginLive, endLive } from '../../state/history';
 import { say, useEditor } from '../../state/store';
@@ -31,6 +32,43 @@ const models: readonly Model[] = ['OKLCH', 'RGB', 'HSL'];
 export const chequer = 'repeating-conic-gradient(#c8c2b4 0 25%, #fff 0 50%) 0 0 / 10px 10px';
 
 const hueRamp = `linear-gradient(to right, ${Array.from({ length: 25 }, (_, i) => hexOfOklch({ l: 0.72, c: 0.13, h: i * 15 })).join(',')})`;
+
+const thumb = {
+  appearance: 'none',
+  width: 14,
+  height: 14,
+  borderRadius: '50%',
+  border: '2px solid #fff',
+  boxShadow: '0 0 0 1.5px #1f2b38',
+  background: 'transparent',
+} as const;
+
+/** The hue as a place on a band of all hues. */
+function HueSlider({ value, onChange }: { value: number; onChange(hue: number): void }) {
+  return (
+    <Box
+      component="input"
+      type="range"
+      aria-label="Hue"
+      min={0}
+      max={360}
+      value={Math.round(value)}
+      onChange={(e: ChangeEvent<HTMLInputElement>) => onChange(Number(e.target.value))}
+      onKeyDown={(e: KeyboardEvent) => e.stopPropagation()}
+      sx={{
+        appearance: 'none',
+        width: '100%',
+        height: 14,
+        m: 0,
+        borderRadius: 7,
+        cursor: 'pointer',
+        background: hueRamp,
+        '&::-webkit-slider-thumb': thumb,
+        '&::-moz-range-thumb': thumb,
+      }}
+    />
+  );
+}
 
 /** A row of colours to press. */
 export function Dots({
@@ -143,16 +181,7 @@ export function ColourPicker({
     <Box sx={{ p: 2, width: 248, display: 'grid', gap: 1 }}>
       <Box onPointerDownCapture={startDrag} sx={{ display: 'grid', gap: 1 }}>
         <ChromaField value={own} onChange={putOklch} />
-        <input
-          type="range"
-          aria-label="Hue"
-          min={0}
-          max={360}
-          value={Math.round(own.h)}
-          onChange={(e) => putOklch({ ...own, h: Number(e.target.value) })}
-          onKeyDown={(e) => e.stopPropagation()}
-          style={{ width: '100%', margin: 0, accentColor: '#8a5a10', background: hueRamp, borderRadius: 4 }}
-        />
+        <HueSlider value={own.h} onChange={(h) => putOklch({ ...own, h })} />
       </Box>
       <ToggleButtonGroup
         exclusive
@@ -229,7 +258,7 @@ export function ColourPicker({
         min={0}
         max={100}
         suffix="%"
-        onChange={(v) => put(formatHex([rgba[0], rgba[1], rgba[2], v / 100]))}
+        onChange={(v) => put(withAlpha(value, v / 100))}
       />
       <Button variant="outlined" onClick={() => void pickFromScreen().then((hex) => hex && put(hex))}>
         From the screen

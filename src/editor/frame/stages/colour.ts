@@ -33,7 +33,7 @@ const paintTool = (kind: Paint['kind'], word: string, icon: LucideIcon): Tool =>
         return;
       }
       if (kind === 'mesh') {
-        void run('Mesh', { do: 'fit-mesh', mesh: { id: part.id, coat: id }, rows: 2, columns: 2, shift: 0 });
+        void run('Mesh', { do: 'fit-mesh', coat: { id: part.id, coat: id }, rows: 2, columns: 2, shift: 0 });
         return;
       }
       changePart(word, part.id, (p) => ({

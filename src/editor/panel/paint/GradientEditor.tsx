@@ -4,11 +4,27 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { type PointerEvent, useRef, useState } from 'react';
-import { formatHex, type Gradient, interpolations, parseHex, rampOf, type Stop, spreads } from '@/core';
+import {
+  evenStops,
+  type Gradient,
+  interpolations,
+  parseHex,
+  rampOf,
+  reversedStops,
+  type Stop,
+  spreads,
+  withAlpha,
+  withoutStop,
+  withStop,
+  withStopChanged,
+  withStopTwice,
+} from '@/core';
+import type { CoatRef } from '@/core/edit';
 import { ChoiceField } from '../../fields/ChoiceField';
 import { ColourField } from '../../fields/colour/ColourField';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
+import { run } from '../../state/actions';
 import { set, useEditor } from '../../state/store';
 
 const LightnessChart = dynamic(() => import('./LightnessChart').then((m) => m.LightnessChart));
@@ -20,63 +36,26 @@ function rampCss(paint: Gradient): string {
   return `linear-gradient(to right, ${list.join(',')})`;
 }
 
-const tidy = (v: number) => Number(v.toFixed(4));
 const unit = (v: number) => Math.min(1, Math.max(0, v));
 
-/** The stops turned end for end, their midpoints with them. */
-export function reversed(stops: readonly Stop[]): Stop[] {
-  const sorted = [...stops].sort((a, b) => a.at - b.at);
-  return sorted
-    .map((s, i): Stop => {
-      const before = sorted[i - 1];
-      const mid = before?.mid === undefined ? {} : { mid: tidy(1 - before.mid) };
-      return { at: tidy(1 - s.at), colour: s.colour, ...mid };
-    })
-    .reverse();
-}
-
-/** The stops at even distances, their order kept. */
-export function spacedEvenly(stops: readonly Stop[]): Stop[] {
-  const sorted = [...stops].sort((a, b) => a.at - b.at);
-  return sorted.map((s, i) => ({ ...s, at: sorted.length > 1 ? tidy(i / (sorted.length - 1)) : 0 }));
-}
-
-/** Half way to the next stop, or to the one before for the last. */
-function besideStop(stops: readonly Stop[], index: number): number {
-  const own = stops[index].at;
-  const others = stops.map((s) => s.at);
-  const next = Math.min(...others.filter((v) => v > own));
-  const before = Math.max(...others.filter((v) => v < own));
-  if (Number.isFinite(next)) return tidy((own + next) / 2);
-  return Number.isFinite(before) ? tidy((own + before) / 2) : own;
-}
-
-const opacityOf = (hex: string) => Math.round(parseHex(hex)[3] * 100);
-
-function withOpacity(hex: string, share: number): string {
-  const [r, g, b] = parseHex(hex);
-  return formatHex([r, g, b, share]);
-}
-
-/** Quarter of a turn about the middle of the gradient's line. */
-function turned(paint: Gradient): Gradient {
-  const about =
-    paint.kind === 'linear' ? [(paint.x1 + paint.x2) / 2, (paint.y1 + paint.y2) / 2] : [paint.x1, paint.y1];
-  const turn = (x: number, y: number) => [tidy(about[0] - (y - about[1])), tidy(about[1] + (x - about[0]))];
-  const [x1, y1] = turn(paint.x1, paint.y1);
-  const [x2, y2] = turn(paint.x2, paint.y2);
-  return { ...paint, x1, y1, x2, y2 };
+/** Lightness and chroma along a gradient, its length as it stands on the sheet. */
+function GradientChart({ paint }: { paint: Gradient }) {
+  const length = useEditor((s) => {
+    const [a, b] = ['start', 'end'].map((id) => s.report?.handles.find((h) => h.id === id));
+    return a && b ? Math.hypot(b.x - a.x, b.y - a.y) : 0;
+  });
+  const ramp = rampOf(paint);
+  return <LightnessChart colours={Array.from({ length: 257 }, (_, i) => ramp(i / 256))} length={length} />;
 }
 
 /** The stops of a gradient: press on the ramp to add one, drag one off to remove it. */
 export function GradientEditor({
   paint,
-  address,
+  coat,
   onChange,
 }: {
   paint: Gradient;
-  /** Where the paint stands in the part. */
-  address: string;
+  coat: CoatRef;
   onChange(paint: Gradient): void;
 }) {
   // A stop pressed on the sheet is the one at hand here too.
@@ -84,30 +63,22 @@ export function GradientEditor({
   const chosen = grip ? Number(grip.slice(5)) : 0;
   const setChosen = (i: number) => set({ grips: [`stop-${i}`] });
   const [charted, setCharted] = useState(false);
-  // From its start to its end as they stand on the sheet.
-  const length = useEditor((s) => {
-    const [a, b] = ['start', 'end'].map((id) => s.report?.handles.find((h) => h.id === id));
-    return a && b ? Math.hypot(b.x - a.x, b.y - a.y) : 0;
-  });
   const [live, setLive] = useState<readonly Stop[] | null>(null);
   const bar = useRef<HTMLDivElement>(null);
   const drag = useRef<{ index: number; stops: readonly Stop[]; off: boolean } | null>(null);
   const stops = live ?? paint.stops;
   const index = Math.min(chosen, stops.length - 1);
   const stop = stops[index];
-  const ramp = rampOf({ ...paint, stops });
-  const colours = Array.from({ length: 257 }, (_, i) => ramp(i / 256));
 
   const shareAt = (e: PointerEvent) => {
     const box = bar.current?.getBoundingClientRect();
     return box ? unit((e.clientX - box.left) / box.width) : 0;
   };
   const put = (list: readonly Stop[]) => onChange({ ...paint, stops: list });
-  const withStop = (i: number, change: Partial<Stop>) =>
-    paint.stops.map((s, k) => (k === i ? { ...s, ...change } : s));
-  const add = (at: number, colour: string) => {
-    setChosen(paint.stops.length);
-    put([...paint.stops, { at: tidy(at), colour }]);
+  const changed = (i: number, change: Partial<Stop>) => withStopChanged(paint.stops, i, change);
+  const add = (list: readonly Stop[]) => {
+    setChosen(list.length - 1);
+    put(list);
   };
   const last = stop && stop.at >= Math.max(...stops.map((s) => s.at));
 
@@ -117,7 +88,7 @@ export function GradientEditor({
         ref={bar}
         onPointerDown={(e) => {
           const at = shareAt(e);
-          add(at, rampOf(paint)(at));
+          add(withStop(paint.stops, at, rampOf(paint)(at)));
         }}
         title="Press to add a stop"
         data-testid="gradient-ramp"
@@ -148,7 +119,7 @@ export function GradientEditor({
               if (!d) return;
               const box = bar.current?.getBoundingClientRect();
               d.off = !!box && Math.abs(e.clientY - box.bottom) > 48 && paint.stops.length > 1;
-              setLive(d.off ? d.stops.filter((_, k) => k !== i) : withStop(i, { at: tidy(shareAt(e)) }));
+              setLive(d.off ? withoutStop(d.stops, i) : changed(i, { at: shareAt(e) }));
             }}
             onPointerUp={() => {
               drag.current = null;
@@ -160,10 +131,10 @@ export function GradientEditor({
                 e.preventDefault();
                 e.stopPropagation();
                 const by = (e.key === 'ArrowRight' ? 0.01 : -0.01) * (e.shiftKey ? 10 : 1);
-                put(withStop(i, { at: tidy(unit(s.at + by)) }));
-              } else if ((e.key === 'Delete' || e.key === 'Backspace') && paint.stops.length > 1) {
+                put(changed(i, { at: unit(s.at + by) }));
+              } else if (e.key === 'Delete' || e.key === 'Backspace') {
                 e.stopPropagation();
-                put(paint.stops.filter((_, k) => k !== i));
+                put(withoutStop(paint.stops, i));
               }
             }}
             sx={{
@@ -188,8 +159,8 @@ export function GradientEditor({
           <ColourField
             label="Stop"
             value={stop.colour}
-            address={`${address}/stops/${index}/colour`}
-            onChange={(colour) => put(withStop(index, { colour }))}
+            address={`coats/${coat.coat}/paint/stops/${index}/colour`}
+            onChange={(colour) => put(changed(index, { colour }))}
           />
           <NumberField
             label="Position"
@@ -197,15 +168,15 @@ export function GradientEditor({
             min={0}
             max={100}
             suffix="%"
-            onChange={(v) => put(withStop(index, { at: v / 100 }))}
+            onChange={(v) => put(changed(index, { at: v / 100 }))}
           />
           <NumberField
             label="Stop’s opacity"
-            value={opacityOf(stop.colour)}
+            value={Math.round(parseHex(stop.colour)[3] * 100)}
             min={0}
             max={100}
             suffix="%"
-            onChange={(v) => put(withStop(index, { colour: withOpacity(stop.colour, v / 100) }))}
+            onChange={(v) => put(changed(index, { colour: withAlpha(stop.colour, v / 100) }))}
           />
           {!last && (
             <NumberField
@@ -214,39 +185,35 @@ export function GradientEditor({
               min={2}
               max={98}
               suffix="%"
-              onChange={(v) => put(withStop(index, { mid: v / 100 }))}
+              onChange={(v) => put(changed(index, { mid: v / 100 }))}
             />
           )}
         </>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-        <Button variant="outlined" onClick={() => put(reversed(paint.stops))}>
+        <Button variant="outlined" onClick={() => put(reversedStops(paint.stops))}>
           Reverse
         </Button>
-        <Button variant="outlined" onClick={() => onChange(turned(paint))}>
+        <Button variant="outlined" onClick={() => void run('Turn gradient', { do: 'turn-gradient', coat })}>
           Quarter turn
         </Button>
-        <Button variant="outlined" onClick={() => put(spacedEvenly(paint.stops))}>
+        <Button variant="outlined" onClick={() => put(evenStops(paint.stops))}>
           Space evenly
         </Button>
-        <Button
-          variant="outlined"
-          disabled={!stop}
-          onClick={() => stop && add(besideStop(paint.stops, index), stop.colour)}
-        >
+        <Button variant="outlined" disabled={!stop} onClick={() => add(withStopTwice(paint.stops, index))}>
           Double stop
         </Button>
         <Button
           variant="outlined"
           disabled={paint.stops.length < 2}
-          onClick={() => put(paint.stops.filter((_, k) => k !== index))}
+          onClick={() => put(withoutStop(paint.stops, index))}
           sx={{ gridColumn: '1 / -1' }}
         >
           Remove stop
         </Button>
       </Box>
       <SwitchField label="Show lightness" value={charted} onChange={setCharted} />
-      {charted && <LightnessChart colours={colours} length={length} />}
+      {charted && <GradientChart paint={{ ...paint, stops }} />}
       <ChoiceField
         label="Mixes in"
         value={paint.interpolation}

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { type MeshPaint, withNode } from '@/core';
-import type { MeshRef } from '@/core/edit';
+import type { CoatRef } from '@/core/edit';
 import { ColourField } from '../../fields/colour/ColourField';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
@@ -20,11 +20,11 @@ const nodesOf = (grips: readonly string[], count: number): number[] =>
 /** The rows, columns and nodes of a gradient mesh. */
 export function MeshEditor({
   paint,
-  mesh,
+  coat,
   onChange,
 }: {
   paint: MeshPaint;
-  mesh: MeshRef;
+  coat: CoatRef;
   onChange(paint: MeshPaint, label: string): void;
 }) {
   const grips = useEditor((s) => s.grips);
@@ -32,9 +32,9 @@ export function MeshEditor({
   const nodes = nodesOf(grips, paint.nodes.length);
   const first = nodes.length ? paint.nodes[nodes[0]] : null;
   const refit = (rows: number, columns: number, shift = 0) =>
-    void run('Fit mesh', { do: 'fit-mesh', mesh, rows, columns, shift });
+    void run('Fit mesh', { do: 'fit-mesh', coat, rows, columns, shift });
   const cut = (line: 'row' | 'column') => {
-    void run(`Remove ${line}`, { do: 'remove-mesh-line', mesh, node: nodes[0], line });
+    void run(`Remove ${line}`, { do: 'remove-mesh-line', coat, node: nodes[0], line });
     set({ grips: [] });
   };
   return (
@@ -65,7 +65,7 @@ export function MeshEditor({
           <ColourField
             label={nodes.length > 1 ? `${nodes.length} nodes` : 'Node'}
             value={first.colour}
-            address={nodes.length === 1 ? `coats/${mesh.coat}/paint/nodes/${nodes[0]}/colour` : undefined}
+            address={nodes.length === 1 ? `coats/${coat.coat}/paint/nodes/${nodes[0]}/colour` : undefined}
             onChange={(colour) =>
               onChange(
                 nodes.reduce((p, i) => withNode(p, i, { colour }), paint),

@@ -16,20 +16,20 @@ import { StripesEditor } from './StripesEditor';
 /** The controls that one kind of paint has beside its numbers. */
 function OwnFields({ part, coat, put }: { part: Part; coat: Coat; put(paint: Paint, label?: string): void }) {
   const { paint } = coat;
-  const mesh = { id: part.id, coat: coat.id };
+  const ref = { id: part.id, coat: coat.id };
   const address = `coats/${coat.id}/paint`;
   if (isGradient(paint))
     return (
       <>
-        <GradientEditor paint={paint} address={address} onChange={(p) => put(p, 'Gradient')} />
+        <GradientEditor paint={paint} coat={ref} onChange={(p) => put(p, 'Gradient')} />
         <SwitchField
           label="Fixed to the sheet"
           value={paint.fixed}
-          onChange={(fixed) => void run('Fix gradient', { do: 'fix-paint', mesh, fixed })}
+          onChange={(fixed) => void run('Fix gradient', { do: 'fix-gradient', coat: ref, fixed })}
         />
       </>
     );
-  if (paint.kind === 'mesh') return <MeshEditor paint={paint} mesh={mesh} onChange={put} />;
+  if (paint.kind === 'mesh') return <MeshEditor paint={paint} coat={ref} onChange={put} />;
   if (paint.kind === 'stripes') return <StripesEditor paint={paint} address={address} onChange={put} />;
   return null;
 }
@@ -47,7 +47,7 @@ export function PaintFields({ part, coat }: { part: Part; coat: Coat }) {
     if (kind === 'mesh')
       void run('Mesh', {
         do: 'fit-mesh',
-        mesh: { id: part.id, coat: coat.id },
+        coat: { id: part.id, coat: coat.id },
         rows: 2,
         columns: 2,
         shift: 0,

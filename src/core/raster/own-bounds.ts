@@ -1,0 +1,56 @@
+import { identity } from '../geometry/matrix';
+import { type Bounds, joinBounds, pathBounds, transformBounds } from '../geometry/path';
+import { meshBounds } from '../scene/damage';
+import type { SceneNode } from '../scene/types';
+
+/** What nodes span in the coordinates of what holds them, remembered. */
+export class OwnBounds {
+  private readonly known = new WeakMap<SceneNode, Bounds | null | undefined>();
+  private readonly boxes = new WeakMap<readonly SceneNode[], Float64Array>();
+
+  /** Bounds of what a node paints; null for nothing, undefined where shadows fall, which no matrix turns. */
+  of(node: SceneNode): Bounds | null | undefined {
+    if (this.known.has(node)) return this.known.get(node);
+    const bounds = this.made(node);
+    this.known.set(node, bounds);
+    return bounds;
+  }
+
+  private made(node: SceneNode): Bounds | null | undefined {
+    switch (node.type) {
+      case 'shape':
+        return pathBounds(node.path);
+      case 'mesh':
+        return meshBounds(node, identity);
+      case 'grain':
+        return node.bounds;
+      case 'shadow':
+        return undefined;
+      default: {
+        // Nothing shows beyond a clip, whatever it holds.
+        const inside = node.clip ? [pathBounds(node.clip)] : node.children.map((c) => this.of(c));
+        if (inside.includes(undefined)) return undefined;
+        const all = (inside as (Bounds | null)[]).reduce(joinBounds, null);
+        return all && transformBounds(all, node.matrix);
+      }
+    }
+  }
+
+  /** Bounds of many nodes, x0, y0, x1, y1 each; what cannot be told reaches everywhere. */
+  boxesOf(nodes: readonly SceneNode[]): Float64Array {
+    let boxes = this.boxes.get(nodes);
+    if (!boxes) {
+      boxes = new Float64Array(4 * nodes.length);
+      for (let i = 0; i < nodes.length; i++) {
+        const b = this.of(nodes[i]);
+        const far = b === undefined ? Number.POSITIVE_INFINITY : Number.NEGATIVE_INFINITY;
+        boxes[4 * i] = b?.x0 ?? -far;
+        boxes[4 * i + 1] = b?.y0 ?? -far;
+        boxes[4 * i + 2] = b?.x1 ?? far;
+        boxes[4 * i + 3] = b?.y1 ?? far;
+      }
+      this.boxes.set(nodes, boxes);
+    }
+    return boxes;
+  }
+}

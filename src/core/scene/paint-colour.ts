@@ -1,0 +1,34 @@
+import type { Rgba } from '../colour/colour';
+import { colourAlong } from '../colour/gradient';
+import { applyTo, invert } from '../geometry/matrix';
+import type { Point } from '../geometry/vector';
+import type { GradientPaint, ScenePaint } from './types';
+
+/** Where on a gradient (u, v) of its own space lies: its position, before it is held or repeated. */
+function position({ kind, focus = [0, 0] }: GradientPaint, { x: u, y: v }: Point): number {
+  if (kind === 'linear') return u;
+  if (kind === 'conic') {
+    const turn = Math.atan2(v, u) / (2 * Math.PI);
+    return turn - Math.floor(turn);
+  }
+  // Where the ray from the focus meets the unit circle (SVG 2, radial gradients).
+  const [dx, dy] = [u - focus[0], v - focus[1]];
+  const dot = dx * focus[0] + dy * focus[1];
+  const square = dx * dx + dy * dy;
+  const inside = 1 - focus[0] ** 2 - focus[1] ** 2;
+  return square === 0 ? 0 : square / (Math.sqrt(dot * dot + square * inside) - dot);
+}
+
+const spreadOver = {
+  pad: (t: number) => Math.min(1, Math.max(0, t)),
+  repeat: (t: number) => t - Math.floor(t),
+  reflect: (t: number) => 1 - Math.abs(1 - (t - 2 * Math.floor(t / 2))),
+};
+
+/** The straight colour of a paint at a place of the coordinates its matrix leads to. */
+export function paintColour(paint: ScenePaint, p: Point): Rgba {
+  if (paint.kind === 'solid') return paint.colour;
+  const back = invert(paint.matrix);
+  const t = back ? position(paint, applyTo(back, p)) : 1;
+  return colourAlong(paint.stops, paint.interpolation, spreadOver[paint.spread](t));
+}
