@@ -38,5 +38,6 @@ export function formatHex(c: Rgba): string {
       .toString(16)
       .padStart(2, '0');
   const rgb = `#${two(c[0])}${two(c[1])}${two(c[2])}`;
-  return c[3] >= 1 ? rgb : rgb + two(c[3]);
+  const alpha = two(c[3]);
+  return alpha === 'ff' ? rgb : rgb + alpha;
 }

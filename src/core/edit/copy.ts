@@ -5,14 +5,22 @@ import { type Edited, freeName } from './edited';
 import { settlePart, withNamesOf } from './settle';
 import { childrenOf, parentOf, topmost, withChildren, withPart } from './tree';
 
-/** A part and all inside it under fresh ids, as a list with the part first; what they name among themselves goes along. */
-export function copyFamily(parts: Readonly<Record<string, Part>>, id: string): Part[] {
+type Parts = Readonly<Record<string, Part>>;
+
+/**
+ * Parts with all inside them under fresh ids, each as a list with the part first; what they name
+ * among themselves goes along.
+ */
+function copyFamilies(parts: Parts, tops: readonly string[]): Part[][] {
   const ids = new Map<string, string>();
-  const list = copyTree(parts, id, ids);
-  return list.map((p) => withNamesOf(p, (old) => ids.get(old) ?? old));
+  const copies = tops.map((id) => copyTree(parts, id, ids));
+  return copies.map((list) => list.map((p) => withNamesOf(p, (old) => ids.get(old) ?? old)));
 }
 
-function copyTree(parts: Readonly<Record<string, Part>>, id: string, ids: Map<string, string>): Part[] {
+/** A part and all inside it under fresh ids, as a list with the part first. */
+export const copyFamily = (parts: Parts, id: string): Part[] => copyFamilies(parts, [id])[0];
+
+function copyTree(parts: Parts, id: string, ids: Map<string, string>): Part[] {
   const part = parts[id];
   const inside = part.children.map((c) => copyTree(parts, c, ids));
   const own = makeId();
@@ -49,8 +57,10 @@ function renamed(design: Design, [top, ...inside]: Part[]): Part[] {
 export function duplicateParts(design: Design, sheetId: string, ids: readonly string[]): Edited {
   let out = design;
   const chosen: string[] = [];
-  for (const id of topmost(design, ids)) {
-    const family = renamed(out, copyFamily(out.parts, id));
+  const tops = topmost(design, ids);
+  for (const [k, copied] of copyFamilies(design.parts, tops).entries()) {
+    const id = tops[k];
+    const family = renamed(out, copied);
     const parent = parentOf(out, id);
     const level = childrenOf(out, sheetId, parent);
     const at = level.indexOf(id) + 1;
@@ -66,15 +76,15 @@ export function pasteParts(
   design: Design,
   sheetId: string,
   parent: string | null,
-  parts: Readonly<Record<string, Part>>,
+  parts: Parts,
   top: readonly string[],
 ): Edited {
   let out = design;
   const chosen: string[] = [];
-  for (const id of top) {
-    if (!parts[id]) continue;
-    const alone = settlePart({ ...design.parts, ...parts }, parts[id]);
-    const family = renamed(out, copyFamily({ ...parts, [id]: alone }, id));
+  const there = top.filter((id) => parts[id]);
+  const alone = there.map((id) => [id, settlePart({ ...design.parts, ...parts }, parts[id])]);
+  for (const copied of copyFamilies({ ...parts, ...Object.fromEntries(alone) }, there)) {
+    const family = renamed(out, copied);
     for (const p of family) out = withPart(out, keepKnownFormulas(out, p));
     chosen.push(family[0].id);
   }

@@ -92,7 +92,10 @@ function withColourAt(paint: Paint, grips: readonly string[], colour: string): P
     case 'mesh':
       return numbersOf(grips, 'node').reduce((p, i) => withNode(p, i, { colour }), paint);
     case 'corners':
-      return grips.filter((g) => g in paint).reduce((p, corner) => ({ ...p, [corner]: colour }), paint);
+      return {
+        ...paint,
+        ...Object.fromEntries(grips.filter((g) => g in paint).map((corner) => [corner, colour])),
+      };
     case 'stripes':
     case 'pattern':
       return paint;

@@ -1,4 +1,4 @@
-import { type Cubic, cubicLength, cubicPoint, cubicTangent } from './cubic';
+import { type Cubic, cubicLength, cubicPoint, cubicTangent, isLine } from './cubic';
 import { type Contour, segmentsOf } from './path';
 import type { Point } from './vector';
 
@@ -18,8 +18,24 @@ export interface MeasuredContour {
   /** Length from the start to where each segment starts, and last the whole length. */
   readonly starts: readonly number[];
   readonly length: number;
-  /** The place at a length from the start, from 0 to the whole length. */
-  at(length: number): PlaceAlong;
+  /**
+   * The place at a length from the start, from 0 to the whole length. Where two segments meet it is
+   * the start of the second one, or the end of the first where `before`.
+   */
+  at(length: number, before?: boolean): PlaceAlong;
+}
+
+/** The parameter of a place at a length from a segment's start, 0–1. */
+function parameterAt(s: Cubic, goal: number): number {
+  if (isLine(s)) return Math.min(1, Math.max(0, goal / cubicLength(s)));
+  let [low, high] = [0, 1];
+  for (let k = 0; k < 50; k++) {
+    const m = (low + high) / 2;
+    if (cubicLength(s, 0, m) < goal) low = m;
+    else high = m;
+  }
+  const m = (low + high) / 2;
+  return m < 1e-7 ? 0 : m > 1 - 1e-7 ? 1 : m;
 }
 
 /** Measures a contour along its length, or a list of cubics laid end to end. */
@@ -33,19 +49,13 @@ export function measureContour(contour: Contour | readonly Cubic[]): MeasuredCon
     segments,
     starts,
     length,
-    at(wanted) {
+    at(wanted, before = false) {
+      const meets = wanted + (before ? -1e-9 : 1e-9) * length;
       let segment = 0;
-      while (segment < segments.length - 1 && starts[segment + 1] <= wanted + 1e-9 * length) segment++;
+      while (segment < segments.length - 1 && starts[segment + 1] <= meets) segment++;
       const s = segments[segment];
       const goal = wanted - starts[segment];
-      let [low, high] = [0, 1];
-      for (let k = 0; k < 50; k++) {
-        const m = (low + high) / 2;
-        if (cubicLength(s, 0, m) < goal) low = m;
-        else high = m;
-      }
-      const m = (low + high) / 2;
-      const t = m < 1e-7 ? 0 : m > 1 - 1e-7 ? 1 : m;
+      const t = parameterAt(s, goal);
       return { segment, t, p: cubicPoint(s, t), d: cubicTangent(s, t) };
     },
   };

@@ -1,5 +1,5 @@
 import { type MeasuredContour, measureContour, type PlaceAlong } from '../geometry/along';
-import { type Cubic, cubicPoint, cubicTangent, lineCubic, subCubic } from '../geometry/cubic';
+import { type Cubic, cubicPoint, cubicTangent, isLine, lineCubic, subCubic } from '../geometry/cubic';
 import { contourArea } from '../geometry/measure';
 import { type Bounds, type Contour, type Path, reverseContour, segmentsOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
@@ -30,16 +30,22 @@ class Loop {
     return this.measured.length;
   }
 
-  at(length: number): PlaceAlong {
-    return this.measured.at(((length % this.length) + this.length) % this.length);
+  at(length: number, before = false): PlaceAlong {
+    const round = ((length % this.length) + this.length) % this.length;
+    // The end of the last segment is the start of the first.
+    const last = before && round < 1e-9 * this.length;
+    return this.measured.at(last ? this.length : round, before);
   }
 
-  /** One cubic for the stretch between two lengths; exact where it lies in one segment. */
+  /**
+   * One cubic for the stretch between two lengths; exact where it lies in one segment. Its handles
+   * are a third of a straight stretch, so that colours run along it evenly.
+   */
   stretch(from: number, to: number): Cubic {
     const a = this.at(from);
-    const b = this.at(to - 1e-9 * this.length);
-    if (a.segment === b.segment && a.t < b.t)
-      return subCubic(this.segments[a.segment], a.t, b.t > 1 - 1e-6 ? 1 : b.t);
+    const b = this.at(to, true);
+    const own = this.segments[a.segment];
+    if (a.segment === b.segment && a.t < b.t && !isLine(own)) return subCubic(own, a.t, b.t);
     const third = (to - from) / 3;
     return [
       a.p.x,

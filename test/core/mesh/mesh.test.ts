@@ -19,7 +19,7 @@ import {
   withRow,
 } from '@/core/mesh/grid';
 import { locate } from '@/core/mesh/locate';
-import { columnCurve, coonsPatch, folds, patchPoint, rowCurve } from '@/core/mesh/patch';
+import { columnCurve, coonsPatch, folds, type Pair, patchPoint, rowCurve } from '@/core/mesh/patch';
 import { meshNodes } from '@/core/mesh/scene';
 import { ellipse } from '@/core/source/ellipse';
 import { rectangle } from '@/core/source/rectangle';
@@ -162,7 +162,15 @@ describe('rows and columns', () => {
     const even = fitMesh([rectangle.outline({ width: 300, height: 100, ...box })], 2, 3, colour) as Mesh;
     even.nodes.forEach((n, i) => {
       const [x, y] = [[-150, -50, 50, 150][i % 4], [-50, 0, 50][Math.floor(i / 4)]];
-      expect(Math.hypot(n.x - x, n.y - y)).toBeLessThan(1e-5);
+      expect(Math.hypot(n.x - x, n.y - y)).toBeLessThan(1e-9);
+      // Handles along straight sides are a third of a patch, at corners too.
+      const [column, row] = [i % 4, Math.floor(i / 4)];
+      const along = (d: Pair, dx: number, dy: number, there: boolean) =>
+        there && expect(Math.hypot(d[0] - dx, d[1] - dy)).toBeLessThan(1e-9);
+      along(n.left, -100 / 3, 0, column > 0);
+      along(n.right, 100 / 3, 0, column < 3);
+      along(n.up, 0, -50 / 3, row > 0);
+      along(n.down, 0, 50 / 3, row < 2);
     });
   });
 });

@@ -36,6 +36,10 @@ export const conic = definePaint<Conic>({
     const [a, b] = endsOf(paint, bounds);
     const turn = Math.atan2(to.y - a.y, to.x - a.x) - Math.atan2(b.y - a.y, b.x - a.x);
     const t = turn / (2 * Math.PI);
-    return withHandleAt(paint, handle, t - Math.floor(t));
+    const at = t - Math.floor(t);
+    // Where the turn closes stand both 0 and 1: a stop keeps to the end it is nearer to.
+    const closes = at < 1e-9 || at > 1 - 1e-9;
+    const was = paint.stops[Number(handle.split('-')[1])]?.at ?? 0;
+    return withHandleAt(paint, handle, closes ? Math.round(was) : at);
   },
 });

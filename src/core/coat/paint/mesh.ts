@@ -57,7 +57,11 @@ const onEdge = ({ rows, columns }: MeshPaint, index: number): boolean => {
 
 /** The mesh with one node changed; an outer node that moves takes the mesh off its outline. */
 export function withNode(paint: MeshPaint, index: number, change: Partial<MeshNode>): MeshPaint {
-  const moves = Object.keys(change).some((k) => k !== 'colour');
+  const was = paint.nodes[index];
+  const numbers = [change.x ?? was.x, change.y ?? was.y, ...sides.flatMap((k) => change[k] ?? was[k])];
+  const moves = [was.x, was.y, ...sides.flatMap((k) => was[k])].some(
+    (v, i) => Math.abs(v - numbers[i]) > 1e-9,
+  );
   return {
     ...paint,
     fitted: paint.fitted && !(moves && onEdge(paint, index)),
