@@ -1,7 +1,7 @@
 import { formatHex, type Rgba } from '../colour/colour';
 import { type ColourStop, colourAlong } from '../colour/gradient';
 import { identity, invert, isIdentity, type Matrix, meanScale, multiply } from '../geometry/matrix';
-import { boundsPath, growBounds, joinBounds, type Path, pathBounds } from '../geometry/path';
+import { type Bounds, boundsPath, growBounds, joinBounds, type Path, pathBounds } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import { nodeBounds } from '../scene/damage';
 import { silhouette } from '../scene/silhouette';
@@ -38,10 +38,22 @@ function svgStops(paint: GradientPaint): ColourStop[] {
   return out;
 }
 
+/** Attributes of the box nodes paint within, in their own coordinates and with room for soft edges. */
+function boxOf(nodes: readonly SceneNode[]): string {
+  const bounds = nodes.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null);
+  return boxText(bounds ? growBounds(bounds, 1) : { x0: 0, y0: 0, x1: 0, y1: 0 });
+}
+
+const boxText = ({ x0, y0, x1, y1 }: Bounds): string =>
+  `x="${num(x0)}" y="${num(y0)}" width="${num(x1 - x0)}" height="${num(y1 - y0)}"`;
+
 class SvgWriter {
   readonly defs: string[] = [];
   private readonly known = new Map<unknown, string>();
   private next = 0;
+
+  /** @param fineness pixels a sheet unit of what goes in as pictures */
+  constructor(private readonly fineness: number) {}
 
   private id(prefix: string): string {
     return `${prefix}${++this.next}`;
@@ -83,9 +95,8 @@ class SvgWriter {
     const [r, g, b, a] = node.colour;
     const source = node.children.map((c) => nodeBounds(c, toSheet)).reduce(joinBounds, null);
     const all = joinBounds(source, nodeBounds(node, toSheet)) ?? { x0: 0, y0: 0, x1: 0, y1: 0 };
-    const box = `x="${num(all.x0)}" y="${num(all.y0)}" width="${num(all.x1 - all.x0)}" height="${num(all.y1 - all.y0)}"`;
     this.defs.push(
-      `<filter id="${id}" filterUnits="userSpaceOnUse" ${box} color-interpolation-filters="sRGB"><feOffset in="SourceAlpha" dx="${num(node.dx)}" dy="${num(node.dy)}"/><feGaussianBlur stdDeviation="${num(node.sigma)}" result="b"/><feFlood flood-color="${formatHex([r, g, b, 1])}" flood-opacity="${num(a)}"/><feComposite operator="in" in2="b"/></filter>`,
+      `<filter id="${id}" filterUnits="userSpaceOnUse" ${boxText(all)} color-interpolation-filters="sRGB"><feOffset in="SourceAlpha" dx="${num(node.dx)}" dy="${num(node.dy)}"/><feGaussianBlur stdDeviation="${num(node.sigma)}" result="b"/><feFlood flood-color="${formatHex([r, g, b, 1])}" flood-opacity="${num(a)}"/><feComposite operator="in" in2="b"/></filter>`,
     );
     return id;
   }
@@ -105,26 +116,31 @@ class SvgWriter {
     return ` clip-path="url(#${id})"`;
   }
 
-  /** A mask by what nodes paint: by their alpha all of it is made white. */
+  /** A mask by what nodes paint: by their alpha all of it is made white, for drawers that know luminance only. */
   private mask({ children, by }: NonNullable<GroupNode['mask']>, toSheet: Matrix): string {
-    const id = this.id('m');
+    const box = boxOf(children);
     const inner = this.nodes(children, toSheet);
+    const id = this.id('m');
     const style = by === 'alpha' ? ' style="mask-type:alpha"' : '';
     this.defs.push(
-      `<mask id="${id}" maskUnits="userSpaceOnUse" x="-1e6" y="-1e6" width="2e6" height="2e6"${style}>${by === 'alpha' ? this.whitened(inner) : inner}</mask>`,
+      `<mask id="${id}" maskUnits="userSpaceOnUse" ${box}${style}>${by === 'alpha' ? this.levelled(inner, 1, box) : inner}</mask>`,
     );
     return ` mask="url(#${id})"`;
   }
 
-  /** Elements turned white, their alpha kept: for drawers that know luminance masks only. */
-  private whitened(inner: string): string {
-    if (!this.known.has('white')) {
-      this.known.set('white', 'white');
+  /** Elements within a box turned white or black, their alpha kept. */
+  private levelled(inner: string, level: 0 | 1, box: string): string {
+    const key = `${level} ${box}`;
+    let id = this.known.get(key);
+    if (!id) {
+      id = this.id('l');
+      this.known.set(key, id);
+      const row = `0 0 0 0 ${level}`;
       this.defs.push(
-        '<filter id="white" color-interpolation-filters="sRGB" filterUnits="userSpaceOnUse" x="-1e5" y="-1e5" width="2e5" height="2e5"><feColorMatrix values="0 0 0 0 1 0 0 0 0 1 0 0 0 0 1 0 0 0 1 0"/></filter>',
+        `<filter id="${id}" color-interpolation-filters="sRGB" filterUnits="userSpaceOnUse" ${box}><feColorMatrix values="${row} ${row} ${row} 0 0 0 1 0"/></filter>`,
       );
     }
-    return `<g filter="url(#white)">${inner}</g>`;
+    return `<g filter="url(#${id})">${inner}</g>`;
   }
 
   /** Members of a knock-out group: of each only what no later one lies on. */
@@ -132,13 +148,15 @@ class SvgWriter {
     return nodes
       .map((n, i) => {
         const later = nodes.slice(i + 1);
-        if (!later.length) return this.node(n, toSheet);
+        const drawn = this.node(n, toSheet);
+        if (!later.length || !drawn) return drawn;
         const id = this.id('k');
-        const black = later.map((l) => this.node(silhouette(l), toSheet)).join('');
+        const box = boxOf([n]);
+        const lying = this.levelled(this.nodes(later.map(silhouette), toSheet), 0, box);
         this.defs.push(
-          `<mask id="${id}" maskUnits="userSpaceOnUse" x="-1e6" y="-1e6" width="2e6" height="2e6"><rect x="-1e6" y="-1e6" width="2e6" height="2e6" fill="#fff"/><g style="isolation:isolate">${black.replace(/fill="#ffffff"/g, 'fill="#000000"')}</g></mask>`,
+          `<mask id="${id}" maskUnits="userSpaceOnUse" ${box}><rect ${box} fill="#fff"/>${lying}</mask>`,
         );
-        return `<g mask="url(#${id})">${this.node(n, toSheet)}</g>`;
+        return `<g mask="url(#${id})">${drawn}</g>`;
       })
       .join('');
   }
@@ -155,15 +173,14 @@ class SvgWriter {
     return `<g${this.clip(node.path)}${this.look(node.opacity, node.blend, false)}>${inner}</g>`;
   }
 
-  /** What SVG has no element for, as a picture fine enough for twice the sheet's size. */
+  /** What SVG has no element for, as a picture. */
   private picture(node: SceneNode, toSheet: Matrix): string {
     const bounds = nodeBounds(node, identity);
     if (!bounds) return '';
-    const { width, height, png, box } = pictureOf(node, bounds, 2 * meanScale(toSheet));
-    const place = `x="${num(box.x0)}" y="${num(box.y0)}" width="${num(box.x1 - box.x0)}" height="${num(box.y1 - box.y0)}"`;
+    const { width, height, png, box } = pictureOf(node, bounds, this.fineness * meanScale(toSheet));
     const data = base64(png);
     return width && height
-      ? `<image ${place} preserveAspectRatio="none" xlink:href="data:image/png;base64,${data}"${this.look(node.opacity, node.blend, false)}/>`
+      ? `<image ${boxText(box)} preserveAspectRatio="none" xlink:href="data:image/png;base64,${data}"${this.look(node.opacity, node.blend, false)}/>`
       : '';
   }
 
@@ -200,8 +217,9 @@ class SvgWriter {
 
 /** A scene as an SVG 1.1 picture with CSS blend modes: vectors, gradients, and shadows as filters. */
 export function sceneToSvg(scene: Scene, title: string, ground = true): string {
-  const writer = new SvgWriter();
   const { width: w, height: h } = scene;
+  // Sharp at twice the sheet's size, and an icon of few units as sharp as a larger one.
+  const writer = new SvgWriter(Math.max(2, 2048 / Math.max(w, h)));
   const body = writer.nodes(scene.nodes, [1, 0, 0, 1, 0, 0]);
   const colour: Rgba | null = ground ? scene.ground : null;
   const back = colour ? `<rect width="${num(w)}" height="${num(h)}" fill="${formatHex(colour)}"/>` : '';

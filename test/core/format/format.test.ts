@@ -19,6 +19,7 @@ import {
 import { pngStream } from '@/server/png-stream';
 import { demoDesigns } from '../../../demo';
 import { averaged, rms } from '../../pictures';
+import { maskScenes } from '../raster/scenes';
 
 async function encode(p: Picture, dpi: number, rows = 16): Promise<Buffer> {
   const bands = function* () {
@@ -94,6 +95,11 @@ describe('whole pictures', () => {
       fitTo: { mode: 'width', value: 4 * width },
     }).render();
     expect(rms(await averaged(theirs.asPng(), width), renderPixels(scene, width).data)).toBeLessThan(2);
+  });
+
+  it.each(maskScenes)('%s: our raster against our SVG drawn by resvg', async (name, scene) => {
+    const theirs = new Resvg(sceneToSvg(scene, name), { fitTo: { mode: 'width', value: 192 } }).render();
+    expect(rms(theirs.pixels, renderPixels(scene, 192).data)).toBeLessThan(2);
   });
 
   // It mixes the non-separable modes otherwise where the source is translucent: luminosity at 45 % of white

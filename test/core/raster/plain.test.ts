@@ -7,7 +7,7 @@ import { Painter } from '@/core/raster/painter';
 import { blendModes, type Scene } from '@/core/scene/types';
 import { numbers, pentagram, regular } from '../shapes';
 import { plainKernels } from './plain/kernels';
-import { sampleScenes, scene, shape, solid } from './scenes';
+import { maskScenes, sampleScenes, scene, shape, solid } from './scenes';
 
 /** Something done with either set of kernels. */
 type Work = (kernels: Kernels) => Float32Array | Uint8Array;
@@ -53,11 +53,11 @@ function scatter(k: Kernels, layer: number, seed: number, mode: (i: number) => n
       const matrix = [next() / 40, next() / 40, -next() / 40, next() / 40, -next(), -next()] as const;
       const focus = i % 2 ? [next() * 0.6, next() * 0.6] : [0, 0];
       k.setGradient(
-        1 + (i % 2),
+        1 + (i % 3),
         ...matrix,
         put(k, 65536 * i, table),
         64,
-        i % 3,
+        Math.floor(i / 2) % 3,
         a >= 1 ? 1 : 0,
         focus[0],
         focus[1],
@@ -214,7 +214,7 @@ describe('whole pictures of the plain kernels are those of the compiled ones', (
       return painter.bytes() as unknown as Uint8Array;
     };
 
-  it.each(sampleScenes)('%s', (_, s) => agree(picture(s, 1)));
+  it.each([...sampleScenes, ...maskScenes])('%s', (_, s) => agree(picture(s, 1)));
 
   it.each(Object.entries(demoDesigns))('demo design %s', (_, make) => {
     const design = make();

@@ -9,7 +9,7 @@ import { blurResolution } from '@/core/raster/shadow';
 import { type BlendMode, blendModes, type Scene, type SceneNode } from '@/core/scene/types';
 import { circle, numbers, polygon, rect, regular } from '../shapes';
 import { compositeReference, type Pixel, supersample } from './reference';
-import { gradient, group, sampleScenes, scene, shape, solid } from './scenes';
+import { gradient, group, maskScenes, sampleScenes, scene, shape, solid } from './scenes';
 
 const painter = new Painter();
 
@@ -64,9 +64,12 @@ describe('blend modes', () => {
 });
 
 describe('coverage', () => {
-  it.each(sampleScenes)('of a %s is that of 32 × 32 supersampling, rms under 1/255', (_, s) => {
-    expect(rms(draw(s), supersample(s, 1)) * 255).toBeLessThan(1);
-  });
+  it.each([...sampleScenes, ...maskScenes])(
+    'of %s is that of 32 × 32 supersampling, rms under 1/255',
+    (_, s) => {
+      expect(rms(draw(s), supersample(s, 1)) * 255).toBeLessThan(1);
+    },
+  );
 });
 
 describe('seams', () => {

@@ -67,6 +67,17 @@ export function compositeReference(mode: BlendMode, s: Pixel, d: Pixel): Pixel {
   return [out[0], out[1], out[2], as + ab - as * ab];
 }
 
+/** Which circle of those growing from a focus to the unit circle passes through a place: found by halving. */
+function focal(x: number, y: number, fx: number, fy: number): number {
+  let [low, high] = [0, 64];
+  for (let k = 0; k < 60; k++) {
+    const t = (low + high) / 2;
+    if (Math.hypot(x - fx * (1 - t), y - fy * (1 - t)) > t) low = t;
+    else high = t;
+  }
+  return high;
+}
+
 function paintAt(paint: ScenePaint, matrix: Matrix, x: number, y: number): Pixel {
   let c: readonly number[];
   if (paint.kind === 'solid') c = paint.colour;
@@ -78,9 +89,12 @@ function paintAt(paint: ScenePaint, matrix: Matrix, x: number, y: number): Pixel
       paint.kind === 'linear'
         ? p.x
         : paint.kind === 'radial'
-          ? Math.hypot(p.x, p.y)
+          ? focal(p.x, p.y, ...(paint.focus ?? ([0, 0] as const)))
           : turn - Math.floor(turn);
-    c = colourAlong(paint.stops, paint.interpolation, Math.min(1, Math.max(0, t)));
+    const whole = Math.floor(t);
+    const spread = { pad: Math.min(1, Math.max(0, t)), repeat: t - whole, reflect: 0 };
+    spread.reflect = whole % 2 === 0 ? t - whole : 1 - (t - whole);
+    c = colourAlong(paint.stops, paint.interpolation, spread[paint.spread]);
   }
   return [c[0] * c[3], c[1] * c[3], c[2] * c[3], c[3]];
 }
@@ -123,6 +137,19 @@ function inside(list: readonly [number, number][], x: number, rule: Path['fillRu
 
 type Row = Pixel[];
 
+const bare = (length: number): Row => Array.from({ length }, () => [0, 0, 0, 0]);
+
+/** Where a node lies, whatever it is painted with. */
+function lying(n: SceneNode): SceneNode {
+  const plain = { opacity: 1, blend: 'normal' } as const;
+  if (n.type === 'shape') return { ...n, ...plain, paint: { kind: 'solid', colour: [0, 0, 0, 1] } };
+  return n.type === 'group' ? { ...n, ...plain, knockout: false, children: n.children.map(lying) } : n;
+}
+
+/** How much of a sample a mask lets through (CSS Masking 1, section 5; luminance as Filter Effects 1 has it). */
+const passed = (p: Pixel, by: 'alpha' | 'luminance'): number =>
+  by === 'alpha' ? p[3] : 0.2125 * p[0] + 0.7154 * p[1] + 0.0721 * p[2];
+
 /** Draws nodes onto one row of samples: every sample is a picture of its own, so nothing can bleed. */
 function drawRow(nodes: readonly SceneNode[], matrix: Matrix, row: Row, y: number, step: number): void {
   const covered = (path: Path) => {
@@ -147,11 +174,26 @@ function drawRow(nodes: readonly SceneNode[], matrix: Matrix, row: Row, y: numbe
       continue;
     }
     const inner = multiply(matrix, n.matrix);
-    const start =
-      n.isolated || n.blend !== 'normal'
-        ? row.map((): Pixel => [0, 0, 0, 0])
-        : row.map((p) => [...p] as Pixel);
-    drawRow(n.children, inner, start, y, step);
+    const alone = n.isolated || n.blend !== 'normal';
+    const start = alone ? bare(row.length) : row.map((p) => [...p] as Pixel);
+    for (const members of n.knockout ? n.children.map((c) => [c]) : [n.children]) {
+      if (n.knockout) {
+        const shape = bare(row.length);
+        drawRow(members.map(lying), inner, shape, y, step);
+        shape.forEach((p, i) => {
+          start[i] = start[i].map((v) => v * (1 - p[3])) as Pixel;
+        });
+      }
+      drawRow(members, inner, start, y, step);
+    }
+    if (n.mask) {
+      const mask = bare(row.length);
+      drawRow(n.mask.children, inner, mask, y, step);
+      const { by } = n.mask;
+      mask.forEach((p, i) => {
+        start[i] = start[i].map((v) => v * passed(p, by)) as Pixel;
+      });
+    }
     const clipped = n.clip
       ? (
           (list) => (i: number) =>
@@ -160,8 +202,7 @@ function drawRow(nodes: readonly SceneNode[], matrix: Matrix, row: Row, y: numbe
       : () => true;
     for (let i = 0; i < row.length; i++) {
       if (!clipped(i)) continue;
-      if (n.isolated || n.blend !== 'normal')
-        row[i] = compositeReference(n.blend, start[i].map((v) => v * n.opacity) as Pixel, row[i]);
+      if (alone) row[i] = compositeReference(n.blend, start[i].map((v) => v * n.opacity) as Pixel, row[i]);
       else row[i] = row[i].map((v, k) => v + (start[i][k] - v) * n.opacity) as Pixel;
     }
   }

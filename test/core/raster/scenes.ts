@@ -1,5 +1,5 @@
 import { type Path, transformPath } from '@/core/geometry/path';
-import type { GroupNode, Scene, SceneNode, ScenePaint, ShapeNode } from '@/core/scene/types';
+import type { GradientPaint, GroupNode, Scene, SceneNode, ScenePaint, ShapeNode } from '@/core/scene/types';
 import { circle, pentagram, rect, regular, ring } from '../shapes';
 
 /** A paint of one colour. */
@@ -46,6 +46,59 @@ export const gradient: ScenePaint = {
   interpolation: 'oklab',
   spread: 'pad',
 };
+
+/** A gradient of another kind over a small sheet. */
+const small = (values: Partial<GradientPaint>): GradientPaint => ({
+  ...(gradient as GradientPaint),
+  matrix: [9, 4, -3, 8, 12, 12],
+  ...values,
+});
+
+const halves = [
+  shape(rect(2, 2, 20, 11), solid(0.9, 0.8, 0.2)),
+  shape(circle(12, 14, 8), solid(0.1, 0.3, 0.6, 0.7)),
+];
+const veil = [
+  shape(rect(1, 4, 22, 16), small({ stops: [...small({}).stops].reverse() })),
+  shape(circle(8, 8, 4), solid(1, 1, 1, 0.5)),
+];
+
+/** Pictures of masks, knock-out and the less usual gradients, 24 units square. */
+export const maskScenes: [string, Scene][] = [
+  ...(['alpha', 'luminance'] as const).map((by): [string, Scene] => [
+    `a mask by ${by}`,
+    scene([group(halves, { mask: { children: veil, by }, opacity: 0.9 })], 24, 24),
+  ]),
+  [
+    'a knock-out group of translucent members',
+    scene(
+      [
+        shape(rect(0, 0, 24, 9), solid(0.2, 0.2, 0.2)),
+        group(
+          [
+            shape(rect(2, 2, 14, 14), small({}), { opacity: 0.8 }),
+            shape(circle(13, 12, 7), solid(0.2, 0.5, 0.3, 0.4)),
+            group([shape(rect(9, 9, 13, 13), solid(0.7, 0.1, 0.1, 0.6))], { clip: circle(16, 15, 5) }),
+          ],
+          { knockout: true },
+        ),
+      ],
+      24,
+      24,
+    ),
+  ],
+  ...(
+    [
+      ['conic', {}],
+      ['conic, repeated', { spread: 'repeat', stops: [...small({}).stops.slice(0, 2)] }],
+      ['radial from a focus', { kind: 'radial', focus: [0.5, -0.3] }],
+      ['radial from a focus, mirrored', { kind: 'radial', focus: [-0.4, 0.2], spread: 'reflect' }],
+    ] as [string, Partial<GradientPaint>][]
+  ).map(([name, values]): [string, Scene] => [
+    `a ${name} gradient`,
+    scene([shape(rect(2.3, 1.6, 19, 20), small({ kind: 'conic', ...values }))], 24, 24),
+  ]),
+];
 
 /** Small pictures that need coverage, groups, clips and modes, with a name each. */
 export const sampleScenes: [string, Scene][] = [
