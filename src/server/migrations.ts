@@ -57,6 +57,7 @@ const migrations: Record<string, Migration> = {
   '003-later-fields': { up: fillLaterFields },
   '004-later-fields': { up: fillLaterFields },
   '005-later-fields': { up: fillLaterFields },
+  '006-later-fields': { up: fillLaterFields },
 };
 
 /** Fills in fields that came later than a stored design. */

@@ -30,7 +30,8 @@ const clip = (v: number) => Math.min(1, Math.max(0, v));
 const convert = (space: Interpolation, { colour: [r, g, b] }: ColourStop): Triple => into[space]([r, g, b]);
 
 /** A share of the way between two stops with a midpoint (CSS Images 4, 3.5.3, colour hints). */
-const eased = (f: number, mid = 0.5): number => (mid === 0.5 ? f : f ** (Math.log(0.5) / Math.log(mid)));
+export const eased = (f: number, mid = 0.5): number =>
+  mid === 0.5 ? f : f ** (Math.log(0.5) / Math.log(mid));
 
 /**
  * The colours of a gradient as a function of the position along it: straight alpha, clipped to the

@@ -155,6 +155,14 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
     : [];
 }
 
+/** Lines that show how a finish lies, SVG path text in sheet units. */
+function finishLines(design: Design, part: Part, id: string): string {
+  const finish = part.finishes.find((c) => c.id === id);
+  const ground = evaluatePart(design, part).grounds.get(id);
+  const lines = finish && ground && finishes[finish.kind].paintLines?.(finish.params, ground);
+  return lines ? formatPath(transformPath(lines, worldOf(design, part.id))) : '';
+}
+
 function placedBy(design: Design, part: Part, card: CardRef): Params | null {
   const { step, context } = stepAt(design, part, card);
   return (step && context && steps[step.kind].placed?.read(step.params, context)) ?? null;
@@ -248,7 +256,10 @@ export function reportOf(
     anchor: one ? anchorPlace(design, one) : null,
     ...(one && card?.list === 'coats'
       ? paintOnSheet(design, one, card, grips)
-      : { handles: one && card ? handlesOf(design, one, card) : [], paintLines: '' }),
+      : {
+          handles: one && card ? handlesOf(design, one, card) : [],
+          paintLines: one && card?.list === 'finishes' ? finishLines(design, one, card.id) : '',
+        }),
     faces: one && card?.list === 'source' ? facesOnSheet(design, one.id) : [],
     construction: constructionOf(design, sheetId),
     ...(points ? pointsOnSheet(design, chosen) : { points: [], segments: [] }),

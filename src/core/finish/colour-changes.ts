@@ -2,7 +2,7 @@ import { parseHex, type Rgba } from '../colour/colour';
 import { luminance } from '../colour/contrast';
 import { fitted, type Oklch, toOklch } from '../colour/oklch';
 import { encodeChannel, fromOklab } from '../colour/spaces';
-import { angle, choice, colour, onlyIf, share, toggle } from '../document/fields';
+import { angle, choice, colour, later, onlyIf, share, toggle } from '../document/fields';
 import { defineFinish } from './definition';
 import { recolour } from './recolour';
 
@@ -23,11 +23,14 @@ const between = (a: Rgba, b: Rgba, t: number): Rgba => [
   a[3] + (b[3] - a[3]) * t,
 ];
 
+/** What the change is put to: its own part, or everything below it in the same group or on the sheet. */
+const reach = later(choice('reach', ['itself', 'below']), 'itself');
+
 /** One hue over the whole; each colour keeps its lightness. */
 export const tint = defineFinish({
   kind: 'tint',
-  fields: [colour('colour'), share('amount')],
-  defaults: { colour: '#9a6b1f', amount: 1 },
+  fields: [reach, colour('colour'), share('amount')],
+  defaults: { reach: 'itself', colour: '#9a6b1f', amount: 1 },
   apply(painted, p) {
     const { c, h } = toOklch(parseHex(p.colour));
     return recolour(painted.nodes, (own) =>
@@ -39,8 +42,8 @@ export const tint = defineFinish({
 /** Hue turned, chroma and lightness made more or less, in OKLCH. */
 export const colourShift = defineFinish({
   kind: 'colour-shift',
-  fields: [angle('hue', -360, 360), share('chroma', -1, 3), share('lightness', -1, 1)],
-  defaults: { hue: 0, chroma: 0, lightness: 0 },
+  fields: [reach, angle('hue', -360, 360), share('chroma', -1, 3), share('lightness', -1, 1)],
+  defaults: { reach: 'itself', hue: 0, chroma: 0, lightness: 0 },
   apply: (painted, p) =>
     recolour(painted.nodes, (own) => {
       const { l, c, h } = toOklch(own);
@@ -53,8 +56,8 @@ export const colourShift = defineFinish({
 /** More or less of each of red, green and blue. */
 export const colourBalance = defineFinish({
   kind: 'colour-balance',
-  fields: [share('red', -1, 1), share('green', -1, 1), share('blue', -1, 1), toggle('keepLightness')],
-  defaults: { red: 0, green: 0, blue: 0, keepLightness: true },
+  fields: [reach, share('red', -1, 1), share('green', -1, 1), share('blue', -1, 1), toggle('keepLightness')],
+  defaults: { reach: 'itself', red: 0, green: 0, blue: 0, keepLightness: true },
   apply: (painted, p) =>
     recolour(painted.nodes, (own) => {
       const by = [p.red, p.green, p.blue];
@@ -68,12 +71,13 @@ export const colourBalance = defineFinish({
 export const oneInk = defineFinish({
   kind: 'one-ink',
   fields: [
+    reach,
     colour('colour'),
     choice('tones', ['even', 'hard']),
     onlyIf('tones', 'hard', share('threshold')),
     toggle('reversed'),
   ],
-  defaults: { colour: '#1f2b38', tones: 'even', threshold: 0.6, reversed: false },
+  defaults: { reach: 'itself', colour: '#1f2b38', tones: 'even', threshold: 0.6, reversed: false },
   apply(painted, p) {
     const [r, g, b, a] = parseHex(p.colour);
     return recolour(painted.nodes, (own) => {

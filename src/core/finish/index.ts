@@ -1,3 +1,4 @@
+import type { Card } from '../document/types';
 import { colourBalance, colourShift, oneInk, tint } from './colour-changes';
 import type { FinishDefinition } from './definition';
 import { fade } from './fade';
@@ -13,5 +14,8 @@ type AnyFinish = FinishDefinition<Record<string, unknown>>;
 export const finishes = Object.fromEntries(all.map((d) => [d.kind, d as unknown as AnyFinish])) as Readonly<
   Record<string, AnyFinish>
 >;
+
+/** Whether a finish changes what lies below its part, in the same group or on the sheet, in place of the part itself. */
+export const reachesBelow = ({ params }: Card): boolean => params.reach === 'below';
 
 export const finishKinds = all.map((d) => d.kind);

@@ -1,4 +1,5 @@
 import { identity } from '../geometry/matrix';
+import { layered } from '../scene/below';
 import type { GroupNode, SceneNode } from '../scene/types';
 import { defineHolder, type HolderContext, type Member } from './definition';
 import { joinOutline } from './join';
@@ -39,9 +40,8 @@ export const group = defineHolder<Group>({
     clips(members, params, context) ? (members.at(-1)?.outline ?? []) : members.flatMap((m) => m.outline),
   nodes(members, params, context) {
     const { clipBy = 'shape', holds = 'plain' } = params;
-    const nodes = members.map((m) => m.node);
     const clipped = clips(members, params, context);
-    const shown = clipped ? nodes.slice(0, -1) : nodes;
+    const shown = layered(clipped ? members.slice(0, -1) : members);
     const held =
       holds === 'plain' ? shown : [holding(shown, { isolated: true, knockout: holds === 'knock-out' })];
     if (!clipped) return held;

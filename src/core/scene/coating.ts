@@ -3,7 +3,7 @@ import { type Coat, type Cover, coatArea, coatShape, paintOf, type Tile } from '
 import { parseHex } from '../colour/colour';
 import type { HandleContext } from '../document/handles';
 import { type Card, holdsParts, type Part } from '../document/types';
-import { finishes } from '../finish';
+import { finishes, reachesBelow } from '../finish';
 import { identity } from '../geometry/matrix';
 import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
 import type { Outline } from '../step';
@@ -194,7 +194,7 @@ export function finishNodes(
   for (const card of part.finishes) {
     if (finishes[card.kind].paintHandles)
       grounds.set(card.id, at.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null));
-    if (!card.on) continue;
+    if (!card.on || reachesBelow(card)) continue;
     const paintedOn = {
       nodes: at,
       silhouette: () => {

@@ -9,6 +9,7 @@ import type { HolderContext, Member } from '../holder/definition';
 import { pieceOutline } from '../holder/piece';
 import { primitives } from '../source';
 import { type Outline, steps } from '../step';
+import { layered } from './below';
 import { type CoatResult, coat, finishNodes } from './coating';
 import { repeatNodes } from './copies';
 import { type CardFault, type Centres, type Made, runSteps } from './run-steps';
@@ -333,16 +334,14 @@ export interface Evaluated {
 export function evaluateSheet(design: Design, sheetId: string): Evaluated {
   const sheet = design.sheets.find((s) => s.id === sheetId);
   if (!sheet) throw new RangeError(`The design has no sheet “${sheetId}”.`);
-  const results = sheet.parts
-    .map((id) => design.parts[id])
-    .filter((p) => p && !p.hidden && !p.construction)
-    .map((p) => evaluatePart(design, p));
+  const parts = sheet.parts.map((id) => design.parts[id]).filter((p) => p && !p.hidden && !p.construction);
+  const results = parts.map((p) => evaluatePart(design, p));
   return {
     scene: {
       width: sheet.width,
       height: sheet.height,
       ground: sheet.ground ? parseHex(sheet.ground) : null,
-      nodes: results.map((r) => r.node),
+      nodes: layered(results.map(({ node }, i) => ({ part: parts[i], node }))),
     },
     faults: results.flatMap((r) => r.faults),
   };

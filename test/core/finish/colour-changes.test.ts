@@ -83,6 +83,67 @@ describe('colour changes', () => {
     const d = designOf(100, part);
     for (const x of [5, 30, 50, 95]) expect(colourAt(d, x)[3]).toBeCloseTo(1 - 0.8 * ((x + 0.5) / 100), 3);
   });
+
+  it('fade along a curve: a straight one is the linear fade', () => {
+    const ends = { x1: 0, y1: 0.5, x2: 1, y2: 0.5, from: 1, to: 0.2, middle: 0.3 };
+    const straight = { form: 'curve', bendX1: 1 / 3, bendY1: 0, bendX2: -1 / 3, bendY2: 0 };
+    const [curve, linear] = [straight, {}].map((p) =>
+      designOf(100, square('#ff0000', { finishes: [makeFinish('fade', { ...ends, ...p })] })),
+    );
+    for (const [x, y] of [
+      [5, 10],
+      [30, 90],
+      [71, 50],
+      [95, 2],
+    ])
+      expect(Math.abs(colourAt(curve, x, y)[3] - colourAt(linear, x, y)[3])).toBeLessThan(3e-3);
+  });
+
+  it('fade along a curve: about a circle’s middle the opacity goes by the angle, however far off', () => {
+    // A quarter circle by the usual cubic, its handles 0.5523 of the radius long.
+    const k = 0.5522847498;
+    const arc = {
+      form: 'curve',
+      x1: 0.5,
+      y1: 0,
+      x2: 0,
+      y2: 0.5,
+      bendX1: 0,
+      bendY1: k / 2,
+      bendX2: k / 2,
+      bendY2: 0,
+    };
+    const d = designOf(
+      100,
+      square('#ff0000', { finishes: [makeFinish('fade', { ...arc, from: 0, to: 1 })] }),
+    );
+    for (const angle of [10, 30, 45, 70, 85])
+      for (const r of [25, 50, 80]) {
+        const [x, y] = [Math.cos((angle * Math.PI) / 180) * r, Math.sin((angle * Math.PI) / 180) * r];
+        const own = (Math.atan2(Math.floor(y) + 0.5, Math.floor(x) + 0.5) * 2) / Math.PI;
+        expect(Math.abs(colourAt(d, Math.floor(x), Math.floor(y))[3] - own)).toBeLessThan(6e-3);
+      }
+  });
+
+  it('reach everything below in the same group, and nothing above or outside it', () => {
+    const ink = { colour: '#000000', tones: 'hard', threshold: 0.99, reach: 'below' };
+    const member = (id: string, x: number, values: Partial<Part> = {}) =>
+      square('#cc3344', { id, place: { ...origin, x, y: 50 }, ...values }, 20);
+    const group = makePart({ kind: 'group' }, { id: 'g', name: 'g', children: ['low', 'mid', 'top'] });
+    const mid = member('mid', 50, { finishes: [makeFinish('one-ink', ink)] });
+    const all = [member('out', 10), member('low', 30), mid, member('top', 70), group];
+    const d = designOf(100, ...all);
+    const seen = (parts: string[]) => {
+      const shown = { ...d, sheets: d.sheets.map((s) => ({ ...s, parts })) };
+      return [10, 30, 50, 70].map((x) => Math.round(255 * colourAt(shown, x)[0]));
+    };
+    expect(seen(['out', 'g'])).toEqual([204, 0, 204, 204]);
+    // On the sheet itself it is all that lies lower there.
+    expect(seen(['out', 'low', 'mid', 'top'])).toEqual([0, 0, 204, 204]);
+    // Worked out again, what did not change is the same object.
+    const nodes = () => evaluate(d, 's').nodes;
+    expect(nodes()[0]).toBe(nodes()[0]);
+  });
 });
 
 describe('groups', () => {
