@@ -80,7 +80,7 @@ export { type Measure, measureValues } from './measure/measures';
 export * from './palette/looks';
 export * from './palette/palette';
 export { Painter, tileSize } from './raster/painter';
-export { type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
+export { type Depth, type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
 export {
   type CardFault,
   type Evaluated,

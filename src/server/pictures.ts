@@ -1,4 +1,4 @@
-import { type Design, evaluate, pictureSize, renderBands, type Scene } from '@/core';
+import { type Depth, type Design, evaluate, pictureSize, renderBands, type Scene } from '@/core';
 import { BadRequest } from './http/errors';
 import { pngStream } from './png-stream';
 
@@ -11,6 +11,8 @@ export interface PictureOrder {
   readonly width: number;
   readonly dpi: number;
   readonly ground: boolean;
+  /** Bits a channel. */
+  readonly depth: Depth;
 }
 
 /** The scene of a sheet by name or id. @throws BadRequest where the design has none such. */
@@ -34,5 +36,5 @@ export function picturePng(design: Design, order: PictureOrder): AsyncGenerator<
     throw new BadRequest(
       `A picture of ${width} × ${height} pixels is too large; the longest side may have ${pictureLimit}.`,
     );
-  return pngStream(width, height, order.dpi, renderBands(scene, scale));
+  return pngStream(width, height, order.dpi, renderBands(scene, scale, order.depth), order.depth);
 }

@@ -1,6 +1,6 @@
 import { once } from 'node:events';
 import { createDeflate } from 'node:zlib';
-import { crc32, pixelsPerMetre } from '@/core';
+import { crc32, type Depth, pixelsPerMetre } from '@/core';
 
 function chunk(type: string, data: Uint8Array): Buffer {
   const out = Buffer.alloc(12 + data.length);
@@ -18,17 +18,17 @@ const paeth = (a: number, b: number, c: number): number => {
   return pa <= pb && pa <= pc ? a : pb <= pc ? b : c;
 };
 
-/** One row with the filter, of none, left, above and Paeth, that leaves the smallest differences. */
-function filterRow(row: Uint8Array, above: Uint8Array | null, out: Buffer, at: number): void {
+/** One row of pixels of so many bytes with the filter, of none, left, above and Paeth, that leaves the smallest differences. */
+function filterRow(row: Uint8Array, above: Uint8Array | null, pixel: number, out: Buffer, at: number): void {
   const n = row.length;
   let best = Number.POSITIVE_INFINITY;
   let kind = 0;
   const residue = (k: number, i: number): number => {
-    const left = i >= 4 ? row[i - 4] : 0;
+    const left = i >= pixel ? row[i - pixel] : 0;
     const up = above ? above[i] : 0;
     if (k === 1) return (row[i] - left) & 255;
     if (k === 2) return (row[i] - up) & 255;
-    if (k === 4) return (row[i] - paeth(left, up, above && i >= 4 ? above[i - 4] : 0)) & 255;
+    if (k === 4) return (row[i] - paeth(left, up, above && i >= pixel ? above[i - pixel] : 0)) & 255;
     return row[i];
   };
   for (const k of [1, 2, 4]) {
@@ -52,7 +52,7 @@ export interface Band {
 }
 
 /**
- * A PNG of straight-alpha RGBA bands, written as it goes so that any size needs little memory;
+ * A PNG of straight-alpha RGBA bands of 8 or 16 bits a channel, written as it goes so that any size needs little memory;
  * with the sRGB and pHYs chunks (PNG 3rd edition).
  */
 export async function* pngStream(
@@ -60,11 +60,14 @@ export async function* pngStream(
   height: number,
   dpi: number,
   bands: Iterable<Band>,
+  depth: Depth = 8,
 ): AsyncGenerator<Buffer> {
+  const pixel = depth / 2;
+  const stride = pixel * width;
   const header = Buffer.alloc(13);
   header.writeUInt32BE(width, 0);
   header.writeUInt32BE(height, 4);
-  header.set([8, 6, 0, 0, 0], 8);
+  header.set([depth, 6, 0, 0, 0], 8);
   const physical = Buffer.alloc(9);
   physical.writeUInt32BE(pixelsPerMetre(dpi), 0);
   physical.writeUInt32BE(pixelsPerMetre(dpi), 4);
@@ -81,10 +84,10 @@ export async function* pngStream(
   let above: Uint8Array | null = null;
   for (const band of bands) {
     const bytes = new Uint8Array(band.data.buffer, band.data.byteOffset, band.data.byteLength);
-    const rows = Buffer.alloc(band.rows * (4 * width + 1));
+    const rows = Buffer.alloc(band.rows * (stride + 1));
     for (let r = 0; r < band.rows; r++) {
-      const row: Uint8Array = bytes.subarray(4 * width * r, 4 * width * (r + 1));
-      filterRow(row, above, rows, r * (4 * width + 1));
+      const row: Uint8Array = bytes.subarray(stride * r, stride * (r + 1));
+      filterRow(row, above, pixel, rows, r * (stride + 1));
       above = row;
     }
     if (!deflate.write(rows)) await once(deflate, 'drain');

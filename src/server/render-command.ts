@@ -1,4 +1,4 @@
-/** npm run render -- <design file or id> [--sheet NAME] [--width PIXELS] [--dpi N] [--no-ground] --out FILE */
+/** npm run render -- <design file or id> [--sheet NAME] [--width PIXELS] [--dpi N] [--no-ground] [--depth 16] --out FILE */
 import { createWriteStream, existsSync, readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -29,6 +29,7 @@ async function main(): Promise<void> {
       sheet: { type: 'string' },
       width: { type: 'string' },
       dpi: { type: 'string', default: '96' },
+      depth: { type: 'string', default: '8' },
       out: { type: 'string' },
       'no-ground': { type: 'boolean', default: false },
     },
@@ -44,7 +45,9 @@ async function main(): Promise<void> {
   if (!(width >= 1) || !Number.isFinite(width))
     throw new Error('The width must be a number of pixels of at least 1.');
   if (!(dpi >= 1 && dpi <= 10_000)) throw new Error('The dpi must lie between 1 and 10,000.');
-  const png = picturePng(design, { sheet: values.sheet, width, dpi, ground: !values['no-ground'] });
+  const depth = Number(values.depth);
+  if (depth !== 8 && depth !== 16) throw new Error('The depth is 8 or 16 bits a channel.');
+  const png = picturePng(design, { sheet: values.sheet, width, dpi, ground: !values['no-ground'], depth });
   await pipeline(Readable.from(png), createWriteStream(values.out));
   console.log(values.out);
 }

@@ -65,6 +65,7 @@ export type StudioCommand =
       readonly shift: number;
     }
   | { readonly do: 'fix-gradient'; readonly coat: edit.CoatRef; readonly fixed: boolean }
+  | { readonly do: 'spread-gradient'; readonly ids: readonly string[] }
   | { readonly do: 'turn-gradient'; readonly coat: edit.CoatRef }
   | { readonly do: 'add-stop'; readonly coat: edit.CoatRef; readonly at: Point }
   | { readonly do: 'add-mesh-lines'; readonly coat: edit.CoatRef; readonly at: Point }
@@ -161,6 +162,8 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
       return edit.fitMeshPaint(d, c.coat, c.rows, c.columns, c.shift);
     case 'fix-gradient':
       return edit.fixGradient(d, c.coat, c.fixed);
+    case 'spread-gradient':
+      return edit.spreadGradient(d, c.ids);
     case 'turn-gradient':
       return edit.turnGradient(d, c.coat);
     case 'add-stop':

@@ -8,7 +8,16 @@ import { GET as getPicture } from '@/app/api/designs/[id]/picture/route';
 import { POST as postRestore } from '@/app/api/designs/[id]/restore/route';
 import { GET as getOne, DELETE as removeDesign } from '@/app/api/designs/[id]/route';
 import { GET as getList, POST as postDesign } from '@/app/api/designs/route';
-import { type Design, makeCoat, makePart, makeSource, makeStep, type PatchOperation } from '@/core';
+import {
+  type Design,
+  makeCoat,
+  makePart,
+  makeSource,
+  makeStep,
+  type Paint,
+  type PatchOperation,
+  paints,
+} from '@/core';
 import { connect, type Database, database } from '@/server/database';
 import { getDesign } from '@/server/designs';
 import { migrate } from '@/server/migrations';
@@ -192,6 +201,49 @@ describe('pictures', () => {
     expect((await picture('width=0')).status).toBe(400);
     expect((await picture('width=99999999')).status).toBe(400);
     expect((await picture('width=100&sheet=Nowhere')).status).toBe(400);
+    expect((await picture('width=100&depth=12')).status).toBe(400);
+  });
+
+  it('hold as many levels of a slow gradient as 16 bits have', async () => {
+    const { id } = await create();
+    const paint = {
+      ...paints.linear.defaults,
+      ...{ x1: 0, y1: 0.5, x2: 1, y2: 0.5 },
+      stops: [
+        { at: 0, colour: '#80808080' },
+        { at: 1, colour: '#84848480' },
+      ],
+    } as Paint;
+    const part = makePart(makeSource('rectangle', { width: 4000, height: 4000 }), {
+      id: 'slow',
+      name: 'slow',
+      coats: [makeCoat('fill', { paint })],
+    });
+    await send(
+      id,
+      change(0, [
+        { op: 'add', path: '/parts/slow', value: part },
+        { op: 'add', path: '/sheets/0/parts/-', value: 'slow' },
+      ]),
+    );
+    const query = 'width=1400&ground=false&depth=16';
+    const bytes = await (
+      await getPicture(new Request(url(`designs/${id}/picture?${query}`)), at(id))
+    ).arrayBuffer();
+    const { data, info } = await sharp(Buffer.from(bytes))
+      .toColourspace('rgb16')
+      .raw({ depth: 'ushort' })
+      .toBuffer({ resolveWithObject: true });
+    const row = new Uint16Array(data.buffer, data.byteOffset, 4 * info.width);
+    const reds = Array.from({ length: info.width }, (_, i) => row[4 * i]);
+    const first = reds[0];
+    // The line is followed to a level of 16 bits, and every pixel’s step shows.
+    const slope = (reds[info.width - 1] - first) / (info.width - 1);
+    reds.forEach((v, i) => {
+      expect(Math.abs(v - first - slope * i)).toBeLessThanOrEqual(1.5);
+    });
+    expect(new Set(reds).size).toBeGreaterThan(0.95 * (reds[info.width - 1] - first));
+    expect(row[3]).toBe(Math.round((0x80 / 255) * 65535));
   });
 });
 

@@ -39,6 +39,7 @@ export { contoursOf, type PointRef, type SheetPoint, type SheetSegment } from '.
 export { releaseParts } from './release';
 export { type Report, reportOf, type SheetHandle } from './report';
 export { settleLinks, settleTies } from './settle';
+export { gradientsOf, spreadGradient } from './shared-gradient';
 export {
   alongAxes,
   axesOf,

@@ -19,11 +19,14 @@ import { stepAt } from './gesture/cards';
 import { sheetBounds } from './pick';
 import { anchorOf, anchorPlace } from './place';
 import { pointsOnSheet, type SheetPoint, type SheetSegment } from './points/refs';
+import { gradientsOf } from './shared-gradient';
 import { ancestorsOf, worldOf } from './tree';
 
 /** A grip in sheet units. */
 export interface SheetHandle {
   readonly id: string;
+  /** The part it belongs to, where several are chosen. */
+  readonly part?: string;
   readonly card: CardRef;
   readonly x: number;
   readonly y: number;
@@ -131,6 +134,18 @@ function paintOnSheet(
     ],
     paintLines: lines ? formatPath(transformPath(lines, m)) : '',
   };
+}
+
+/** Grips of the gradient that several parts are laid by: the first one's, its stops only where all have as many. */
+function sharedGrips(design: Design, ids: readonly string[], grips: readonly string[]): SheetHandle[] {
+  const [lead, ...others] = gradientsOf(design, ids);
+  if (!others.length) return [];
+  const even = others.every((o) => o.stops === lead.stops);
+  const isShared = (id: string) => !id.startsWith('width-') && (even || !/^(?:stop|mid)-/.test(id));
+  const card = { list: 'coats', id: lead.coat } as const;
+  return paintOnSheet(design, design.parts[lead.id], card, grips)
+    .handles.filter((h) => isShared(h.id))
+    .map((h) => ({ ...h, part: lead.id }));
 }
 
 function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
@@ -257,7 +272,7 @@ export function reportOf(
     ...(one && card?.list === 'coats'
       ? paintOnSheet(design, one, card, grips)
       : {
-          handles: one && card ? handlesOf(design, one, card) : [],
+          handles: one && card ? handlesOf(design, one, card) : sharedGrips(design, chosen, grips),
           paintLines: one && card?.list === 'finishes' ? finishLines(design, one, card.id) : '',
         }),
     faces: one && card?.list === 'source' ? facesOnSheet(design, one.id) : [],

@@ -44,6 +44,8 @@ function blends(nodes: readonly SceneNode[]): boolean {
 }
 
 /** Draws scenes tile by tile into the kernels' memory. One painter serves one thread. */
+const deep = (v: number): number => Math.min(65535, Math.max(0, Math.round(v)));
+
 export class Painter {
   /** @param kernels what works out the pixels. */
   constructor(readonly kernels: Kernels = makeKernels()) {}
@@ -106,6 +108,21 @@ export class Painter {
     const row = 4 * this.wide;
     for (let r = 0; r < this.high; r++)
       into.set(tile.subarray(row * r, row * (r + 1)), 4 * ((y + r) * width + x));
+  }
+
+  /** The same in 16 bits a channel, the high byte first as PNG has it; eight bytes a pixel. */
+  copyDeep(into: Uint8ClampedArray, width: number, x: number, y: number): void {
+    const pixels = this.pixels();
+    const view = new DataView(into.buffer, into.byteOffset, into.byteLength);
+    for (let r = 0; r < this.high; r++)
+      for (let i = 0; i < this.wide; i++) {
+        const from = 4 * (r * tileSize + i);
+        const at = 8 * ((y + r) * width + x + i);
+        const alpha = pixels[from + 3];
+        const scale = alpha > 0 ? 65535 / alpha : 0;
+        for (let k = 0; k < 3; k++) view.setUint16(at + 2 * k, deep(pixels[from + k] * scale));
+        view.setUint16(at + 6, deep(alpha * 65535));
+      }
   }
 
   private tileBytes(): Uint8ClampedArray<ArrayBuffer> {

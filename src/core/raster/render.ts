@@ -1,6 +1,9 @@
 import type { Scene } from '../scene/types';
 import { Painter, pictureMatrix, tileSize } from './painter';
 
+/** Bits a channel of a picture. */
+export type Depth = 8 | 16;
+
 /** A picture of straight-alpha RGBA bytes, row after row. */
 export interface Picture {
   readonly width: number;
@@ -37,30 +40,32 @@ function drawBand(
   data: Uint8ClampedArray,
   width: number,
   at: number,
+  depth: Depth = 8,
 ): void {
   painter.scale = scale;
   for (let x = 0; x < width; x += tileSize) {
     painter.drawTile(scene, pictureMatrix(scale), x, y, Math.min(tileSize, width - x), rows);
-    painter.copyBytes(data, width, x, at);
+    if (depth === 16) painter.copyDeep(data, width, x, at);
+    else painter.copyBytes(data, width, x, at);
   }
 }
 
 /**
  * Draws a scene in bands of 256 pixel rows, so that a picture of any size needs little memory.
- * Yields straight-alpha RGBA rows from top to bottom.
+ * Yields straight-alpha RGBA rows from top to bottom; the high byte first where there are 16 bits.
  * @throws RangeError where the scale is not a positive number.
  */
 export function* renderBands(
   scene: Scene,
   scale: number,
-  painter: Painter = sharedPainter(),
+  depth: Depth = 8,
 ): Generator<{ y: number; rows: number; data: Uint8ClampedArray<ArrayBuffer> }> {
   checkScale(scale);
   const { width, height } = pictureSize(scene, scale);
   for (let y = 0; y < height; y += tileSize) {
     const rows = Math.min(tileSize, height - y);
-    const data = new Uint8ClampedArray(4 * width * rows);
-    drawBand(painter, scene, scale, y, rows, data, width, 0);
+    const data = new Uint8ClampedArray((depth / 2) * width * rows);
+    drawBand(sharedPainter(), scene, scale, y, rows, data, width, 0, depth);
     yield { y, rows, data };
   }
 }

@@ -8,6 +8,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useRef, useState } from 'react';
+import type { Depth } from '@/core';
 import { ChoiceField } from '../fields/ChoiceField';
 import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
@@ -29,6 +30,7 @@ export function ExportDialog() {
   const [scale, setScale] = useState(1);
   const [dpi, setDpi] = useState(300);
   const [inches, setInches] = useState(4);
+  const [depth, setDepth] = useState<Depth>(8);
   const [ground, setGround] = useState(true);
   const [busy, setBusy] = useState(false);
   const [done, setDone] = useState(0);
@@ -58,7 +60,16 @@ export function ExportDialog() {
       if (format === 'SVG') await exportSvg(design.name, ground);
       else
         await exportPng(
-          { designId, sheetId: sheet.id, name: design.name, width: pixels, height, dpi: density, ground },
+          {
+            designId,
+            sheetId: sheet.id,
+            name: design.name,
+            width: pixels,
+            height,
+            dpi: density,
+            ground,
+            depth,
+          },
           stop.current.signal,
           setDone,
         );
@@ -112,6 +123,13 @@ export function ExportDialog() {
                 />
               </>
             )}
+            <ChoiceField
+              label="Bits a channel"
+              value={String(depth)}
+              options={['8', '16']}
+              plain
+              onChange={(v) => setDepth(v === '16' ? 16 : 8)}
+            />
             <Box sx={{ color: tooLarge ? 'error.main' : 'text.secondary' }} data-testid="export-size">
               {pixels} × {height} pixels
               {tooLarge ? `: too large; the longest side may have ${limit}` : `, ${density} dpi`}

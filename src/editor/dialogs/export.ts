@@ -1,5 +1,6 @@
-import { tagPng } from '@/core';
+import { type Depth, tagPng } from '@/core';
 import { studioEngine } from '../state/studio';
+import { sync } from '../state/sync';
 
 /** Largest picture the browser draws itself, in pixels; larger ones come from the server. */
 const browserLimit = 4096 * 4096;
@@ -12,6 +13,8 @@ export interface ExportOrder {
   readonly height: number;
   readonly dpi: number;
   readonly ground: boolean;
+  /** Bits a channel; 16 come from the server. */
+  readonly depth: Depth;
 }
 
 /** Hands a file to the browser to be saved under a name. */
@@ -33,8 +36,8 @@ export async function exportPng(
   signal: AbortSignal,
   onProgress: (share: number) => void,
 ): Promise<void> {
-  const { designId, sheetId, name, width, height, dpi, ground } = order;
-  if (width * height <= browserLimit) {
+  const { designId, sheetId, name, width, height, dpi, ground, depth } = order;
+  if (width * height <= browserLimit && depth === 8) {
     const { studio } = studioEngine();
     const size = await studio.beginPicture(width, ground);
     const canvas = new OffscreenCanvas(size.width, size.height);
@@ -49,11 +52,14 @@ export async function exportPng(
     if (!signal.aborted) saveFile(new Blob([tagged], { type: 'image/png' }), `${name}.png`);
     return;
   }
+  if (!(await sync.settled(10_000)))
+    throw new Error('The last changes are not stored yet, and the server draws what is stored. Try again.');
   const query = new URLSearchParams({
     sheet: sheetId,
     width: String(width),
     dpi: String(dpi),
     ground: String(ground),
+    depth: String(depth),
   });
   const response = await fetch(`/api/designs/${designId}/picture?${query}`, { signal });
   if (!response.ok) {

@@ -1,6 +1,8 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import { blendModes, type Part, type Place } from '@/core';
+import { gradientsOf } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
 import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
@@ -147,6 +149,23 @@ export function LookFields({ part }: { part: Part }) {
   );
 }
 
+/** Gradients of several parts; their grips are on the sheet. */
+function SharedGradients() {
+  const chosen = useEditor((s) => s.chosen);
+  const count = useEditor((s) => (s.design ? gradientsOf(s.design, s.chosen).length : 0));
+  if (count < 2) return null;
+  return (
+    <Section title={`${count} gradients`}>
+      <Button
+        variant="outlined"
+        onClick={() => void run('One gradient over all', { do: 'spread-gradient', ids: chosen })}
+      >
+        Run one over all
+      </Button>
+    </Section>
+  );
+}
+
 /** What several parts have in common. */
 export function ManyFields() {
   const chosen = useEditor((s) => s.chosen);
@@ -154,26 +173,29 @@ export function ManyFields() {
   const first = useEditor((s) => s.design?.parts[s.chosen[0]]);
   if (!first) return null;
   return (
-    <Section title={`${chosen.length} parts`}>
-      <ReferencePoint />
-      <SizeFields ids={chosen} words={['Width together', 'Height together']} />
-      <ScaleHabits sized />
-      <NumberField
-        label="Turn by"
-        suffix="°"
-        value={0}
-        min={-360}
-        max={360}
-        onChange={(angle) => void run('Turn', { do: 'turn', ids: chosen, angle, about: reference })}
-      />
-      <NumberField
-        label="Opacity"
-        suffix="%"
-        value={first.opacity * 100}
-        min={0}
-        max={100}
-        onChange={(v) => changeChosen('Opacity', (p) => ({ ...p, opacity: v / 100 }))}
-      />
-    </Section>
+    <>
+      <Section title={`${chosen.length} parts`}>
+        <ReferencePoint />
+        <SizeFields ids={chosen} words={['Width together', 'Height together']} />
+        <ScaleHabits sized />
+        <NumberField
+          label="Turn by"
+          suffix="°"
+          value={0}
+          min={-360}
+          max={360}
+          onChange={(angle) => void run('Turn', { do: 'turn', ids: chosen, angle, about: reference })}
+        />
+        <NumberField
+          label="Opacity"
+          suffix="%"
+          value={first.opacity * 100}
+          min={0}
+          max={100}
+          onChange={(v) => changeChosen('Opacity', (p) => ({ ...p, opacity: v / 100 }))}
+        />
+      </Section>
+      <SharedGradients />
+    </>
   );
 }

@@ -16,6 +16,7 @@ const sameHandle = (a: SheetHandle, b: SheetHandle): boolean =>
   a.x === b.x &&
   a.y === b.y &&
   a.id === b.id &&
+  a.part === b.part &&
   a.colour === b.colour &&
   a.ring === b.ring &&
   a.from?.x === b.from?.x &&
@@ -100,6 +101,7 @@ function Grip({ h, chosen }: { h: SheetHandle; chosen: boolean }) {
 const CardHandle = memo(Grip, (a, b) => a.chosen === b.chosen && sameHandle(a.h, b.h));
 
 /** Tools in hand with which the grips of the card at hand stay in sight. */
+const colourStage = 5;
 const gripTools = new Set(['pick', 'mesh-lines', 'pick-up']);
 
 /** The line whose colours are charted. */
@@ -142,7 +144,9 @@ export function CardHandles() {
   const handles = useEditor((s) => s.report?.handles);
   const grips = useEditor((s) => s.grips);
   const tool = useEditor((s) => s.tool);
-  if (!handles || !gripTools.has(tool)) return null;
+  // Several parts share their gradients' grips where colour is worked on.
+  const shared = useEditor((s) => s.chosen.length > 1 && s.stage !== colourStage);
+  if (!handles || shared || !gripTools.has(tool)) return null;
   const shown = handles.map((h) => <CardHandle key={h.id} h={h} chosen={grips.includes(h.id)} />);
   return (
     <>

@@ -142,15 +142,16 @@ function chooseGrip(handle: string, more: boolean): void {
 }
 
 export const pressHandle = (e: Press, h: SheetHandle): void => {
-  const [id] = get().chosen;
-  const { card, id: handle } = h;
+  const { chosen } = get();
+  const { card, id: handle, part: id = chosen[0] } = h;
+  const alike = h.part ? { alike: chosen.filter((c) => c !== id) } : {};
   if (card.list === 'coats' && e.button === 0) chooseGrip(handle, e.shiftKey);
   const { grips } = get();
   const also = grips.includes(handle) ? grips.filter((g) => g !== handle) : [];
   pressGrip(
     e,
     'Drag handle',
-    (_, to) => ({ type: 'handle', id, card, handle, to, ...(also.length ? { also } : {}) }),
+    (_, to) => ({ type: 'handle', id, card, handle, to, ...alike, ...(also.length ? { also } : {}) }),
     card.list === 'steps'
       ? () => void run('Single out', { do: 'press-handle', id, card, handle })
       : undefined,

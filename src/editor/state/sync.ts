@@ -78,6 +78,13 @@ class Sync {
     return this.queue.length === 0;
   }
 
+  /** Whether everything is stored, or comes to be before so many milliseconds are over. */
+  async settled(within: number): Promise<boolean> {
+    const end = performance.now() + within;
+    while (!this.clean && performance.now() < end) await new Promise((resolve) => setTimeout(resolve, 50));
+    return this.clean;
+  }
+
   /** Gives up what was not stored, after a conflict. */
   drop(): void {
     this.queue = [];

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { Depth } from '@/core';
 import { pictureLimit } from '../pictures';
 import { purposes } from '../purposes';
 
@@ -36,6 +37,7 @@ export const pictureQuery = Joi.object<{
   width?: number;
   dpi: number;
   ground: boolean;
+  depth: Depth;
   download: boolean;
   seq?: number;
 }>({
@@ -46,6 +48,7 @@ export const pictureQuery = Joi.object<{
     .messages({ 'number.max': `A picture may be at most ${pictureLimit} pixels wide` }),
   dpi: Joi.number().min(1).max(10_000).default(96),
   ground: Joi.boolean().default(true),
+  depth: Joi.number().valid(8, 16).default(8),
   download: Joi.boolean().default(false),
   seq: Joi.number().integer().min(0),
 });

@@ -25,11 +25,13 @@ import {
   type CardRef,
   fitMeshPaint,
   fixGradient,
+  gradientsOf,
   partsLike,
   pickParts,
   putColour,
   removeMeshLine,
   reportOf,
+  spreadGradient,
   turnGradient,
 } from '@/core/edit';
 import { pasteParts } from '@/core/edit/copy';
@@ -326,5 +328,58 @@ describe('colours and coats', () => {
     expect(paint).toMatchObject({ tile: other?.id });
     const settled = Object.values(settleLinks(empty, design).parts).find((p) => p.name === 'a');
     expect([settled?.inks, settled?.look]).toEqual([undefined, undefined]);
+  });
+});
+
+describe('gradients of several parts', () => {
+  const boxed = (id: string, x: number, paint: Paint, y = 500) =>
+    makePart(makeSource('rectangle', { width: 200, height: 100 }), {
+      id,
+      name: id,
+      coats: [{ ...makeCoat('fill', { paint }), id: `${id}-c` } as Coat, makeCoat('stroke')],
+      place: { ...origin, x, y },
+    });
+  const plain = { kind: 'solid', colour: '#ff0000' } as const;
+  const three = [...linear().stops, { at: 0.5, colour: '#00ff00' }];
+  const d = designOf(
+    1000,
+    boxed('z', 100, plain),
+    boxed('a', 200, linear()),
+    boxed('b', 600, linear({ x1: 0.2, spread: 'repeat' }), 700),
+  );
+  const ids = ['z', 'a', 'b'];
+  const of = (e: Design, id: string) => e.parts[id].coats[0].paint as Gradient;
+
+  it('have the grips of the first one, which lay the others alike', () => {
+    const { handles } = reportOf(d, ids, null);
+    expect(handles.map((h) => h.id)).toEqual(expect.arrayContaining(['start', 'end', 'stop-0', 'mid-0']));
+    expect(new Set(handles.map((h) => h.part))).toEqual(new Set(['a']));
+    const end = { type: 'handle', id: 'a', card: { list: 'coats', id: 'a-c' }, alike: ids } as const;
+    const after = applyGesture(d, 's', { ...end, handle: 'end', to: { x: 150, y: 475 } }, 0).design;
+    for (const id of ['a', 'b']) expect(of(after, id)).toMatchObject({ x1: 0, x2: 0.25, y2: 0.25 });
+    expect(of(after, 'b').spread).toBe('repeat');
+    expect(after.parts.z).toBe(d.parts.z);
+    const slid = applyGesture(d, 's', { ...end, handle: 'stop-0', to: { x: 180, y: 500 } }, 0).design;
+    for (const id of ['a', 'b']) expect(of(slid, id).stops[0].at).toBeCloseTo(0.4, 9);
+  });
+
+  it('keep their own stops where one has more of them', () => {
+    const more = designOf(1000, boxed('a', 200, linear()), boxed('b', 600, linear({ stops: three })));
+    const { handles } = reportOf(more, ['a', 'b'], null);
+    expect(handles.map((h) => h.id).sort()).toEqual(['end', 'start']);
+    const g = { type: 'handle', id: 'a', card: { list: 'coats', id: 'a-c' }, alike: ['b'] } as const;
+    const after = applyGesture(more, 's', { ...g, handle: 'end', to: { x: 200, y: 500 } }, 0).design;
+    expect(of(after, 'b').stops).toEqual(three);
+    expect(of(after, 'b').x2).toBeCloseTo(0.5, 9);
+  });
+
+  it('run on from part to part as one over all of them', () => {
+    const { design } = spreadGradient(d, ids);
+    expect(gradientsOf(design, ids).map((r) => r.id)).toEqual(['a', 'b']);
+    const line = { fixed: true, x1: 100, y1: 600, x2: 700, y2: 600 };
+    for (const id of ['a', 'b']) expect(of(design, id)).toMatchObject(line);
+    // Once fixed, it stays where it is.
+    expect(spreadGradient(design, ids).design.parts).toEqual(design.parts);
+    expect(spreadGradient(d, ['z']).design).toBe(d);
   });
 });

@@ -13,6 +13,7 @@ import { steps } from '../../step';
 import { findCoat, withCoat } from '../coat-ref';
 import type { Edited } from '../edited';
 import { anchorOf } from '../place';
+import { gradientsOf, layAlike } from '../shared-gradient';
 import { normalTurn } from '../transform';
 import { parentOf, withPart, worldOf } from '../tree';
 import { stepAt, stepsOf, withStepsOf } from './cards';
@@ -252,8 +253,9 @@ function dragPaint(
   let next = typed ?? definition.drag?.(paint, g.handle, to, bounds) ?? paint;
   if (g.also?.length) next = withOthers(paint, next, g, to, bounds);
   const share = shareOf(bounds, to);
+  const own = withCoat(design, found, { paint: next });
   return {
-    design: withCoat(design, found, { paint: next }),
+    design: g.alike && isGradient(next) ? layAlike(own, gradientsOf(own, g.alike), next) : own,
     readout: fixed
       ? `${shown(to.x)}, ${shown(to.y)}`
       : `${shown(share.x * 100, 1)} %, ${shown(share.y * 100, 1)} %`,

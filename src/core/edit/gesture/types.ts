@@ -51,6 +51,8 @@ type Drag =
       readonly card: CardRef;
       /** Other grips of the card that move along. */
       readonly also?: readonly string[];
+      /** Other parts whose gradients are laid as this one is. */
+      readonly alike?: readonly string[];
       readonly handle: string;
       readonly to: Point;
     }
