@@ -31,7 +31,7 @@ export { snapPoint } from './gesture/snap-point';
 export { addStopAt, fixGradient, turnGradient } from './gradient';
 export { addMeshLines, fitMeshPaint, removeMeshLine } from './mesh';
 export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
-export { type Aspect, aspects, pickUp, putColour } from './pick-up';
+export { type Aspect, aspects, pickUp, putColour, putSwatch } from './pick-up';
 export { anchorOf, placePart } from './place';
 export { piecesOf, plainParts, releasePieces } from './plain';
 export { changePoints, insertPoint, insertPointAt, type PointChange } from './points/change';

@@ -1,7 +1,9 @@
-import { coloursOf, isGradient, withNode, withStopChanged } from '../coat';
-import type { Coat, Paint, Stop } from '../coat/types';
-import { makeId } from '../document/create';
+import { coloursOf, convertPaint, isGradient, withStopChanged } from '../coat';
+import type { Coat, Paint } from '../coat/types';
+import { makeCoat, makeId } from '../document/create';
 import type { Card, Part } from '../document/types';
+import { withValueAt } from '../measure/address';
+import { isColourSwatch, linkSwatch, type Swatch } from '../palette/palette';
 
 /** What one part can take from another. */
 export const aspects = [
@@ -83,33 +85,51 @@ export function pickUp(to: Part, from: Part, aspect: Exclude<Aspect, 'colour'>, 
 const numbersOf = (grips: readonly string[], kind: string): number[] =>
   grips.filter((g) => g.startsWith(`${kind}-`)).map((g) => Number(g.slice(kind.length + 1)));
 
-/** A paint with a colour where its grips are chosen, or where it has but one; the first stop where none is. */
-function withColourAt(paint: Paint, grips: readonly string[], colour: string): Paint {
+/** Places within a paint of the colours that grips stand for; its one colour, or the first stop, where none is chosen. */
+function colourPlaces(paint: Paint, grips: readonly string[]): string[] {
   switch (paint.kind) {
     case 'solid':
     case 'grain':
-      return { ...paint, colour };
+      return ['colour'];
     case 'mesh':
-      return numbersOf(grips, 'node').reduce((p, i) => withNode(p, i, { colour }), paint);
+      return numbersOf(grips, 'node').map((i) => `nodes/${i}/colour`);
     case 'corners':
-      return {
-        ...paint,
-        ...Object.fromEntries(grips.filter((g) => g in paint).map((corner) => [corner, colour])),
-      };
+      return grips.filter((g) => g !== 'kind' && g in paint);
     case 'stripes':
     case 'pattern':
-      return paint;
+      return [];
     default: {
       const chosen = numbersOf(grips, 'stop');
-      const stops = chosen.length ? chosen : [0];
-      return {
-        ...paint,
-        stops: stops.reduce((l: readonly Stop[], i) => withStopChanged(l, i, { colour }), paint.stops),
-      };
+      return (chosen.length ? chosen : [0]).map((i) => `stops/${i}/colour`);
     }
   }
 }
 
 /** A part with a colour put into one of its coats, at the grips that are chosen. */
-export const putColour = (part: Part, colour: string, grips: readonly string[], coat?: string): Part =>
-  withPaintOf(part, leading(part, coat), (paint) => withColourAt(paint, grips, colour));
+export function putColour(part: Part, colour: string, grips: readonly string[], coat?: string): Part {
+  const own = leading(part, coat);
+  return own
+    ? colourPlaces(own.paint, grips).reduce(
+        (p, at) => withValueAt(p, `coats/${own.id}/paint/${at}`, colour),
+        part,
+      )
+    : part;
+}
+
+/**
+ * A part with a swatch put into one of its coats and linked: a colour at the grips that are chosen, else in
+ * place of the coat's paint; a gradient in place of the colours of one. A part without coats gets a fill.
+ */
+export function putSwatch(part: Part, swatch: Swatch, grips: readonly string[], coat?: string): Part {
+  if (!part.coats.length) return putSwatch({ ...part, coats: [makeCoat('fill')] }, swatch, []);
+  const own = leading(part, coat) as Coat;
+  const at = `coats/${own.id}/paint`;
+  if (!isColourSwatch(swatch)) {
+    const paint = isGradient(own.paint) ? own.paint : convertPaint(own.paint, 'linear');
+    return linkSwatch(withValueAt(part, at, paint), at, swatch);
+  }
+  const places = grips.length ? colourPlaces(own.paint, grips) : [];
+  if (places.length) return places.reduce((p, place) => linkSwatch(p, `${at}/${place}`, swatch), part);
+  const solid: Paint = { kind: 'solid', colour: swatch.colour };
+  return linkSwatch(withValueAt(part, at, solid), `${at}/colour`, swatch);
+}

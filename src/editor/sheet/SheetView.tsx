@@ -5,9 +5,11 @@ import { useEffect, useRef, useState } from 'react';
 import { get, set, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 import { Overlay } from './Overlay';
+import { PaletteRail } from './PaletteRail';
 import { sheetHandlers } from './pointer';
 import { Rulers } from './Rulers';
 import { surface } from './surface';
+import { dropOnSheet, overSheet } from './swatch-drop';
 import { fitSheet, panBy, zoomAt } from './view';
 
 /** The sheet: tiles drawn by the raster workers, and over them grid, guides, outlines and handles. */
@@ -87,6 +89,8 @@ export function SheetView() {
         aria-label="Sheet"
         tabIndex={0}
         {...sheetHandlers}
+        onDragOver={overSheet}
+        onDrop={(e) => void dropOnSheet(e)}
         sx={{
           position: 'relative',
           gridArea: '2 / 2',
@@ -109,6 +113,7 @@ export function SheetView() {
           }}
         />
         <Overlay />
+        <PaletteRail />
       </Box>
     </Box>
   );

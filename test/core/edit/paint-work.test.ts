@@ -29,6 +29,7 @@ import {
   partsLike,
   pickParts,
   putColour,
+  putSwatch,
   removeMeshLine,
   reportOf,
   spreadGradient,
@@ -381,5 +382,50 @@ describe('gradients of several parts', () => {
     // Once fixed, it stays where it is.
     expect(spreadGradient(design, ids).design.parts).toEqual(design.parts);
     expect(spreadGradient(d, ['z']).design).toBe(d);
+  });
+});
+
+describe('a swatch put to a part', () => {
+  const navy = { id: 'n', name: 'Navy', colour: '#14213d' };
+  const dawn = {
+    id: 'g',
+    name: 'Dawn',
+    stops: [
+      { at: 0, colour: '#14213d' },
+      { at: 1, colour: '#f3d9a0' },
+    ],
+    interpolation: 'oklab',
+  } as const;
+  const of = (paint: Paint, grips: readonly string[] = [], swatch: Parameters<typeof putSwatch>[1] = navy) =>
+    putSwatch(painted(paint).parts.a, swatch, grips);
+
+  it('colours the nodes, stops or corners whose grips are chosen, and links each', () => {
+    const mesh = of(paints.mesh.defaults as Paint, ['node-0', 'node-2']);
+    const { nodes } = mesh.coats[0].paint as MeshPaint;
+    expect(nodes.map((n) => n.colour === navy.colour)).toEqual(nodes.map((_, i) => i === 0 || i === 2));
+    expect(mesh.inks).toEqual({ 'coats/c/paint/nodes/0/colour': 'n', 'coats/c/paint/nodes/2/colour': 'n' });
+    const stops = of(linear(), ['stop-1']);
+    expect((stops.coats[0].paint as Gradient).stops[1].colour).toBe(navy.colour);
+    expect(stops.inks).toEqual({ 'coats/c/paint/stops/1/colour': 'n' });
+    const corner = of(paints.corners.defaults as Paint, ['topRight']);
+    expect(corner.coats[0].paint).toEqual({ ...paints.corners.defaults, topRight: navy.colour });
+  });
+
+  it('stands in place of the paint where none is, and of a gradient’s colours', () => {
+    for (const kind of paintKinds) {
+      const part = of(paints[kind].defaults as Paint);
+      expect(part.coats[0].paint).toEqual({ kind: 'solid', colour: navy.colour });
+      expect(part.inks).toEqual({ 'coats/c/paint/colour': 'n' });
+    }
+    const laid = of(linear({ x1: 0.3, spread: 'reflect' }), [], dawn).coats[0].paint;
+    expect(laid).toMatchObject({ x1: 0.3, spread: 'reflect', stops: dawn.stops, interpolation: 'oklab' });
+    expect(of({ kind: 'solid', colour: '#fff' }, [], dawn).coats[0].paint).toMatchObject({ kind: 'linear' });
+  });
+
+  it('gives a part without coats a fill', () => {
+    const bare = putSwatch({ ...painted(linear()).parts.a, coats: [] }, navy, ['node-1']);
+    expect(bare.coats.map((c) => [c.kind, c.paint])).toEqual([
+      ['fill', { kind: 'solid', colour: navy.colour }],
+    ]);
   });
 });
