@@ -23,6 +23,8 @@ export interface Frame {
   readonly version: number;
   readonly damage: Bounds | 'all' | null;
   readonly report: edit.Report;
+  /** The cell of the tile that is worked on, its four corners in sheet units; null while none is. */
+  readonly cell: readonly Point[] | null;
 }
 
 export interface Choice {
@@ -46,6 +48,8 @@ let design: Design | null = null;
 let base: Design | null = null;
 let sheetId = '';
 let version = 0;
+/** The pattern whose tile is worked on. */
+let tileWork: edit.CoatRef | null = null;
 let scene: Scene | null = null;
 let gestureType: edit.Gesture['type'] | '' = '';
 /** What the last move, turn or scale did to the first part it had. */
@@ -61,7 +65,9 @@ function show(choice: Choice): Frame {
   const d = must();
   // The sheet at hand may have gone with a change that was undone.
   if (!d.sheets.some((s) => s.id === sheetId)) sheetId = d.sheets[0].id;
-  const next = evaluate(d, sheetId);
+  const tile = tileWork && edit.tileScene(d, sheetId, tileWork);
+  if (!tile) tileWork = null;
+  const next = tile?.scene ?? evaluate(d, sheetId);
   const damage = sceneDamage(scene, next);
   scene = next;
   version++;
@@ -69,9 +75,13 @@ function show(choice: Choice): Frame {
   return {
     version,
     damage,
+    cell: tile?.cell ?? null,
     report: edit.reportOf(d, choice.ids, choice.card, choice.points, sheetId, choice.grips),
   };
 }
+
+/** The design as it can be picked: a tile that is worked on is in sight. */
+const inSight = (): Design => (tileWork ? edit.withTileShown(must(), tileWork) : must());
 
 /** Gestures that move, turn or scale. */
 const moves = new Set<edit.Gesture['type'] | ''>(['move', 'turn', 'scale']);
@@ -127,6 +137,14 @@ export const studio = {
   open(sheet: string, choice: Choice): Frame {
     sheetId = sheet;
     scene = null;
+    tileWork = null;
+    return show(choice);
+  },
+
+  /** Shows the tile of a pattern among its neighbours, or the whole sheet again. */
+  workOnTile(ref: edit.CoatRef | null, choice: Choice): Frame {
+    tileWork = ref;
+    scene = null;
     return show(choice);
   },
 
@@ -160,7 +178,7 @@ export const studio = {
   },
 
   pick(parent: string | null, x: number, y: number, reach: number): string[] {
-    return edit.pickParts(must(), sheetId, parent, { x, y }, reach);
+    return edit.pickParts(inSight(), sheetId, parent, { x, y }, reach);
   },
 
   /** A place drawn to what is near it on the sheet; on the line from `from` where that is given. */
@@ -170,7 +188,7 @@ export const studio = {
   },
 
   within(parent: string | null, area: Bounds): string[] {
-    return edit.partsWithin(must(), sheetId, parent, area);
+    return edit.partsWithin(inSight(), sheetId, parent, area);
   },
 
   /** Parts of the sheet that are like one. */

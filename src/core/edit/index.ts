@@ -51,6 +51,7 @@ export {
   uprightGap,
 } from './snap';
 export { faultKinds, mendFaults, type TidyFault, tidyFaults } from './tidy';
+export { tileIdOf, tileScene, withTileShown } from './tile-work';
 export { moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './transform';
 export {
   ancestorsOf,

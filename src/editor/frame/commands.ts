@@ -18,6 +18,7 @@ import {
 import { copyParts, paste } from '../state/clipboard';
 import { redo, undo } from '../state/history';
 import { get, say, set } from '../state/store';
+import { stepOutOfTile } from '../state/tile';
 import { openDial } from './dial-state';
 import { homeRow, openStage, pressPlace, stages } from './stages';
 
@@ -282,7 +283,7 @@ export function pressKey(e: KeyboardEvent): boolean {
   }
   if (e.altKey) return false;
   if (key === 'Escape') {
-    if (!surface.cancel()) leave();
+    if (!surface.cancel() && !stepOutOfTile()) leave();
     return true;
   }
   if (key === 'Enter') return surface.finish();

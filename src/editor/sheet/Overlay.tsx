@@ -13,6 +13,7 @@ import { PointsAtWork } from './PointsAtWork';
 import { pressScale, pressTurn } from './pointer';
 import { usePointerState } from './pointer-state';
 import { TidyMarks } from './TidyMarks';
+import { TileCell } from './TileBar';
 import { toView } from './view';
 
 /** Sides of the box that scale it: corners, then the middles. */
@@ -279,6 +280,7 @@ export function Overlay() {
       <Grid />
       <Guides />
       <Construction />
+      <TileCell />
       <Outlines />
       <FaceAreas />
       <PointsAtWork />

@@ -1,9 +1,10 @@
-import { applyPatch, type Guide, type Point, radians } from '@/core';
-import { guideAngle, guideFoot } from '@/core/edit';
+import { applyPatch, type Guide, type Part, type Point, radians } from '@/core';
+import { type CoatRef, guideAngle, guideFoot } from '@/core/edit';
 import { changeSheet, choose, enter } from '../state/actions';
 import { idle } from '../state/history';
 import { get, set } from '../state/store';
 import { studioEngine } from '../state/studio';
+import { workOnTile } from '../state/tile';
 import { Drag } from './gestures';
 import { setPointer } from './pointer-state';
 import { type Active, type Press, surface } from './surface';
@@ -145,12 +146,23 @@ export function isDouble(p: Point): boolean {
   return double;
 }
 
+/** The topmost pattern that a part is painted with. */
+function patternOf(part: Part | undefined): CoatRef | null {
+  const coat = part?.coats.filter((c) => c.on && c.paint.kind === 'pattern' && c.paint.tile).at(-1);
+  return part && coat ? { id: part.id, coat: coat.id } : null;
+}
+
 /** What a press means, once the studio has said what lies under it; null where it is done. */
 function meaning(ids: readonly string[], from: Point, shift: boolean, double: boolean): Active | null {
   const { chosen, design } = get();
   const under = ids.find((id) => chosen.includes(id));
   if (double && ids.length && design?.parts[under ?? ids[0]]?.children.length) {
     enter(under ?? ids[0]);
+    return null;
+  }
+  const pattern = double && design ? patternOf(design.parts[under ?? ids[0]]) : null;
+  if (pattern) {
+    void workOnTile(pattern);
     return null;
   }
   // A guide lies over parts, but what is chosen already is moved rather than it.

@@ -29,6 +29,8 @@ export async function openDesign(id: string): Promise<void> {
     sheetId,
     chosen: [],
     scope: null,
+    tileWork: null,
+    cell: null,
     card: null,
     tool: 'pick',
     save: recovered.length ? 'saving' : 'saved',
@@ -176,7 +178,17 @@ export const openSheet = (id: string): Promise<void> =>
   inTurn(async () => {
     if (!openedDesign().sheets.some((s) => s.id === id)) return;
     await tell();
-    set({ sheetId: id, chosen: [], scope: null, card: null, tool: 'pick', hits: [], readout: '' });
+    set({
+      sheetId: id,
+      chosen: [],
+      scope: null,
+      tileWork: null,
+      cell: null,
+      card: null,
+      tool: 'pick',
+      hits: [],
+      readout: '',
+    });
     showFrame(await studioEngine().studio.open(id, choice()), true);
   });
 

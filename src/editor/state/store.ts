@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { CardFault, Change, Design, Point } from '@/core';
-import type { Aspect, CardRef, PointRef, Report, SnapHit, TidyFault } from '@/core/edit';
+import type { Aspect, CardRef, CoatRef, PointRef, Report, SnapHit, TidyFault } from '@/core/edit';
 
 export interface View {
   /** CSS pixels a sheet unit. */
@@ -27,6 +27,9 @@ export interface EditorState {
   readonly chosen: readonly string[];
   /** The group or combination that was entered, or null for the sheet. */
   readonly scope: string | null;
+  /** The pattern whose tile is worked on in place, and the cell of that tile on the sheet. */
+  readonly tileWork: CoatRef | null;
+  readonly cell: readonly Point[] | null;
   readonly card: CardRef | null;
   readonly stage: number;
   readonly tool: string;
@@ -76,6 +79,8 @@ export const useEditor = create<EditorState>(() => ({
   sheetId: '',
   chosen: [],
   scope: null,
+  tileWork: null,
+  cell: null,
   card: null,
   stage: 1,
   tool: 'pick',

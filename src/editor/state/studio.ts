@@ -58,6 +58,13 @@ export const choice = () => {
 
 /** Shows a frame: new overlay, and fresh tiles where the picture changed. */
 export function showFrame(frame: Frame, whole: boolean): void {
-  set((s) => ({ report: frame.report, faults: frame.report.faults, version: s.version + 1 }));
+  set((s) => ({
+    report: frame.report,
+    faults: frame.report.faults,
+    version: s.version + 1,
+    cell: frame.cell,
+    // What was worked on may have gone with a change that was undone.
+    tileWork: frame.cell ? s.tileWork : null,
+  }));
   studioEngine().board.sceneChanged(frame.version, frame.damage, whole);
 }

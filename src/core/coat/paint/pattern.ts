@@ -9,6 +9,7 @@ import {
   translation,
 } from '../../geometry/matrix';
 import { type Bounds, transformBounds } from '../../geometry/path';
+import type { Point } from '../../geometry/vector';
 import type { GroupNode } from '../../scene/types';
 import type { Pattern } from '../types';
 import { definePaint, type PaintContext, type Tile } from './definition';
@@ -33,9 +34,16 @@ function frame(p: Pattern, b: Bounds): Matrix {
   return multiply(middle, multiply(rotation(p.turn), scaling(p.scale)));
 }
 
-const pitchOf = (p: Pattern, { bounds: t }: Tile) => ({
+/** From one tile to the next in its row and its column, in the tile's own coordinates. */
+export const pitchOf = (p: Pattern, { bounds: t }: Tile): Point => ({
   x: t.x1 - t.x0 + p.spacingX,
   y: t.y1 - t.y0 + p.spacingY,
+});
+
+/** Where the tile of a column and a row stands, from the one at 0, 0, in the tile's own coordinates. */
+export const cellOf = ({ layout }: Pattern, pitch: Point, column: number, row: number): Point => ({
+  x: (column + (layout === 'brick' && row % 2 !== 0 ? 0.5 : 0)) * pitch.x,
+  y: (row + (layout === 'half-drop' && column % 2 !== 0 ? 0.5 : 0)) * pitch.y,
 });
 
 /** Rows and columns of tiles that may show on some bounds. */
@@ -53,22 +61,21 @@ function reachOf(p: Pattern, tile: Tile, bounds: Bounds) {
 }
 
 /** Places of all tiles whose cells touch the bounds, as shifts in the lattice's coordinates. */
-function places(p: Pattern, tile: Tile, bounds: Bounds): { x: number; y: number }[] {
+function places(p: Pattern, tile: Tile, bounds: Bounds): Point[] {
   const reach = reachOf(p, tile, bounds);
   if (!reach || reach.count > most) return [];
   const m = frame(p, bounds);
   const { pitch } = reach;
-  const out: { x: number; y: number }[] = [];
+  const out: Point[] = [];
   // Half the diagonal of a cell, twice: what a stroke adds is small beside it.
   const far = Math.hypot(pitch.x, pitch.y) * p.scale;
   for (let r = reach.r0; r <= reach.r1; r++)
     for (let c = reach.c0; c <= reach.c1; c++) {
-      const x = (c + (p.layout === 'brick' && r % 2 !== 0 ? 0.5 : 0)) * pitch.x;
-      const y = (r + (p.layout === 'half-drop' && c % 2 !== 0 ? 0.5 : 0)) * pitch.y;
-      const q = applyTo(m, { x, y });
+      const cell = cellOf(p, pitch, c, r);
+      const q = applyTo(m, cell);
       if (q.x < bounds.x0 - far || q.x > bounds.x1 + far || q.y < bounds.y0 - far || q.y > bounds.y1 + far)
         continue;
-      out.push({ x, y });
+      out.push(cell);
     }
   return out;
 }

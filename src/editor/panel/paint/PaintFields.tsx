@@ -1,6 +1,7 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { type Coat, convertPaint, isGradient, type Paint, type Part, paintKinds, paintOf } from '@/core';
 import { ChoiceField } from '../../fields/ChoiceField';
 import { ParamFields } from '../../fields/ParamFields';
@@ -8,6 +9,7 @@ import { SwitchField } from '../../fields/SwitchField';
 import { wordFor } from '../../fields/words';
 import { changePart, run } from '../../state/actions';
 import { useEditor } from '../../state/store';
+import { workOnTile } from '../../state/tile';
 import { Section } from '../Section';
 import { GradientEditor } from './GradientEditor';
 import { MeshEditor } from './MeshEditor';
@@ -28,6 +30,12 @@ function OwnFields({ part, coat, put }: { part: Part; coat: Coat; put(paint: Pai
           onChange={(fixed) => void run('Fix gradient', { do: 'fix-gradient', coat: ref, fixed })}
         />
       </>
+    );
+  if (paint.kind === 'pattern')
+    return (
+      <Button variant="outlined" disabled={!paint.tile} onClick={() => void workOnTile(ref)}>
+        Edit the tile in place
+      </Button>
     );
   if (paint.kind === 'mesh') return <MeshEditor paint={paint} coat={ref} onChange={put} />;
   if (paint.kind === 'stripes') return <StripesEditor paint={paint} address={address} onChange={put} />;
