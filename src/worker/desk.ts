@@ -181,6 +181,11 @@ export const studio = {
     return edit.pickParts(inSight(), sheetId, parent, { x, y }, reach);
   },
 
+  /** The topmost part at a place, however deep in groups. */
+  pickDeep(x: number, y: number, reach: number, except: readonly string[]): string | null {
+    return edit.pickDeep(inSight(), sheetId, { x, y }, reach, except);
+  },
+
   /** A place drawn to what is near it on the sheet; on the line from `from` where that is given. */
   snap(p: Point, from: Point | null, reach: number): { p: Point; hits: readonly edit.SnapHit[] } {
     const snapped = edit.snapPoint(must(), sheetId, null, [], p, reach);

@@ -30,7 +30,7 @@ export { stepsOf, withStepsOf } from './gesture/cards';
 export { snapPoint } from './gesture/snap-point';
 export { addStopAt, fixGradient, turnGradient } from './gradient';
 export { addMeshLines, fitMeshPaint, removeMeshLine } from './mesh';
-export { jointBounds, ownBox, partsWithin, pickParts, sheetBounds } from './pick';
+export { jointBounds, ownBox, partsWithin, pickDeep, pickParts, sheetBounds } from './pick';
 export { type Aspect, aspects, pickUp, putColour, putSwatch } from './pick-up';
 export { anchorOf, placePart } from './place';
 export { piecesOf, plainParts, releasePieces } from './plain';

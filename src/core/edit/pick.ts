@@ -64,6 +64,37 @@ export function pickParts(
     .reverse();
 }
 
+/** The first part of a group, from the top, that holds no others and is seen. */
+function topLeaf(design: Design, id: string): string {
+  const part = design.parts[id];
+  const inside = part.source.kind === 'group' ? part.children.filter((c) => !design.parts[c]?.hidden) : [];
+  const top = inside.at(-1);
+  return top && design.parts[top] ? topLeaf(design, top) : id;
+}
+
+/**
+ * The topmost part at a point of the sheet however deep it lies in groups, those in `except` left out; a
+ * repeat of a group's members counts as its topmost one. Null where there is none.
+ */
+export function pickDeep(
+  design: Design,
+  sheetId: string,
+  at: Point,
+  reach: number,
+  except: readonly string[] = [],
+): string | null {
+  const within = (parent: string | null): string | null => {
+    for (const id of pickParts(design, sheetId, parent, at, reach)) {
+      if (except.includes(id)) continue;
+      if (design.parts[id].source.kind !== 'group') return id;
+      const found = within(id) ?? topLeaf(design, id);
+      if (!except.includes(found)) return found;
+    }
+    return null;
+  };
+  return within(null);
+}
+
 /** Bounds of a part's outline on the sheet, or null where it has none. */
 export function sheetBounds(design: Design, id: string): Bounds | null {
   const part = design.parts[id];

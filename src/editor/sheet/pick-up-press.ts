@@ -17,7 +17,7 @@ async function takeColour(x: number, y: number): Promise<void> {
 /** A press on a part gives the chosen parts what is asked for of its look. */
 export async function pressToPickUp(e: Press): Promise<void> {
   const at = surface.onSheet(surface.inView(e));
-  const { chosen, pickUp: aspect, design, scope, view } = get();
+  const { chosen, pickUp: aspect, design, view } = get();
   if (!chosen.length) {
     say('Choose the parts that are to take something up first.');
     return;
@@ -26,8 +26,8 @@ export async function pressToPickUp(e: Press): Promise<void> {
     await takeColour(at.x, at.y);
     return;
   }
-  const ids = await studioEngine().studio.pick(scope, at.x, at.y, 4 / view.zoom);
-  const from = ids.map((id) => design?.parts[id]).find((p) => p && !chosen.includes(p.id));
+  const id = await studioEngine().studio.pickDeep(at.x, at.y, 4 / view.zoom, chosen);
+  const from = id && design?.parts[id];
   if (!from) {
     say('There is no other part here.');
     return;
