@@ -14,10 +14,11 @@ async function open(page: Page, name: string): Promise<void> {
   await page.evaluate(() => (window as unknown as { compassSettled(): Promise<void> }).compassSettled());
 }
 
-/** Milliseconds from a pointer move until its fresh pixels are on the canvas, over a drag. */
-async function dragLatency(page: Page, part: string): Promise<number[]> {
+/** Milliseconds from a pointer move until its fresh pixels are on the canvas, over a drag of a part or a grip of its fill. */
+async function dragLatency(page: Page, part: string, handle?: string): Promise<number[]> {
   await page.getByRole('treeitem', { name: part, exact: true }).click();
-  const grip = page.getByTestId('chosen-outline');
+  if (handle) await page.getByTestId('bench').getByRole('button', { name: 'Fill', exact: true }).click();
+  const grip = page.getByTestId(handle ? `handle-${handle}` : 'chosen-outline');
   const box = await grip.boundingBox();
   if (!box) throw new Error(`“${part}” is not on the sheet.`);
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
@@ -155,14 +156,17 @@ export async function browserRows(): Promise<Row[]> {
     }
     rows.push(['open the editor, cold, to the whole picture', ms(median(cold)), 'goal 2000 ms', '–']);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    for (const [design, part] of [
-      ['Moon-phase badge', 'Dome'],
-      ['Comet swoosh', 'Nucleus'],
+    for (const [design, part, what, handle] of [
+      ['Moon-phase badge', 'Dome', 'Dome'],
+      ['Comet swoosh', 'Nucleus', 'Nucleus'],
+      ['Aurora backdrop', 'Green curtain', 'a mesh node', 'node-9'],
+      ['Aurora backdrop', 'Sky', 'a gradient end', 'end'],
+      ['Night pattern', 'Sky', 'a gradient end', 'end'],
     ] as const) {
       await open(page, design);
-      const list = await dragLatency(page, part);
+      const list = await dragLatency(page, part, handle);
       rows.push([
-        `pointer move to fresh pixels on the canvas, ${design}, dragging ${part}`,
+        `pointer move to fresh pixels on the canvas, ${design}, dragging ${what}`,
         `median ${ms(median(list))}, p95 ${ms(quantile(list, 0.95))}`,
         'goal p95 33 ms',
         '–',

@@ -11,6 +11,7 @@ import {
   jointBounds,
   orderParts,
   partsWithin,
+  pickDeep,
   pickParts,
   placePart,
   releaseParts,
@@ -51,6 +52,29 @@ describe('picking', () => {
     const locked = { ...d, parts: { ...d.parts, b: { ...d.parts.b, locked: true } } };
     expect(pickParts(locked, 's', null, { x: 125, y: 100 }, 2)).toEqual(['a']);
     expect(partsWithin(d, 's', null, { x0: 0, y0: 0, x1: 250, y1: 200 })).toEqual(['a', 'b']);
+  });
+
+  it('finds the topmost part however deep it lies in groups, and a repeat of it', () => {
+    const { design, chosen } = groupParts(three(), 's', ['a', 'b']);
+    const [group] = chosen;
+    const at = { x: 125, y: 100 };
+    expect(pickDeep(design, 's', at, 2)).toBe('b');
+    expect(pickDeep(design, 's', at, 2, ['b'])).toBe('a');
+    expect(pickDeep(design, 's', at, 2, [group])).toBeNull();
+    const repeated = {
+      ...design,
+      parts: {
+        ...design.parts,
+        [group]: {
+          ...design.parts[group],
+          steps: [makeStep('grid-repeat', { columns: 2, rows: 1, across: 5000 })],
+        },
+      },
+    };
+    const far = jointBounds(repeated, [group]);
+    const copy = { x: (far?.x1 ?? 0) - 20, y: 100 };
+    expect(pickParts(repeated, 's', group, copy, 2)).toEqual([]);
+    expect(pickDeep(repeated, 's', copy, 2)).toBe('b');
   });
 });
 
