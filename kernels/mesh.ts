@@ -132,23 +132,34 @@ export function meshPatch(layer: i32, at: usize, n: i32): void {
     }
 }
 
-/** Evenly spread bits of a place and a seed (a finaliser of the kind MurmurHash3 has). */
-@inline function hash(x: i32, y: i32, seed: i32): u32 {
-  let h = <u32>(x * 0x27d4eb2d) ^ <u32>(y * 0x165667b1) ^ <u32>(seed * 0x9e3779b1);
-  h ^= h >> 16;
-  h *= 0x85ebca6b;
-  h ^= h >> 13;
-  h *= 0xc2b2ae35;
-  h ^= h >> 16;
-  return h;
+/** Evenly spread bits of four places and a seed (a finaliser of the kind MurmurHash3 has). */
+@inline function hashes(x: v128, y: v128, seed: v128): v128 {
+  let h = v128.xor(v128.xor(i32x4.mul(x, i32x4.splat(0x27d4eb2d)), i32x4.mul(y, i32x4.splat(0x165667b1))), seed);
+  h = v128.xor(h, i32x4.shr_u(h, 16));
+  h = i32x4.mul(h, i32x4.splat(<i32>0x85ebca6b));
+  h = v128.xor(h, i32x4.shr_u(h, 13));
+  h = i32x4.mul(h, i32x4.splat(<i32>0xc2b2ae35));
+  return v128.xor(h, i32x4.shr_u(h, 16));
 }
 
-@inline function byte(h: u32, k: i32): f32 { return <f32>((h >> (k << 3)) & 255) / 255; }
+/** Whole grains of four places, from a pixel's own and where each place lies in it. */
+@inline function grainsAt(u: v128, shifts: usize): v128 {
+  const low = i32x4.trunc_sat_f64x2_s_zero(f64x2.floor(f64x2.add(u, v128.load(shifts))));
+  const high = i32x4.trunc_sat_f64x2_s_zero(f64x2.floor(f64x2.add(u, v128.load(shifts, 16))));
+  return v128.shuffle<i32>(low, high, 0, 1, 4, 5);
+}
+
+@inline function total(sums: v128): f32 {
+  return <f32>(i32x4.extract_lane(sums, 0) + i32x4.extract_lane(sums, 1) + i32x4.extract_lane(sums, 2) + i32x4.extract_lane(sums, 3));
+}
+
+/** Places of a pixel that grains are taken from: their shifts in u, then in v, f64 each; at most 64 of either. */
+const SHIFTS_V: usize = MESH + 512;
 
 /**
- * Fills a tile's pixels with noise: (u, v) = matrix · pixel centre counts grains. A pixel takes the
- * mean of the `k` × `k` places spread over it. With an ink (its straight colour), a grain's chance
- * is its opacity; without, each grain has a colour of its own at the amount's opacity.
+ * Fills a tile's pixels with noise: (u, v) = matrix · pixel counts grains. A pixel takes the mean of the
+ * `k` × `k` places spread over it, `k` even. With an ink (its straight colour), a grain's chance is its
+ * opacity; without, each grain has a colour of its own at the amount's opacity.
  */
 export function grain(
   layer: i32, a: f64, b: f64, c: f64, d: f64, e: f64, f: f64,
@@ -156,23 +167,33 @@ export function grain(
 ): void {
   const base = colours(layer);
   const ink = f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(f32x4.splat(1), 0, r), 1, g), 2, bl);
-  const share: f32 = 1 / <f32>(k * k);
+  const places = k * k;
+  const whole: i32 = 255 * places;
+  for (let s = 0; s < places; s++) {
+    const px = (<f64>(s / k) + 0.5) / <f64>k, py = (<f64>(s % k) + 0.5) / <f64>k;
+    store<f64>(MESH + (<usize>s << 3), a * px + c * py + e);
+    store<f64>(SHIFTS_V + (<usize>s << 3), b * px + d * py + f);
+  }
+  const share: f32 = amount / <f32>whole;
+  const seeds = i32x4.splat(<i32>(<u32>(seed * 0x9e3779b1)));
+  const low = i32x4.splat(255);
   for (let y = 0; y < high; y++) {
     growBox(layer, 0, y, wide);
     for (let x = 0; x < wide; x++) {
-      let sum = f32x4.splat(0);
-      for (let i = 0; i < k; i++)
-        for (let j = 0; j < k; j++) {
-          const px = <f64>(tileX + x) + (<f64>i + 0.5) / <f64>k;
-          const py = <f64>(tileY + y) + (<f64>j + 0.5) / <f64>k;
-          const h = hash(<i32>Math.floor(a * px + c * py + e), <i32>Math.floor(b * px + d * py + f), seed);
-          if (inked) sum = f32x4.add(sum, f32x4.mul(ink, f32x4.splat(amount * byte(h, 0))));
-          else {
-            const own = f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(f32x4.splat(1), 0, byte(h, 0)), 1, byte(h, 1)), 2, byte(h, 2));
-            sum = f32x4.add(sum, f32x4.mul(own, f32x4.splat(amount)));
-          }
-        }
-      v128.store(base + (<usize>(y * 256 + x) << 4), f32x4.mul(sum, f32x4.splat(share)));
+      const u = f64x2.splat(a * <f64>(tileX + x) + c * <f64>(tileY + y));
+      const v = f64x2.splat(b * <f64>(tileX + x) + d * <f64>(tileY + y));
+      let reds = i32x4.splat(0), greens = i32x4.splat(0), blues = i32x4.splat(0);
+      for (let s = 0; s < places; s += 4) {
+        const h = hashes(grainsAt(u, MESH + (<usize>s << 3)), grainsAt(v, SHIFTS_V + (<usize>s << 3)), seeds);
+        reds = i32x4.add(reds, v128.and(h, low));
+        if (inked) continue;
+        greens = i32x4.add(greens, v128.and(i32x4.shr_u(h, 8), low));
+        blues = i32x4.add(blues, v128.and(i32x4.shr_u(h, 16), low));
+      }
+      const at = base + (<usize>(y * 256 + x) << 4);
+      if (inked) v128.store(at, f32x4.mul(ink, f32x4.splat(total(reds) * share)));
+      else v128.store(at, f32x4.mul(f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(
+        f32x4.splat(<f32>whole), 0, total(reds)), 1, total(greens)), 2, total(blues)), f32x4.splat(share)));
     }
   }
 }

@@ -17,6 +17,8 @@ export type RasterOrder =
       /** The tiles are drawn once the worker has this version of the scene. */
       readonly version: number;
       readonly scale: number;
+      /** Device pixels a side that a drawn pixel stands for: the areas are multiples of it. */
+      readonly coarse: number;
       readonly list: readonly TileArea[];
     };
 
@@ -27,8 +29,9 @@ export type RasterAnswer =
       readonly order: number;
       readonly version: number;
       readonly scale: number;
+      readonly coarse: number;
       readonly area: TileArea;
-      /** Straight-alpha RGBA, row after row of the area. */
+      /** Straight-alpha RGBA, row after row of the area, a pixel for each that was drawn. */
       readonly data: Uint8ClampedArray<ArrayBuffer>;
     }
   | { readonly type: 'done'; readonly order: number; readonly version: number }

@@ -8,20 +8,35 @@ let painter: Painter | null = null;
 let version = -1;
 let scene: Scene | null = null;
 let waiting: Extract<RasterOrder, { type: 'tiles' }> | null = null;
-let queue: { scale: number; list: readonly TileArea[]; at: number; order: number; version: number } | null =
-  null;
+let queue: {
+  scale: number;
+  coarse: number;
+  list: readonly TileArea[];
+  at: number;
+  order: number;
+  version: number;
+} | null = null;
 
 const answer = (a: RasterAnswer, transfer: Transferable[] = []) => self.postMessage(a, { transfer });
 
 /** Straight-alpha bytes of one area: canvases are slow to leave a worker, plain memory is not. */
 function drawOne(
   s: Scene,
-  scale: number,
+  fine: number,
+  coarse: number,
   { i, j, x, y, wide, high }: TileArea,
 ): Uint8ClampedArray<ArrayBuffer> {
   painter ??= new Painter();
+  const scale = fine / coarse;
   painter.scale = scale;
-  painter.drawTile(s, [scale, 0, 0, scale, 0, 0], i * tileSize + x, j * tileSize + y, wide, high);
+  painter.drawTile(
+    s,
+    [scale, 0, 0, scale, 0, 0],
+    (i * tileSize + x) / coarse,
+    (j * tileSize + y) / coarse,
+    wide / coarse,
+    high / coarse,
+  );
   return painter.bytes();
 }
 
@@ -37,10 +52,11 @@ turn.port1.onmessage = () => {
     return;
   }
   try {
-    const data = drawOne(scene, q.scale, t);
-    answer({ type: 'tile', order: q.order, version: q.version, scale: q.scale, area: t, data }, [
-      data.buffer,
-    ]);
+    const data = drawOne(scene, q.scale, q.coarse, t);
+    answer(
+      { type: 'tile', order: q.order, version: q.version, scale: q.scale, coarse: q.coarse, area: t, data },
+      [data.buffer],
+    );
   } catch (e) {
     answer({ type: 'failed', message: (e as Error).message });
   }
@@ -53,7 +69,7 @@ function begin(order: Extract<RasterOrder, { type: 'tiles' }>): void {
     return;
   }
   waiting = null;
-  queue = { scale: order.scale, list: order.list, at: 0, order: order.order, version };
+  queue = { scale: order.scale, coarse: order.coarse, list: order.list, at: 0, order: order.order, version };
   turn.port2.postMessage(null);
 }
 

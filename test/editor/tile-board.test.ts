@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { TileBoard } from '@/editor/sheet/tile-board';
 import type { RasterAnswer, RasterOrder, TileArea } from '@/worker/messages';
 
@@ -21,8 +21,10 @@ class FakeWorker {
     if (!o) return;
     for (const area of o.list) {
       this.drawn.push(area);
-      const data = new Uint8ClampedArray(4 * area.wide * area.high).fill(o.version);
-      this.answer({ type: 'tile', order: o.order, version: o.version, scale: o.scale, area, data });
+      const pixels = (area.wide * area.high) / (o.coarse * o.coarse);
+      const data = new Uint8ClampedArray(4 * pixels).fill(o.version);
+      const { order, version, scale, coarse } = o;
+      this.answer({ type: 'tile', order, version, scale, coarse, area, data });
     }
     this.answer({ type: 'done', order: o.order, version: o.version });
   }
@@ -32,9 +34,12 @@ let workers: FakeWorker[];
 let board: TileBoard;
 /** What the canvases of the tiles were given, by the value of its first byte. */
 let put: number[];
+/** Where coarse pieces were laid: x, y, width, height. */
+let stretched: number[][];
 
 beforeEach(() => {
   put = [];
+  stretched = [];
   vi.stubGlobal('requestAnimationFrame', (f: () => void) => setTimeout(f, 0));
   vi.stubGlobal(
     'ImageData',
@@ -45,7 +50,11 @@ beforeEach(() => {
   vi.stubGlobal(
     'OffscreenCanvas',
     class {
-      getContext = () => ({ putImageData: (i: { data: Uint8ClampedArray }) => put.push(i.data[0]) });
+      getContext = () => ({
+        putImageData: (i: { data: Uint8ClampedArray }) => put.push(i.data[0]),
+        clearRect: () => undefined,
+        drawImage: (_: unknown, ...place: number[]) => stretched.push(place),
+      });
     },
   );
   workers = [new FakeWorker(), new FakeWorker()];
@@ -139,6 +148,7 @@ it('forgets tiles of another zoom, and pieces that come too late', () => {
     order: late.order,
     version: 1,
     scale: 1,
+    coarse: 1,
     area: late.list[0],
     data: new Uint8ClampedArray(4),
   });
@@ -152,4 +162,81 @@ it('says when a worker could not draw', () => {
   board.sceneChanged(1, 'all', false);
   workers[0].answer({ type: 'failed', message: 'A shape has too many edges.' });
   expect(words).toEqual(['A shape has too many edges.']);
+});
+
+describe('frames of a drag that are slow to draw', () => {
+  beforeEach(() => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'performance'] });
+    board.setView(1, 0, 0, 512, 256);
+    board.sceneChanged(1, 'all', false);
+    // 100 ms for two tiles: several times as long as a frame may take.
+    vi.advanceTimersByTime(100);
+    workAll();
+  });
+  afterEach(() => vi.useRealTimers());
+
+  const coarse = () => workers.flatMap((w) => w.orders.map((o) => o.coarse));
+  const dragTo = (version: number) => board.sceneChanged(version, { x0: 3, y0: 5, x1: 400, y1: 250 }, true);
+
+  it('are drawn coarsely, on whole pixels of it, and finely once the drag rests', async () => {
+    dragTo(2);
+    // One area for what lies in two tiles.
+    expect(coarse()).toEqual([2]);
+    for (const w of workers)
+      for (const { list } of w.orders)
+        for (const a of list) for (const v of [a.x, a.y, a.wide, a.high]) expect(v % 2).toBe(0);
+    let seen = false;
+    void board.fresh().then(() => {
+      seen = true;
+    });
+    let settled = false;
+    void board.settled().then(() => {
+      settled = true;
+    });
+    dragTo(3);
+    workAll();
+    await vi.advanceTimersByTimeAsync(5);
+    expect([seen, settled]).toEqual([true, false]);
+    expect(stretched.length).toBeGreaterThan(0);
+    await vi.advanceTimersByTimeAsync(200);
+    expect(coarse()).toEqual([1, 1]);
+    workAll();
+    await vi.advanceTimersByTimeAsync(5);
+    expect(settled).toBe(true);
+  });
+
+  it('do not wait for what a rest has begun to make finer', async () => {
+    dragTo(2);
+    workAll();
+    await vi.advanceTimersByTimeAsync(200);
+    expect(coarse()).toEqual([1, 1]);
+    dragTo(3);
+    expect(workers[0].orders.map((o) => [o.version, o.coarse])).toContainEqual([3, 2]);
+    put.length = 0;
+    workAll();
+    // What was given up comes too late to be shown.
+    expect(new Set(put)).toEqual(new Set([3]));
+    await vi.advanceTimersByTimeAsync(200);
+    expect(coarse()).toEqual([1, 1]);
+  });
+
+  it('become fine at once when the drag ends, though nothing changes then', () => {
+    dragTo(2);
+    workAll();
+    board.sceneChanged(3, null, false);
+    expect(coarse()).toEqual([1, 1]);
+    expect(workers.flatMap((w) => w.orders.map((o) => o.version))).toEqual([3, 3]);
+  });
+
+  it('stay fine where little changes, or where drawing is fast again', () => {
+    board.sceneChanged(2, { x0: 0, y0: 0, x1: 40, y1: 40 }, true);
+    expect(coarse()).toEqual([1]);
+    workAll();
+    for (let v = 3; v < 20; v++) {
+      dragTo(v);
+      workAll();
+    }
+    dragTo(20);
+    expect(coarse()).toEqual([1, 1]);
+  });
 });

@@ -70,7 +70,7 @@ export function drawGrain(painter: Painter, node: GrainNode, matrix: Matrix, lay
   const [a, b, c, d, e, f] = back;
   // Grains a pixel spans; where they are larger than pixels, four places soften their edges.
   const span = Math.max(Math.hypot(a, b), Math.hypot(c, d));
-  const places = Math.min(mostPlaces, Math.max(2, Math.ceil(2 * span)));
+  const places = Math.min(mostPlaces, Math.max(2, 2 * Math.ceil(span)));
   const [red, green, blue, alpha] = node.ink ?? [0, 0, 0, 1];
   kernels.grain(
     layer + 1,

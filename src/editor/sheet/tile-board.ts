@@ -1,8 +1,19 @@
 import type { Bounds } from '@/core';
 import type { RasterAnswer, RasterOrder, TileArea } from '@/worker/messages';
+import { Coarseness } from './coarseness';
+import {
+  coarsened,
+  joinAreas,
+  tileKey as key,
+  pixelsOf,
+  reachedBy,
+  side,
+  wholeTile,
+  withinTile,
+} from './tile-areas';
 
-/** Side of a tile, device pixels; the raster workers draw no other size. */
-const side = 256;
+/** Milliseconds without a change after which what was drawn coarsely is drawn again. */
+const rest = 140;
 
 /** Canvases that are written to often are kept where the processor can reach them. */
 const inMemory: CanvasRenderingContext2DSettings = { willReadFrequently: true };
@@ -18,6 +29,7 @@ interface Tile {
 interface Piece {
   readonly area: TileArea;
   readonly scale: number;
+  readonly coarse: number;
   readonly data: Uint8ClampedArray<ArrayBuffer>;
 }
 
@@ -26,26 +38,16 @@ interface Order {
   readonly version: number;
   readonly scale: number;
   readonly whole: boolean;
-  readonly list: readonly TileArea[];
+  readonly coarse: number;
+  /** Whether it only makes finer what is on the canvas: a new frame of a drag goes before it. */
+  readonly refines: boolean;
+  readonly began: number;
+  /** The tiles, or what of them, that are drawn. */
+  readonly tiles: readonly TileArea[];
+  /** Pixels that are worked out for them. */
+  readonly drawn: number;
   readonly held: Piece[];
   open: number;
-}
-
-const key = (i: number, j: number) => `${i} ${j}`;
-
-const wholeTile = (i: number, j: number): TileArea => ({ i, j, x: 0, y: 0, wide: side, high: side });
-
-function joinAreas(a: TileArea | undefined, b: TileArea): TileArea {
-  if (!a) return b;
-  const x = Math.min(a.x, b.x);
-  const y = Math.min(a.y, b.y);
-  return {
-    ...b,
-    x,
-    y,
-    wide: Math.max(a.x + a.wide, b.x + b.wide) - x,
-    high: Math.max(a.y + a.high, b.y + b.high) - y,
-  };
 }
 
 /**
@@ -58,6 +60,10 @@ export class TileBoard {
   private older: Tile[] = [];
   /** What of each tile has to be drawn again. */
   private stale = new Map<string, TileArea>();
+  /** What of each tile is shown coarsely. */
+  private rough = new Map<string, TileArea>();
+  private readonly coarseness = new Coarseness();
+  private resting: ReturnType<typeof setTimeout> | undefined;
   private scale = 0;
   private x = 0;
   private y = 0;
@@ -69,7 +75,10 @@ export class TileBoard {
   private canvas: HTMLCanvasElement | null = null;
   private asked = false;
   private holdNext = false;
+  private fineNext = false;
   private idle: (() => void)[] = [];
+  /** Who waits for the newest scene, be it coarse. */
+  private shown: (() => void)[] = [];
   /** Called when a worker could not draw. */
   onFailure: (message: string) => void = () => {};
 
@@ -90,6 +99,7 @@ export class TileBoard {
       }
       this.tiles = new Map();
       this.stale.clear();
+      this.rough.clear();
       this.scale = scale;
     }
     this.x = Math.round(x);
@@ -103,11 +113,19 @@ export class TileBoard {
   /** The scene has a new version that differs from the last in `damage` (sheet units). */
   sceneChanged(version: number, damage: Bounds | 'all' | null, whole: boolean): void {
     this.version = version;
-    if (damage === null) return;
+    clearTimeout(this.resting);
+    if (whole && this.order?.refines) this.giveWay(this.order);
     this.holdNext = whole;
+    this.fineNext = false;
+    if (!whole) this.refine();
+    else if (this.rough.size) this.restSoon();
+    if (damage === null) {
+      if (!whole) this.ask();
+      return;
+    }
     // Tiles on their way were drawn before this change as well.
-    for (const t of [...this.tiles.values(), ...(this.order?.list ?? [])]) {
-      const area = damage === 'all' ? wholeTile(t.i, t.j) : this.areaOf(t, damage);
+    for (const t of [...this.tiles.values(), ...(this.order?.tiles ?? [])]) {
+      const area = damage === 'all' ? wholeTile(t.i, t.j) : reachedBy(damage, t, this.scale);
       if (area) this.stale.set(key(t.i, t.j), joinAreas(this.stale.get(key(t.i, t.j)), area));
     }
     this.ask();
@@ -115,15 +133,39 @@ export class TileBoard {
 
   /** Resolves when every visible tile is fresh. */
   settled(): Promise<void> {
-    if (!this.order && !this.missing().length) return Promise.resolve();
+    if (!this.order && !this.rough.size && !this.missing().length) return Promise.resolve();
     return new Promise((resolve) => this.idle.push(resolve));
+  }
+
+  /** Has what is shown coarsely drawn again, finely. */
+  private refine(): void {
+    this.fineNext = true;
+    for (const [k, area] of this.rough) this.stale.set(k, joinAreas(this.stale.get(k), area));
+    this.rough.clear();
+  }
+
+  /** Gives an order up; what it was to make finer still is coarse. */
+  private giveWay({ tiles }: Order): void {
+    for (const t of tiles) this.rough.set(key(t.i, t.j), joinAreas(this.rough.get(key(t.i, t.j)), t));
+    this.order = null;
+  }
+
+  private restSoon(): void {
+    clearTimeout(this.resting);
+    this.resting = setTimeout(() => {
+      if (!this.rough.size) return;
+      this.refine();
+      this.holdNext = true;
+      this.ask();
+    }, rest);
   }
 
   /** Resolves when what is on the canvas is a newer scene than now, all of it. */
   async fresh(): Promise<void> {
     const before = this.version;
     while (this.version === before) await new Promise((resolve) => setTimeout(resolve, 1));
-    await this.settled();
+    if (!this.order && !this.missing().length) return;
+    await new Promise<void>((resolve) => this.shown.push(resolve));
   }
 
   private visible(): { i: number; j: number }[] {
@@ -136,31 +178,25 @@ export class TileBoard {
     return out;
   }
 
-  /** The pixels of a tile that damage reaches, one more on each side, or null where it does not. */
-  private areaOf(t: { i: number; j: number }, damage: Bounds): TileArea | null {
-    const clamp = (v: number) => Math.min(side, Math.max(0, v));
-    const x = clamp(Math.floor(damage.x0 * this.scale) - t.i * side - 1);
-    const y = clamp(Math.floor(damage.y0 * this.scale) - t.j * side - 1);
-    const wide = clamp(Math.ceil(damage.x1 * this.scale) - t.i * side + 1) - x;
-    const high = clamp(Math.ceil(damage.y1 * this.scale) - t.j * side + 1) - y;
-    return wide > 0 && high > 0 ? { i: t.i, j: t.j, x, y, wide, high } : null;
-  }
-
   private missing(): TileArea[] {
     return this.visible()
       .map(({ i, j }) => (this.tiles.has(key(i, j)) ? this.stale.get(key(i, j)) : wholeTile(i, j)))
       .filter((a) => a !== undefined);
   }
 
-  /** Orders what is missing, once the order before is done. */
+  /** Orders what is missing, once the order before is done; frames of a drag as coarse as they have to be. */
   private ask(): void {
     if (this.order || this.version < 0) return;
-    const list = this.missing();
-    if (!list.length) {
+    const missing = this.missing();
+    if (!missing.length) {
       this.forget();
-      for (const f of this.idle.splice(0)) f();
+      for (const f of this.shown.splice(0)) f();
+      if (this.rough.size) this.restSoon();
+      else for (const f of this.idle.splice(0)) f();
       return;
     }
+    const coarse = this.holdNext && !this.fineNext ? this.coarseness.for(pixelsOf(missing)) : 1;
+    const list = coarse > 1 ? coarsened(missing, coarse) : missing;
     const cx = (this.wide / 2 - this.x) / side;
     const cy = (this.high / 2 - this.y) / side;
     list.sort(
@@ -173,17 +209,22 @@ export class TileBoard {
       version: this.version,
       scale: this.scale,
       whole: this.holdNext,
-      list,
+      coarse,
+      refines: this.holdNext && this.fineNext,
+      began: performance.now(),
+      tiles: missing,
+      drawn: pixelsOf(list) / (coarse * coarse),
       held: [],
       open: shares.filter((s) => s.length).length,
     };
-    for (const { i, j } of list) this.stale.delete(key(i, j));
+    for (const { i, j } of missing) this.stale.delete(key(i, j));
     shares.forEach((share, k) => {
       const message: RasterOrder = {
         type: 'tiles',
         order: number,
         version: this.version,
         scale: this.scale,
+        coarse,
         list: share,
       };
       if (share.length) this.workers[k].postMessage(message);
@@ -200,30 +241,46 @@ export class TileBoard {
     if (a.type === 'tile') {
       if (order.whole) order.held.push(a);
       else {
-        this.put(a);
+        this.put(a, order);
         this.paint();
       }
       return;
     }
     if (--order.open > 0) return;
     this.order = null;
-    for (const t of order.held) this.put(t);
+    this.coarseness.learn(performance.now() - order.began, order.drawn);
+    for (const t of order.held) this.put(t, order);
     // What was held back for a drag goes on the canvas at once, for the very next frame.
     if (order.held.length) this.paintNow();
     this.ask();
   }
 
-  private put({ area, scale, data }: Piece): void {
+  private put({ area, scale, coarse, data }: Piece, order: Order): void {
     if (scale !== this.scale) return;
-    const k = key(area.i, area.j);
-    let tile = this.tiles.get(k);
-    if (!tile) {
-      tile = { i: area.i, j: area.j, scale, canvas: new OffscreenCanvas(side, side) };
-      this.tiles.set(k, tile);
+    const image = new ImageData(data, area.wide / coarse, area.high / coarse);
+    if (coarse === 1) {
+      this.tileAt(area.i, area.j).canvas.getContext('2d', inMemory)?.putImageData(image, area.x, area.y);
+      return;
     }
-    tile.canvas
-      .getContext('2d', inMemory)
-      ?.putImageData(new ImageData(data, area.wide, area.high), area.x, area.y);
+    const small = new OffscreenCanvas(image.width, image.height);
+    small.getContext('2d', inMemory)?.putImageData(image, 0, 0);
+    for (const { i, j } of order.tiles) {
+      const own = withinTile(area, i, j);
+      if (!own) continue;
+      this.rough.set(key(i, j), joinAreas(this.rough.get(key(i, j)), own));
+      const context = this.tileAt(i, j).canvas.getContext('2d', inMemory);
+      context?.clearRect(own.x, own.y, own.wide, own.high);
+      context?.drawImage(small, area.x - i * side, area.y - j * side, area.wide, area.high);
+    }
+  }
+
+  private tileAt(i: number, j: number): Tile {
+    let tile = this.tiles.get(key(i, j));
+    if (!tile) {
+      tile = { i, j, scale: this.scale, canvas: new OffscreenCanvas(side, side) };
+      this.tiles.set(key(i, j), tile);
+    }
+    return tile;
   }
 
   /** Lets go of old-scale tiles, and of tiles far out of sight. */

@@ -103,17 +103,17 @@ export function plainGrain(
   x: number,
   y: number,
 ): Colour {
-  let sum: Colour = [0, 0, 0, 0];
+  const sums = [0, 0, 0];
+  const u = a * (tile.x + x) + c * (tile.y + y);
+  const v = b * (tile.x + x) + d * (tile.y + y);
   for (let i = 0; i < k; i++)
     for (let j = 0; j < k; j++) {
-      const px = tile.x + x + (i + 0.5) / k;
-      const py = tile.y + y + (j + 0.5) / k;
-      const h = hash(Math.floor(a * px + c * py + e), Math.floor(b * px + d * py + g), seed);
-      const byte = (n: number) => f(((h >>> (8 * n)) & 255) / 255);
-      const strength = ink ? f(f(amount) * byte(0)) : f(amount);
-      const colour = ink ? [...ink.map(f), 1] : [byte(0), byte(1), byte(2), 1];
-      sum = each((n) => f(sum[n] + f(colour[n] * strength)));
+      const [px, py] = [(i + 0.5) / k, (j + 0.5) / k];
+      const h = hash(Math.floor(u + (a * px + c * py + e)), Math.floor(v + (b * px + d * py + g)), seed);
+      for (let n = 0; n < 3; n++) sums[n] += (h >>> (8 * n)) & 255;
     }
-  const share = f(1 / f(k * k));
-  return each((n) => f(sum[n] * share));
+  const share = f(f(amount) / (255 * k * k));
+  const own = ink && [...ink.map(f), 1];
+  if (own) return each((n) => f(own[n] * f(sums[0] * share)));
+  return each((n) => f((n < 3 ? sums[n] : 255 * k * k) * share));
 }
