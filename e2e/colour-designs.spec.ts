@@ -25,7 +25,7 @@ async function uncoloured(
   );
   const { id } = await (
     await e.page.request.post('/api/designs', {
-      data: { document: { ...design, name: `${name} at work`, parts } },
+      data: { document: { ...design, name: `Uncoloured ${name}`, parts } },
     })
   ).json();
   await e.page.goto(`/designs/${id}`);
@@ -122,7 +122,7 @@ test('the aurora backdrop: nodes of a mesh take colours of the palette and place
               paint: {
                 ...c.paint,
                 nodes: c.paint.nodes.map((n, i) =>
-                  i === 7 || i === 14 ? { ...n, colour: '#ff0000' } : i === 9 ? { ...n, y: n.y + 0.2 } : n,
+                  i === 7 || i === 14 ? { ...n, colour: '#ff0000' } : i === 9 ? { ...n, x: n.x + 0.07 } : n,
                 ),
               },
             }

@@ -130,17 +130,17 @@ export const fade = defineFinish<Fade>({
     if (p.form === 'curve') {
       const curve = curveOf(p, bounds);
       return [
-        { id: 'bendStart', x: curve[2], y: curve[3], from: a, small: true },
-        { id: 'bendEnd', x: curve[4], y: curve[5], from: b, small: true },
-        { id: 'end', ...b },
-        { id: 'start', ...a },
+        { id: 'bendStart', x: curve[2], y: curve[3], from: a, small: true, sets: bends.bendStart },
+        { id: 'bendEnd', x: curve[4], y: curve[5], from: b, small: true, sets: bends.bendEnd },
+        { id: 'end', ...b, sets: ['x2', 'y2'] },
+        { id: 'start', ...a, sets: ['x1', 'y1'] },
         { ...middle, ...measureContour([curve]).at(t * cubicLength(curve)).p },
       ];
     }
     const radial = p.form === 'radial' ? { circle: { ...a, r: Math.hypot(b.x - a.x, b.y - a.y) } } : {};
     return [
-      { id: 'end', ...b, from: a, ...radial },
-      { id: 'start', ...a },
+      { id: 'end', ...b, from: a, sets: ['x2', 'y2'], ...radial },
+      { id: 'start', ...a, sets: ['x1', 'y1'] },
       { ...middle, x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t },
     ];
   },

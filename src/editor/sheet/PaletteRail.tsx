@@ -22,7 +22,7 @@ function press(id: string): void {
   else say('Choose parts first, or drag the colour onto one.');
 }
 
-/** The palette within reach of the sheet: press a colour for what is chosen, or drag it onto a part or a grip. */
+/** The palette at the foot of the sheet: press a colour for what is chosen, or drag it onto a part or a grip. */
 export function PaletteRail() {
   const palette = useEditor((s) => (s.design ? paletteOf(s.design) : undefined));
   const stage = useEditor((s) => s.stage);
@@ -31,18 +31,14 @@ export function PaletteRail() {
     <Box
       role="group"
       aria-label="Palette"
-      onPointerDown={(e) => e.stopPropagation()}
       sx={{
-        position: 'absolute',
-        left: 10,
-        bottom: 10,
-        maxWidth: 'calc(100% - 20px)',
+        gridArea: '3 / 1 / 4 / 3',
         display: 'flex',
         flexWrap: 'wrap',
+        justifyContent: 'center',
         gap: '5px',
         p: '6px',
-        borderRadius: 2,
-        border: 1,
+        borderTop: 1,
         borderColor: 'divider',
         bgcolor: 'background.paper',
       }}

@@ -78,7 +78,7 @@ export function SheetView() {
         minWidth: 0,
         minHeight: 0,
         display: 'grid',
-        gridTemplate: '20px 1fr / 20px 1fr',
+        gridTemplate: '20px 1fr auto / 20px 1fr',
         overflow: 'hidden',
       }}
     >
@@ -114,9 +114,9 @@ export function SheetView() {
           }}
         />
         <Overlay />
-        <PaletteRail />
         <TileBar />
       </Box>
+      <PaletteRail />
     </Box>
   );
 }
