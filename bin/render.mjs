@@ -1,6 +1,7 @@
 // Draws a design file, or a stored design, to a PNG: npm run render -- badge.json --width 4096 --out badge.png
 
 import { existsSync } from 'node:fs';
+import { copyFonts } from './fonts.mjs';
 import { buildKernels } from './kernels.mjs';
 import { ensurePackages, ensurePostgres } from './lib/install.mjs';
 import { run } from './lib/run.mjs';
@@ -9,6 +10,7 @@ import { fail } from './lib/say.mjs';
 try {
   await ensurePackages();
   await buildKernels({ quiet: true });
+  await copyFonts();
   const env = { ...process.env };
   const wanted = process.argv[2];
   if (wanted && !wanted.startsWith('-') && !existsSync(wanted)) {

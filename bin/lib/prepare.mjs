@@ -1,3 +1,4 @@
+import { copyFonts } from '../fonts.mjs';
 import { buildKernels } from '../kernels.mjs';
 import { ensurePackages, ensurePostgres } from './install.mjs';
 import { startPostgres } from './postgres.mjs';
@@ -7,6 +8,7 @@ import { must } from './run.mjs';
 export async function prepare(database, { demo }) {
   await ensurePackages();
   await buildKernels({ quiet: true });
+  await copyFonts();
   const addressOf = await startPostgres(await ensurePostgres());
   const env = {
     ...process.env,

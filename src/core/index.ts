@@ -58,6 +58,26 @@ export type { FaceRegion, Faces } from './holder/faces';
 export { joinOutline } from './holder/join';
 export type { PieceSource } from './holder/piece';
 export {
+  type Character,
+  characters,
+  defaultFace,
+  faceAddress,
+  type Script,
+  type ShippedFace,
+  scripts,
+  shippedFaces,
+} from './lettering/catalogue';
+export {
+  type Axis,
+  type Face,
+  FontFault,
+  faceById,
+  provideFace,
+} from './lettering/face';
+export { facesIn, facesMissing } from './lettering/faces-in';
+export { withText } from './lettering/retext';
+export type { LetterChange, Lettering, PairChange, Run } from './lettering/types';
+export {
   ExpressionError,
   evaluateExpression,
   isMeasureName,

@@ -34,12 +34,14 @@ const parts = {
   search: () => import('./dialogs/CommandSearch').then((m) => m.CommandSearch),
   export: () => import('./dialogs/ExportDialog').then((m) => m.ExportDialog),
   palette: () => import('./dialogs/PaletteDialog').then((m) => m.PaletteDialog),
+  face: () => import('./dialogs/FaceDialog').then((m) => m.FaceDialog),
 } as const;
 const dialogs = {
   keys: dynamic(parts.keys),
   search: dynamic(parts.search),
   export: dynamic(parts.export),
   palette: dynamic(parts.palette),
+  face: dynamic(parts.face),
 } as const;
 
 function OpenDialog() {

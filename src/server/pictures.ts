@@ -1,4 +1,5 @@
 import { type Depth, type Design, evaluate, pictureSize, renderBands, type Scene } from '@/core';
+import { takeFaces } from './faces';
 import { BadRequest } from './http/errors';
 import { pngStream } from './png-stream';
 
@@ -28,7 +29,8 @@ export function sceneOf(design: Design, sheet: string | undefined, ground: boole
 }
 
 /** A PNG of a sheet, band by band. @throws BadRequest where it would be larger than is drawn. */
-export function picturePng(design: Design, order: PictureOrder): AsyncGenerator<Buffer> {
+export async function picturePng(design: Design, order: PictureOrder): Promise<AsyncGenerator<Buffer>> {
+  await takeFaces(design);
   const scene = sceneOf(design, order.sheet, order.ground);
   const scale = order.width / scene.width;
   const { width, height } = pictureSize(scene, scale);

@@ -47,6 +47,13 @@ export type StudioCommand =
       readonly name: string;
       readonly value: number;
     }
+  | {
+      readonly do: 'add-lettering';
+      readonly parent: string | null;
+      /** Where its baseline starts. */
+      readonly at: Point;
+      readonly size: number;
+    }
   | { readonly do: 'blend'; readonly ids: readonly string[]; readonly along: boolean }
   | {
       readonly do: 'add-step';
@@ -172,6 +179,8 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
       return edit.addMeshLines(d, c.coat, c.at);
     case 'remove-mesh-line':
       return edit.removeMeshLine(d, c.coat, c.node, c.line);
+    case 'add-lettering':
+      return edit.addLettering(d, sheetId, c.parent, c.at, c.size);
     case 'blend':
       return edit.blendParts(d, sheetId, c.ids, c.along);
     case 'plain':

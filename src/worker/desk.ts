@@ -17,6 +17,7 @@ import {
 import * as edit from '@/core/edit';
 import { SceneEncoder, sceneDamage } from '@/core/live';
 import { runCommand, type StudioCommand } from './commands';
+import { facesToCome, fetchFaces } from './faces';
 import { colourOf, neutral, partAfter, type SmallPicture, thumbnail } from './pictures';
 
 export interface Frame {
@@ -25,6 +26,8 @@ export interface Frame {
   readonly report: edit.Report;
   /** The cell of the tile that is worked on, its four corners in sheet units; null while none is. */
   readonly cell: readonly Point[] | null;
+  /** Whether faces are still to be fetched. */
+  readonly facesToCome: boolean;
 }
 
 export interface Choice {
@@ -76,6 +79,7 @@ function show(choice: Choice): Frame {
     version,
     damage,
     cell: tile?.cell ?? null,
+    facesToCome: facesToCome(d),
     report: edit.reportOf(d, choice.ids, choice.card, choice.points, sheetId, choice.grips),
   };
 }
@@ -124,6 +128,7 @@ export const studio = {
       if (response.ok) {
         design = (data as { document: Design }).document;
         sheetId = design.sheets[0].id;
+        await fetchFaces(design);
         // After the answer has gone out.
         setTimeout(() => design && evaluate(design, sheetId));
       }
@@ -153,6 +158,12 @@ export const studio = {
     design = applyPatch(must(), patch);
     base = null;
     return show(choice);
+  },
+
+  /** Fetches faces that are still to come, and shows what is set in them; with what cannot be had, in words. */
+  async takeFaces(choice: Choice): Promise<Frame & { words: readonly string[] }> {
+    const words = await fetchFaces(must());
+    return { ...show(choice), words };
   },
 
   choose(choice: Choice): edit.Report {

@@ -139,7 +139,7 @@ const source = Joi.alternatives().conditional('.kind', {
               contours: Joi.array().items(contour).max(100_000).required(),
               fillRule: Joi.valid('nonzero', 'evenodd').required(),
             }
-          : fieldsSchema(d.fields)),
+          : { ...fieldsSchema(d.fields), ...d.schema?.(Joi) }),
       }),
     })),
     ...Object.entries(holders).map(([kind, d]) => ({

@@ -1,4 +1,6 @@
 /** What the editor asks of the core: picking, snapping, gestures and commands, all pure. */
+
+export { withRun } from '../lettering/runs';
 export { addStep } from './add-step';
 export { transformAgain, transformBetween } from './again';
 export * from './align';
@@ -29,6 +31,16 @@ export {
 export { stepsOf, withStepsOf } from './gesture/cards';
 export { snapPoint } from './gesture/snap-point';
 export { addStopAt, fixGradient, turnGradient } from './gradient';
+export {
+  addLettering,
+  type LetteringOnSheet,
+  type LetterOnSheet,
+  letterChangeAt,
+  withLettering,
+  withLetters,
+  withPair,
+  withWords,
+} from './lettering';
 export { addMeshLines, fitMeshPaint, removeMeshLine } from './mesh';
 export { jointBounds, ownBox, partsWithin, pickDeep, pickParts, sheetBounds } from './pick';
 export { type Aspect, aspects, pickUp, putColour, putSwatch } from './pick-up';

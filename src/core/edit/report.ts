@@ -16,6 +16,7 @@ import { findCoat } from './coat-ref';
 import { type FaceOnSheet, facesOnSheet } from './faces';
 import type { CardRef } from './gesture';
 import { stepAt } from './gesture/cards';
+import { type LetteringOnSheet, letteringOnSheet } from './lettering';
 import { sheetBounds } from './pick';
 import { anchorOf, anchorPlace } from './place';
 import { pointsOnSheet, type SheetPoint, type SheetSegment } from './points/refs';
@@ -62,6 +63,8 @@ export interface Report {
   /** Numbers of its place that the chosen step tells. */
   readonly placed: Params | null;
   readonly faults: readonly CardFault[];
+  /** The lettering of a single part that has some. */
+  readonly lettering: LetteringOnSheet | null;
   /** Nodes and segments of the chosen drawn paths, while points are at work. */
   readonly points: readonly SheetPoint[];
   readonly segments: readonly SheetSegment[];
@@ -279,6 +282,7 @@ export function reportOf(
     construction: constructionOf(design, sheetId),
     ...(points ? pointsOnSheet(design, chosen) : { points: [], segments: [] }),
     placed: one && card?.list === 'steps' && !card.coat ? placedBy(design, one, card) : null,
+    lettering: one ? letteringOnSheet(design, one.id) : null,
     faults: chosen.flatMap((id) => evaluatePart(design, design.parts[id]).faults),
   };
 }

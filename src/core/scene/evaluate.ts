@@ -7,13 +7,14 @@ import type { Point } from '../geometry/vector';
 import { holders } from '../holder';
 import type { HolderContext, Member } from '../holder/definition';
 import { pieceOutline } from '../holder/piece';
+import { facesStamp } from '../lettering/face';
 import { primitives } from '../source';
 import { type Outline, steps } from '../step';
 import { layered } from './below';
 import { type CoatResult, coat, finishNodes } from './coating';
 import { repeatNodes } from './copies';
 import { type CardFault, type Centres, type Made, runSteps } from './run-steps';
-import { sameTiles, type Tiles, tileOf, tilesOf } from './tiles';
+import { restsUpon, sameTiles, type Tiles, tileOf, tilesOf } from './tiles';
 import type { GroupNode, Scene, SceneNode } from './types';
 
 export type { CoatResult } from './coating';
@@ -36,6 +37,7 @@ export interface PartResult {
 }
 
 interface Memo {
+  readonly stamp: number;
   readonly children: readonly PartResult[];
   readonly centres: Centres;
   readonly tiles: Tiles;
@@ -46,7 +48,7 @@ const memo = new WeakMap<Part, Memo>();
 /** Geometry outlives changes of paint: it is remembered by source, steps and children. */
 const outlines = new WeakMap<
   Part['source'],
-  { steps: readonly Card[]; children: readonly PartResult[]; centres: Centres; made: Made }
+  { stamp: number; steps: readonly Card[]; children: readonly PartResult[]; centres: Centres; made: Made }
 >();
 /** What a part's coats and finishes come to. */
 interface Look {
@@ -119,19 +121,33 @@ function sourceOutline(part: Part, basis: Basis): Outline {
     const [body, ...cutters] = membersOf(basis).map((m) => m.outline);
     return body ? pieceOutline(source, body, cutters) : [];
   }
-  const { kind, ...params } = source;
-  return [withOrigins(primitives[kind].outline(params), part.id)];
+  const { pieces, outline } = primitives[source.kind];
+  const paths = pieces ? pieces(source as never, followed(basis)) : [outline(withoutKind(source) as never)];
+  let first = 0;
+  return paths.map((path) => {
+    const own = withOrigins(path, part.id, first);
+    first += path.contours.length;
+    return own;
+  });
 }
 
+const withoutKind = ({ kind: _, ...params }: Part['source']) => params;
+
+/** The outline of the part that a source follows, in the parent's coordinates. */
+const followed = (basis: Basis): Path | null => membersOf(basis)[0]?.outline[0] ?? null;
+
+/** What faces are at hand changes lettering alone. */
+const stampOf = ({ source }: Part): number => (source.kind === 'lettering' ? facesStamp() : 0);
+
 /** Says on every edge that it comes from this part, so that combinations can tell. */
-function withOrigins(path: Path, part: string): Path {
+function withOrigins(path: Path, part: string, first: number): Path {
   return {
     ...path,
-    contours: path.contours.map((c, contour) => ({
+    contours: path.contours.map((c, i) => ({
       ...c,
       origins: Array.from({ length: Math.max(0, (c.xy.length - 2) / 6) }, (_, segment) => ({
         part,
-        contour,
+        contour: first + i,
         segment,
         t0: 0,
         t1: 1,
@@ -145,13 +161,14 @@ function make(part: Part, basis: Basis, centres: Centres): Made {
   const known = outlines.get(part.source);
   if (
     known &&
+    known.stamp === stampOf(part) &&
     known.steps === part.steps &&
     sameList(known.children, children) &&
     sameCentres(known.centres, centres)
   )
     return known.made;
   const made = runSteps(sourceOutline(part, basis), part.steps, centres);
-  outlines.set(part.source, { steps: part.steps, children, centres, made });
+  outlines.set(part.source, { stamp: stampOf(part), steps: part.steps, children, centres, made });
   return made;
 }
 
@@ -244,7 +261,10 @@ function memberNodes(part: Part, basis: Basis): readonly SceneNode[] {
 function restsOn(part: Part, parts: Design['parts']): readonly string[] {
   const { source } = part;
   if (source.kind === 'piece') return [source.of, ...source.by].filter((id) => parts[id] && id !== part.id);
-  if (!holdsParts(source)) return [];
+  if (!holdsParts(source)) {
+    const needed = primitives[source.kind].needs?.(source as never) ?? [];
+    return needed.filter((id) => parts[id] && !restsUpon({ parts }, id, part.id));
+  }
   const { kind, ...params } = source;
   return part.children.filter((id) => {
     const child = parts[id];
@@ -273,8 +293,16 @@ const centred = (card: Card): boolean => Boolean(card.params.centreOn);
 
 const restsOnItself = ({ source, steps: cards, coats }: Part): boolean =>
   isPrimitive(source) &&
+  source.kind !== 'lettering' &&
   (cards.length === 0 || !cards.some(centred)) &&
   !coats.some((c) => c.paint.kind === 'pattern');
+
+/** What a source has to say, under the name of its card. */
+function sourceNotes(part: Part, basis: Basis): Omit<CardFault, 'part'>[] {
+  if (!isPrimitive(part.source)) return [];
+  const notes = primitives[part.source.kind].notes?.(part.source as never, followed(basis)) ?? [];
+  return notes.map((message) => ({ card: 'source', message, note: true }));
+}
 
 /** What a part comes to; remembered as long as it and what it rests on stay the same objects. */
 export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartResult {
@@ -287,6 +315,7 @@ export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartRes
   const tiles = tilesOf(design, part, (p) => evaluatePart(design, p));
   if (
     known &&
+    known.stamp === stampOf(part) &&
     sameList(known.children, children) &&
     sameCentres(known.centres, centres) &&
     sameTiles(known.tiles, tiles)
@@ -312,11 +341,11 @@ export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartRes
       part: part.id,
     },
     faults: [
-      ...[...made.faults, ...faults].map((f) => ({ ...f, part: part.id })),
+      ...[...sourceNotes(part, basis), ...made.faults, ...faults].map((f) => ({ ...f, part: part.id })),
       ...children.flatMap((c) => c.faults),
     ],
   };
-  memo.set(part, { children, centres, tiles, result });
+  memo.set(part, { stamp: stampOf(part), children, centres, tiles, result });
   return result;
 }
 

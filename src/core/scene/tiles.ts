@@ -1,5 +1,6 @@
 import type { Tile } from '../coat';
-import type { Design, Part } from '../document/types';
+import { type Design, isPrimitive, type Part } from '../document/types';
+import { primitives } from '../source';
 import type { PartResult } from './evaluate';
 import { outlineBounds } from './run-steps';
 
@@ -21,7 +22,7 @@ const tileIds = ({ coats }: Part): string[] =>
   coats.flatMap(({ paint }) => (paint.kind === 'pattern' && paint.tile ? [paint.tile] : []));
 
 /** Whether a part rests on another: holds it, is cut from it, or repeats it in a pattern, however far off. */
-function restsUpon(
+export function restsUpon(
   design: Pick<Design, 'parts'>,
   id: string,
   other: string,
@@ -33,7 +34,10 @@ function restsUpon(
   seen.add(id);
   const { source } = part;
   const cutFrom = source.kind === 'piece' ? [source.of, ...source.by] : [];
-  return [...part.children, ...cutFrom, ...tileIds(part)].some((i) => restsUpon(design, i, other, seen));
+  const along = isPrimitive(source) ? (primitives[source.kind].needs?.(source as never) ?? []) : [];
+  return [...part.children, ...cutFrom, ...along, ...tileIds(part)].some((i) =>
+    restsUpon(design, i, other, seen),
+  );
 }
 
 /** What a part's patterns repeat; `evaluate` works a part out. A pattern that would contain itself gets nothing. */

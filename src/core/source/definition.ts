@@ -1,3 +1,4 @@
+import type Joi from 'joi';
 import type { Field } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
 import type { Path } from '../geometry/path';
@@ -11,6 +12,14 @@ export interface SourceDefinition<P extends object> {
   /** Whether the outline is a line rather than an area: it is stroked when it is drawn. */
   readonly open?: boolean;
   outline(params: P): Path;
+  /** In place of the outline, for sources of several pieces; `along` is the outline of a part they follow. */
+  pieces?(params: P, along: Path | null): readonly Path[];
+  /** What the designer should know though nothing is wrong, in words. */
+  notes?(params: P, along: Path | null): readonly string[];
+  /** Siblings that it rests on. */
+  needs?(params: P): readonly string[];
+  /** Stored parameters that have no field. */
+  schema?(joi: typeof Joi): Joi.SchemaMap;
   /** The parameters that fill a box of a size, for drawing by dragging. */
   fit?(params: P, width: number, height: number): P;
   /** The parameters that run from one end to another, for drawing from point to point. */

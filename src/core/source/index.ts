@@ -3,6 +3,7 @@ import { cross } from './cross';
 import type { SourceDefinition } from './definition';
 import { drawnPath } from './drawn-path';
 import { ellipse } from './ellipse';
+import { lettering } from './lettering';
 import { line } from './line';
 import { notchedDisc } from './notched-disc';
 import { polygon, star } from './polygon';
@@ -29,6 +30,7 @@ const all = {
   line,
   arrow,
   path: drawnPath,
+  lettering,
 };
 
 type ParamsOf<D> = D extends SourceDefinition<infer P> ? P : never;

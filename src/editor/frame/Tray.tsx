@@ -14,6 +14,7 @@ import type { Tool } from './tool';
 const hints: Readonly<Record<string, string>> = {
   pick: 'Press to choose, drag to move. Alt-drag copies, double press goes inside.',
   path: 'Press for corners, drag for curves. Enter ends, the first node closes.',
+  lettering: 'Press where the words are to start, and type.',
   line: 'Drag a line. Shift keeps to 45°.',
   tidy: 'Point at a fault to see it; mend one or all.',
   points: 'Press or frame points, drag them. Alt frees a handle.',

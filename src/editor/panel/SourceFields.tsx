@@ -22,6 +22,7 @@ import { SwitchField } from '../fields/SwitchField';
 import { kindWord, wordFor } from '../fields/words';
 import { changePart, run, takeTool } from '../state/actions';
 import { set, useEditor } from '../state/store';
+import { LetteringFields } from './lettering/LetteringFields';
 import { Section } from './Section';
 
 const changeSource = (part: Part, name: string, value: unknown): void =>
@@ -163,6 +164,7 @@ export function SourceFields({ part }: { part: Part }) {
         </Typography>
       </Section>
     );
+  if (source.kind === 'lettering') return <LetteringFields part={part} l={source} />;
   const { kind, ...params } = source;
   const { fields } = holdsParts(source) ? holders[source.kind] : primitives[kind];
   if (!fields.length || !(isPrimitive(source) || holdsParts(source))) return null;

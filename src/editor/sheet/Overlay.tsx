@@ -14,6 +14,7 @@ import { pressScale, pressTurn } from './pointer';
 import { usePointerState } from './pointer-state';
 import { TidyMarks } from './TidyMarks';
 import { TileCell } from './TileBar';
+import { TypingMarks } from './TypingLayer';
 import { toView } from './view';
 
 /** Sides of the box that scale it: corners, then the middles. */
@@ -50,6 +51,8 @@ function Outlines() {
   const view = useEditor((s) => s.view);
   const outlines = useEditor((s) => s.report?.outlines);
   const outlineView = useEditor((s) => s.outlineView);
+  // While words are typed they are seen as they are painted.
+  const typing = useEditor((s) => s.typing !== null);
   const version = useEditor((s) => s.version);
   const [all, setAll] = useState<readonly string[]>([]);
   useEffect(() => {
@@ -69,16 +72,17 @@ function Outlines() {
         all.map((d) => (
           <path key={d} d={d} stroke="var(--sc-palette-text-primary)" vectorEffect="non-scaling-stroke" />
         ))}
-      {outlines?.map((o) => (
-        <path
-          key={o.id}
-          data-testid="chosen-outline"
-          d={o.d}
-          stroke={madder}
-          strokeWidth={1.25}
-          vectorEffect="non-scaling-stroke"
-        />
-      ))}
+      {!typing &&
+        outlines?.map((o) => (
+          <path
+            key={o.id}
+            data-testid="chosen-outline"
+            d={o.d}
+            stroke={madder}
+            strokeWidth={1.25}
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
     </g>
   );
 }
@@ -108,7 +112,8 @@ function ChosenBox() {
   const view = useEditor((s) => s.view);
   const box = useEditor((s) => s.report?.box);
   const tool = useEditor((s) => s.tool);
-  if (!box || tool !== 'pick') return null;
+  const typing = useEditor((s) => s.typing !== null);
+  if (!box || typing || tool !== 'pick') return null;
   const corners = box.map((p) => toView(view, p));
   const small = Math.hypot(corners[0].x - corners[2].x, corners[0].y - corners[2].y) < 30;
   const places = gripPlaces(corners);
@@ -288,6 +293,7 @@ export function Overlay() {
       <ChosenBox />
       <CardHandles />
       <ProfileLine />
+      <TypingMarks />
       <Drafts />
       <SnapLines />
     </svg>

@@ -11,6 +11,7 @@ import { Rulers } from './Rulers';
 import { surface } from './surface';
 import { dropOnSheet, overSheet } from './swatch-drop';
 import { TileBar } from './TileBar';
+import { TypingBox } from './TypingLayer';
 import { fitSheet, panBy, zoomAt } from './view';
 
 /** The sheet: tiles drawn by the raster workers, and over them grid, guides, outlines and handles. */
@@ -114,6 +115,7 @@ export function SheetView() {
           }}
         />
         <Overlay />
+        <TypingBox />
         <TileBar />
       </Box>
       <PaletteRail />

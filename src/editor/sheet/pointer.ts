@@ -6,6 +6,7 @@ import { get, set } from '../state/store';
 import { pressToDraw } from './draw-press';
 import { pressFreehand } from './freehand-press';
 import { Drag } from './gestures';
+import { pressLettering } from './lettering-press';
 import { pressPathNode, trackDraft } from './path-press';
 import { pickUnder, pressToPick } from './pick-press';
 import { pressToPickUp } from './pick-up-press';
@@ -61,7 +62,8 @@ export const sheetHandlers = {
     // A press beside the faces lets go of them.
     if (get().tool === 'faces') takeTool('pick');
     const { tool } = get();
-    if (tool === 'pick' || tool === 'tidy') pressToPick(e);
+    if (tool === 'lettering') void pressLettering(e);
+    else if (tool === 'pick' || tool === 'tidy') pressToPick(e);
     else if (tool === 'points') pressBesidePoints(e);
     else if (tool === 'mesh-lines') pressMeshLines(e);
     else if (tool === 'pick-up') void pressToPickUp(e);

@@ -30,6 +30,8 @@ export interface EditorState {
   /** The pattern whose tile is worked on in place, and the cell of that tile on the sheet. */
   readonly tileWork: CoatRef | null;
   readonly cell: readonly Point[] | null;
+  /** Words that are typed on the sheet, with what of them is selected. */
+  readonly typing: { readonly id: string; readonly from: number; readonly to: number } | null;
   readonly card: CardRef | null;
   readonly stage: number;
   readonly tool: string;
@@ -65,7 +67,7 @@ export interface EditorState {
   /** Counts what was shown: pictures are drawn again when it grows. */
   readonly version: number;
   readonly notice: string;
-  readonly dialog: 'none' | 'keys' | 'search' | 'export' | 'palette';
+  readonly dialog: 'none' | 'keys' | 'search' | 'export' | 'palette' | 'face';
   /** A line drawn on the sheet and the colours along it, or null. */
   readonly profile: { readonly from: Point; readonly to: Point; readonly colours: readonly string[] } | null;
   /** What a press takes from another part while that is at hand. */
@@ -81,6 +83,7 @@ export const useEditor = create<EditorState>(() => ({
   scope: null,
   tileWork: null,
   cell: null,
+  typing: null,
   card: null,
   stage: 1,
   tool: 'pick',

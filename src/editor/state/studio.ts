@@ -56,6 +56,20 @@ export const choice = () => {
   return { ids, card, points: tool === 'points', grips };
 };
 
+let taking: Promise<void> | null = null;
+
+/** Has the faces that are still to come fetched, once at a time. */
+function takeFaces(): Promise<void> {
+  taking ??= studioEngine()
+    .studio.takeFaces(choice())
+    .then((frame) => {
+      taking = null;
+      for (const notice of frame.words) set({ notice });
+      showFrame(frame, false);
+    });
+  return taking;
+}
+
 /** Shows a frame: new overlay, and fresh tiles where the picture changed. */
 export function showFrame(frame: Frame, whole: boolean): void {
   set((s) => ({
@@ -67,4 +81,5 @@ export function showFrame(frame: Frame, whole: boolean): void {
     tileWork: frame.cell ? s.tileWork : null,
   }));
   studioEngine().board.sceneChanged(frame.version, frame.damage, whole);
+  if (frame.facesToCome) void takeFaces();
 }

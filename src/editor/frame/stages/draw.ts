@@ -11,7 +11,6 @@ import {
   Circle,
   CircleDot,
   Cog,
-  Copy,
   Grid3x3,
   Hexagon,
   ListChecks,
@@ -27,6 +26,7 @@ import {
   SquareDashedMousePointer,
   Star,
   Triangle,
+  Type,
 } from 'lucide-react';
 import { changeSheet } from '../../state/actions';
 import { act, align, family, onChosen, type Stage, take } from '../tool';
@@ -54,7 +54,7 @@ export const draw: Stage = {
     family(take('line', 'Line', Slash), take('arrow', 'Arrow', MoveUpRight), take('spiral', 'Spiral', Shell)),
     family(take('path', 'Path', Spline), take('freehand', 'Freehand', Pencil)),
     take('points', 'Points', SquareDashedMousePointer),
-    onChosen('copy', 'Duplicate', Copy, (ids) => ({ do: 'duplicate', ids })),
+    take('lettering', 'Lettering', Type),
     family(
       align('centre', 'Align centres', AlignCenterVertical),
       align('left', 'Align left', AlignStartVertical),

@@ -1,0 +1,136 @@
+import { makeCoat, makeId, makePart, makeSource } from '../document/create';
+import type { Design, Part } from '../document/types';
+import { applyTo, invert, type Matrix } from '../geometry/matrix';
+import type { Path } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+import { type Caret, caretsOf } from '../lettering/carets';
+import { type Axis, faceById } from '../lettering/face';
+import { layoutOf } from '../lettering/layout-memo';
+import { withText } from '../lettering/retext';
+import type { LetterChange, Lettering } from '../lettering/types';
+import { evaluatePart, placedOutline } from '../scene/evaluate';
+import { restsUpon } from '../scene/tiles';
+import type { Edited } from './edited';
+import { freeName } from './edited';
+import { childrenOf, frameOf, withChildren, withPart, worldOf } from './tree';
+
+/** A letter on the sheet. */
+export interface LetterOnSheet {
+  /** Its characters, [from, to) of the text. */
+  readonly from: number;
+  readonly to: number;
+  /** The corners of its box, from the top left on round, sheet units. */
+  readonly corners: readonly Point[];
+}
+
+/** What the overlay and the fields need to know of a part's lettering. */
+export interface LetteringOnSheet {
+  /** Where the caret stands before each character and after the last: foot and head, sheet units. */
+  readonly carets: readonly Caret[];
+  readonly letters: readonly LetterOnSheet[];
+  /** What the face says of itself; null while it is not here. */
+  readonly face: {
+    readonly name: string;
+    readonly licence: string;
+    readonly axes: readonly Axis[];
+    readonly features: readonly string[];
+  } | null;
+}
+
+/** The outline that lettering follows, as it is worked out with. */
+function alongOf(design: Pick<Design, 'parts'>, part: Part, l: Lettering): Path | null {
+  const other = l.follows === 'part' ? design.parts[l.along] : undefined;
+  if (!other || restsUpon(design, other.id, part.id)) return null;
+  return placedOutline(evaluatePart(design, other), other)[0] ?? null;
+}
+
+const corners = (m: Matrix, wide: number, above: number, below: number): Point[] =>
+  [
+    { x: 0, y: -above },
+    { x: wide, y: -above },
+    { x: wide, y: below },
+    { x: 0, y: below },
+  ].map((p) => applyTo(m, p));
+
+/** A part's lettering on the sheet; null where it has none. */
+export function letteringOnSheet(design: Design, id: string): LetteringOnSheet | null {
+  const part = design.parts[id];
+  const l = part?.source;
+  if (l?.kind !== 'lettering') return null;
+  const layout = layoutOf(l, alongOf(design, part, l));
+  const world = worldOf(design, id);
+  const out = (p: Point) => applyTo(world, p);
+  const face = faceById(l.face);
+  return {
+    carets: caretsOf(l, layout).map(([foot, head]): Caret => [out(foot), out(head)]),
+    letters: layout.letters.map((c) => ({
+      from: c.from,
+      to: c.to,
+      corners: corners(c.matrix, c.advance, c.ascent, c.descent).map(out),
+    })),
+    face: face ? { name: face.name, licence: face.licence, axes: face.axes, features: face.features } : null,
+  };
+}
+
+/** Puts empty lettering on the sheet, its baseline through a place. */
+export function addLettering(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  at: Point,
+  size: number,
+): Edited {
+  const back = invert(frameOf(design, parent));
+  if (!back) return { design, chosen: [] };
+  const place = { ...applyTo(back, at), turn: 0, skew: 0, scaleX: 1, scaleY: 1 };
+  const part = {
+    ...makePart(makeSource('lettering', { text: '', size }), {
+      coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#1f2b38' } })],
+      place,
+    }),
+    id: makeId(),
+    name: freeName(design, 'Lettering'),
+  };
+  const ids = childrenOf(design, sheetId, parent);
+  return {
+    design: withChildren(withPart(design, part), sheetId, parent, [...ids, part.id]),
+    chosen: [part.id],
+    card: { list: 'source' },
+  };
+}
+
+/** A part with its lettering changed; any other part as it is. */
+export const withLettering = (part: Part, change: (l: Lettering) => Lettering): Part =>
+  part.source.kind === 'lettering'
+    ? { ...part, source: { ...change(part.source), kind: 'lettering' } }
+    : part;
+
+/** A part with other words; what was done to letters stays with them. */
+export const withWords = (part: Part, text: string): Part => withLettering(part, (l) => withText(l, text));
+
+const untouched: Omit<LetterChange, 'at'> = { dx: 0, dy: 0, turn: 0, scale: 1 };
+
+const isUntouched = ({ dx, dy, turn, scale, colour, features }: LetterChange): boolean =>
+  dx === 0 && dy === 0 && turn === 0 && scale === 1 && !colour && !Object.keys(features ?? {}).length;
+
+/** What was done to the letter that starts at an index. */
+export const letterChangeAt = (l: Lettering, at: number): LetterChange =>
+  l.letters.find((c) => c.at === at) ?? { at, ...untouched };
+
+/** Letters changed, each from what was done to it already; those that are as the face has them are forgotten. */
+export function withLetters(
+  l: Lettering,
+  starts: readonly number[],
+  change: (c: LetterChange, nth: number) => LetterChange,
+): Lettering {
+  const changed = starts.map((at, i) => change(letterChangeAt(l, at), i));
+  const rest = l.letters.filter((c) => !starts.includes(c.at));
+  const letters = [...rest, ...changed].filter((c) => !isUntouched(c)).sort((a, b) => a.at - b.at);
+  return { ...l, letters };
+}
+
+/** The distance between a letter and the one before it changed, a share of the size. */
+export function withPair(l: Lettering, at: number, by: number): Lettering {
+  const rest = l.pairs.filter((p) => p.at !== at);
+  return { ...l, pairs: by === 0 ? rest : [...rest, { at, by }].sort((a, b) => a.at - b.at) };
+}

@@ -1,0 +1,58 @@
+/** What a face is like, to find it by. */
+export const characters = [
+  'geometric',
+  'sans',
+  'serif',
+  'slab',
+  'script',
+  'display',
+  'stencil',
+  'mono',
+] as const;
+export type Character = (typeof characters)[number];
+
+export const scripts = ['latin', 'greek', 'cyrillic', 'arabic', 'hebrew'] as const;
+export type Script = (typeof scripts)[number];
+
+/** A face that comes with the program. */
+export interface ShippedFace {
+  /** Name in designs, and of its file. */
+  readonly id: string;
+  readonly name: string;
+  readonly character: readonly Character[];
+  readonly scripts: readonly Script[];
+}
+
+const latin: readonly Script[] = ['latin'];
+const european: readonly Script[] = ['latin', 'greek', 'cyrillic'];
+
+const face = (
+  id: string,
+  name: string,
+  character: readonly Character[],
+  known: readonly Script[] = latin,
+): ShippedFace => ({ id, name, character, scripts: known });
+
+/** The shipped faces, all under the SIL Open Font License 1.1. */
+export const shippedFaces: readonly ShippedFace[] = [
+  face('league-spartan-800', 'League Spartan ExtraBold', ['geometric', 'sans']),
+  face('source-sans', 'Source Sans', ['sans'], european),
+  face('anton', 'Anton', ['sans', 'display']),
+  face('lilita-one', 'Lilita One', ['display']),
+  face('zilla-slab-700', 'Zilla Slab Bold', ['slab', 'serif']),
+  face('abril-fatface', 'Abril Fatface', ['display', 'serif']),
+  face('eb-garamond-500', 'EB Garamond Medium', ['serif'], european),
+  face('sacramento', 'Sacramento', ['script']),
+  face('pacifico', 'Pacifico', ['script', 'display'], ['latin', 'cyrillic']),
+  face('great-vibes', 'Great Vibes', ['script'], ['latin', 'cyrillic']),
+  face('monoton', 'Monoton', ['display', 'geometric']),
+  face('saira-stencil-one', 'Saira Stencil One', ['stencil', 'display']),
+  face('jetbrains-mono-700', 'JetBrains Mono Bold', ['mono', 'sans'], european),
+  face('amiri-700', 'Amiri Bold', ['serif'], ['latin', 'arabic']),
+  face('frank-ruhl-libre-900', 'Frank Ruhl Libre Black', ['serif', 'display'], ['latin', 'hebrew']),
+];
+
+export const defaultFace = 'league-spartan-800';
+
+/** Where the file of a shipped face is served. */
+export const faceAddress = (id: string): string => `/fonts/${id}.ttf`;

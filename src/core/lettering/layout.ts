@@ -1,0 +1,173 @@
+import { type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
+import {
+  type Bounds,
+  joinBounds,
+  type Path,
+  pathBounds,
+  transformBounds,
+  transformPath,
+} from '../geometry/path';
+import { faceById } from './face';
+import { type Baseline, circleLine, pathLine, straight } from './follow';
+import { linesOf, type TextLine } from './lines';
+import type { Cluster } from './shape-line';
+import type { LetterChange, Lettering } from './types';
+
+/** A letter where it stands. */
+export interface PlacedLetter {
+  /** Its characters, [from, to) of the text. */
+  readonly from: number;
+  readonly to: number;
+  /** Whether it runs from right to left. */
+  readonly rightToLeft: boolean;
+  /** From the letter's own coordinates (x from its left edge, y down from the baseline, sheet units) to the part's. */
+  readonly matrix: Matrix;
+  readonly advance: number;
+  /** Heights above and below the baseline that its face has. */
+  readonly ascent: number;
+  readonly descent: number;
+  /** Its outline in the part's coordinates. */
+  readonly path: Path;
+  readonly colour: string | undefined;
+  readonly line: number;
+}
+
+export interface LetteringLayout {
+  readonly letters: readonly PlacedLetter[];
+  readonly lines: readonly TextLine[];
+  /** What a designer should know, in words. */
+  readonly notes: readonly string[];
+}
+
+const tan = (degrees: number) => Math.tan((degrees * Math.PI) / 180);
+
+/** What all letters are stretched and slanted by; a straight text as a whole, any other letter by letter. */
+const shaping = ({ stretchX, stretchY, slantX, slantY }: Lettering): Matrix => [
+  stretchX,
+  stretchX * tan(slantY),
+  -stretchY * tan(slantX),
+  stretchY,
+  0,
+  0,
+];
+
+/** A letter's outline in its own coordinates. */
+function letterPath({ glyphs, instance, scale }: Cluster): Path {
+  const paths = glyphs.map((g) =>
+    transformPath(instance.outline(g.id), [scale, 0, 0, scale, g.x * scale, g.y * scale]),
+  );
+  return { contours: paths.flatMap((p) => p.contours), fillRule: 'nonzero' };
+}
+
+/** What a designer did to a letter, about the middle of its ink. */
+function changeMatrix(change: LetterChange | undefined, ink: Bounds | null, size: number): Matrix | null {
+  if (!change) return null;
+  const [x, y] = ink ? [(ink.x0 + ink.x1) / 2, (ink.y0 + ink.y1) / 2] : [0, 0];
+  const about = multiply(
+    translation(x, y),
+    multiply(multiply(rotation(change.turn), scaling(change.scale)), translation(-x, -y)),
+  );
+  return multiply(translation(change.dx * size, change.dy * size), about);
+}
+
+function baselineOf(l: Lettering, along: Path | null, xHeight: number): Baseline | null {
+  const upright = l.stand === 'upright';
+  const height = l.evenSpacing ? xHeight / 2 : 0;
+  if (l.follows === 'circle') return circleLine(l.radius, l.angle, l.side, height, upright);
+  if (l.follows === 'part') return along && pathLine(along, l.start, l.side, height, upright);
+  return straight;
+}
+
+/** Characters that their faces do not have, each named once. */
+function missingIn(l: Lettering): string[] {
+  const lost = new Map<string, Set<string>>();
+  let at = 0;
+  for (const character of l.text) {
+    const id = l.runs.find((r) => at >= r.from && at < r.to)?.face ?? l.face;
+    const face = faceById(id);
+    at += character.length;
+    if (!face || /\s|\p{Cf}/u.test(character) || face.has(character.codePointAt(0) as number)) continue;
+    lost.set(face.name, (lost.get(face.name) ?? new Set()).add(character));
+  }
+  return [...lost].map(
+    ([name, list]) =>
+      `${name} has no ${[...list]
+        .slice(0, 12)
+        .map((c) => `“${c}”`)
+        .join(', ')}.`,
+  );
+}
+
+function notesOf(l: Lettering, follows: boolean, dropped: number): string[] {
+  const ids = [l.face, ...l.runs.flatMap((r) => r.face ?? [])];
+  const gone = [...new Set(ids)].filter((id) => !faceById(id));
+  return [
+    ...(l.text.trim() ? [] : ['There are no words yet.']),
+    ...gone.map((id) => `The face “${id}” is not here yet.`),
+    ...missingIn(l),
+    ...(l.lines === 'wrapped' && !(l.frameWidth > 0)
+      ? ['The frame has no width: lines are as they were typed.']
+      : []),
+    ...(follows ? [] : ['Choose the part whose outline the words follow.']),
+    ...(dropped
+      ? [`The path is too short: ${dropped === 1 ? '1 letter does' : `${dropped} letters do`} not fit.`]
+      : []),
+  ];
+}
+
+/** Lettering laid out: where each letter stands, and its outline. `along` is the outline that it follows. */
+export function layOut(l: Lettering, along: Path | null = null): LetteringLayout {
+  const lines = linesOf(l);
+  const metrics = faceById(l.face)?.at(l.axes);
+  const xHeight = metrics ? (metrics.metrics.xHeight / metrics.unitsPerEm) * l.size * l.stretchY : 0;
+  const found = baselineOf(l, along, xHeight);
+  const baseline = found ?? straight;
+  const whole = baseline === straight;
+  const shape = shaping(l);
+  const changes = new Map(l.letters.map((c) => [c.at, c]));
+  const letters: PlacedLetter[] = [];
+  let dropped = 0;
+  lines.forEach((line, number) => {
+    for (const c of line.clusters) {
+      const from = line.base + c.from;
+      const middle = line.left + c.x + c.advance / 2;
+      // A straight text is shaped as a whole, so that its lines lean too.
+      const stand = whole
+        ? multiply(shape, baseline.at(middle, line.y) as Matrix)
+        : baseline.at(middle * l.stretchX, line.y);
+      if (!stand) {
+        if (c.glyphs.length) dropped++;
+        continue;
+      }
+      const bare = letterPath(c);
+      const own = multiply(
+        stand,
+        multiply(whole ? translation(0, 0) : shape, translation(-c.advance / 2, -l.rise)),
+      );
+      const change = changeMatrix(changes.get(from), pathBounds(bare), l.size);
+      const matrix = change ? multiply(own, change) : own;
+      const { ascender, descender } = c.instance.metrics;
+      letters.push({
+        from,
+        to: line.base + c.to,
+        rightToLeft: (c.level & 1) === 1,
+        matrix,
+        advance: c.advance,
+        ascent: ascender * c.scale,
+        descent: -descender * c.scale,
+        path: transformPath(bare, matrix),
+        colour: changes.get(from)?.colour ?? c.colour,
+        line: number,
+      });
+    }
+  });
+  return { letters, lines, notes: notesOf(l, found !== null, dropped) };
+}
+
+/** Bounds of what is inked, or null where nothing is. */
+export const inkBounds = ({ letters }: LetteringLayout): Bounds | null =>
+  letters.map((p) => pathBounds(p.path)).reduce(joinBounds, null);
+
+/** The box of a letter, from its face's ascender to its descender, in the part's coordinates. */
+export const letterBox = ({ matrix, advance, ascent, descent }: PlacedLetter): Bounds =>
+  transformBounds({ x0: 0, y0: -ascent, x1: advance, y1: descent }, matrix);

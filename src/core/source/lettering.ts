@@ -1,0 +1,171 @@
+import type Joi from 'joi';
+import { combine } from '../arrange/combine';
+import { angle, choice, length, onlyIf, share, sibling, size, toggle } from '../document/fields';
+import { emptyPath, type Path } from '../geometry/path';
+import { defaultFace } from '../lettering/catalogue';
+import { layoutOf } from '../lettering/layout-memo';
+import type { Lettering } from '../lettering/types';
+import { defineSource } from './definition';
+
+/** Most characters of one lettering. */
+export const longestText = 10_000;
+
+const onCircle = (field: Parameters<typeof onlyIf>[2]) => onlyIf('follows', 'circle', field);
+const onPart = (field: Parameters<typeof onlyIf>[2]) => onlyIf('follows', 'part', field);
+
+const schema = (joi: typeof Joi): Joi.SchemaMap => {
+  const index = joi.number().integer().min(0).max(longestText);
+  const face = joi.string().pattern(/^[\w-]{1,80}$/);
+  const share = joi.number().min(-100).max(100);
+  const tagged = joi.object().pattern(/^[\x20-\x7e]{4}$/, joi.number().min(-1e6).max(1e6));
+  const colour = joi.string().pattern(/^#[0-9a-f]{6}([0-9a-f]{2})?$/i);
+  return {
+    text: joi.string().allow('').max(longestText).required(),
+    face: face.required(),
+    axes: tagged.required(),
+    features: tagged.required(),
+    runs: joi
+      .array()
+      .items(
+        joi.object({
+          from: index.required(),
+          to: index.required(),
+          face,
+          scale: joi.number().min(0.01).max(100),
+          colour,
+        }),
+      )
+      .max(1000)
+      .required(),
+    letters: joi
+      .array()
+      .items(
+        joi.object({
+          at: index.required(),
+          dx: share.required(),
+          dy: share.required(),
+          turn: joi.number().min(-36_000).max(36_000).required(),
+          scale: joi.number().min(0.01).max(100).required(),
+          colour,
+          features: tagged,
+        }),
+      )
+      .max(longestText)
+      .unique('at')
+      .required(),
+    pairs: joi
+      .array()
+      .items(joi.object({ at: index.required(), by: share.required() }))
+      .max(longestText)
+      .unique('at')
+      .required(),
+  };
+};
+
+/** The outlines of lettering: letter by letter, or united. */
+function pieces(l: Lettering, along: Path | null): readonly Path[] {
+  const { letters } = layoutOf(l, along);
+  const inked = letters.filter((p) => p.path.contours.length);
+  if (l.pieces === 'united')
+    return inked.length
+      ? [
+          combine(
+            'union',
+            inked.map((p) => p.path),
+          ),
+        ]
+      : [];
+  return inked.map(({ path, colour }) => (colour ? { ...path, tint: colour } : path));
+}
+
+/** Words in a face, that stay words whatever comes after. */
+export const lettering = defineSource<Lettering>({
+  kind: 'lettering',
+  fields: [
+    size('size'),
+    share('leading', 0, 10),
+    share('tracking', -1, 10),
+    choice('kerning', ['metric', 'optical', 'none']),
+    choice('align', ['start', 'centre', 'end', 'justify']),
+    choice('lines', ['as-typed', 'wrapped']),
+    onlyIf('lines', 'wrapped', size('frameWidth')),
+    choice('follows', ['line', 'circle', 'part']),
+    onCircle(size('radius')),
+    onCircle(angle('angle')),
+    onPart(sibling('along')),
+    onPart(share('start')),
+    choice('side', ['outside', 'inside']),
+    choice('stand', ['turned', 'upright']),
+    toggle('evenSpacing'),
+    length('rise'),
+    share('stretchX', 0.01, 100),
+    share('stretchY', 0.01, 100),
+    angle('slantX', -80, 80),
+    angle('slantY', -80, 80),
+    choice('direction', ['auto', 'left-to-right', 'right-to-left']),
+    choice('pieces', ['letters', 'united']),
+  ],
+  schema,
+  defaults: {
+    text: 'Hollin Tarn',
+    face: defaultFace,
+    axes: {},
+    features: {},
+    runs: [],
+    letters: [],
+    pairs: [],
+    size: 200,
+    leading: 1.2,
+    tracking: 0,
+    kerning: 'metric',
+    align: 'start',
+    direction: 'auto',
+    rise: 0,
+    stretchX: 1,
+    stretchY: 1,
+    slantX: 0,
+    slantY: 0,
+    lines: 'as-typed',
+    frameWidth: 1000,
+    follows: 'line',
+    radius: 400,
+    along: '',
+    angle: 0,
+    start: 0,
+    side: 'outside',
+    stand: 'turned',
+    evenSpacing: true,
+    pieces: 'letters',
+  },
+  outline: () => emptyPath,
+  pieces,
+  notes: (l, along) => layoutOf(l, along).notes,
+  needs: ({ follows, along }) => (follows === 'part' && along ? [along] : []),
+  resize(l, sx, sy) {
+    const even = Math.abs(sx - sy) <= 1e-9 * Math.max(Math.abs(sx), Math.abs(sy));
+    if (!(sx > 0) || !(sy > 0) || (!even && l.follows !== 'line')) return null;
+    return even
+      ? { ...l, size: l.size * sx, frameWidth: l.frameWidth * sx, radius: l.radius * sx, rise: l.rise * sx }
+      : { ...l, stretchX: l.stretchX * sx, stretchY: l.stretchY * sy };
+  },
+  handles(l) {
+    if (l.follows === 'circle') {
+      const a = (l.angle * Math.PI) / 180;
+      const at = { x: l.radius * Math.sin(a), y: -l.radius * Math.cos(a) };
+      return [
+        { id: 'radius', x: -at.x, y: -at.y, sets: ['radius'], circle: { x: 0, y: 0, r: l.radius } },
+        { id: 'angle', ...at, from: { x: 0, y: 0 }, sets: ['angle'] },
+      ];
+    }
+    if (l.follows !== 'line' || l.lines !== 'wrapped') return [];
+    return [
+      { id: 'frame', x: l.frameWidth / 2, y: 0, sets: ['frameWidth'], from: { x: -l.frameWidth / 2, y: 0 } },
+    ];
+  },
+  drag(_, handle, to) {
+    if (handle === 'frame') return { params: { frameWidth: Math.max(0, 2 * to.x) } };
+    if (handle === 'radius') return { params: { radius: Math.hypot(to.x, to.y) } };
+    const turn = (Math.atan2(to.x, -to.y) * 180) / Math.PI;
+    return { params: { angle: Math.round(turn * 100) / 100 } };
+  },
+});

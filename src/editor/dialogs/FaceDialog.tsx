@@ -1,0 +1,168 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import IconButton from '@mui/material/IconButton';
+import { Star } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { characters, type ShippedFace, scripts, shippedFaces } from '@/core';
+import { withLettering, withRun } from '@/core/edit';
+import { ChoiceField } from '../fields/ChoiceField';
+import { familyOf, favouriteFaces, keepFavourites, showFace } from '../fields/faces';
+import { wordFor } from '../fields/words';
+import { changePart } from '../state/actions';
+import { get, set, useChosenPart, useEditor } from '../state/store';
+
+const any = 'Any';
+
+/** Sets a part's words, or those of them that are selected, in a face. */
+function setFace(id: string, face: string): void {
+  const { typing } = get();
+  const part = typing && typing.id === id && typing.to > typing.from ? typing : null;
+  changePart('Face', id, (p) =>
+    withLettering(p, (l) => {
+      if (!part || (part.from === 0 && part.to === l.text.length))
+        return { ...l, face, axes: {}, features: {}, runs: l.runs.map(({ face: _, ...r }) => r) };
+      return withRun(l, part.from, part.to, { face });
+    }),
+  );
+}
+
+function FaceLine({
+  face,
+  words,
+  on,
+  liked,
+  onPick,
+  onLike,
+}: {
+  face: ShippedFace;
+  words: string;
+  on: boolean;
+  liked: boolean;
+  onPick(): void;
+  onLike(): void;
+}) {
+  const [here, setHere] = useState(false);
+  useEffect(() => {
+    let live = true;
+    showFace(face.id).then(
+      () => live && setHere(true),
+      () => undefined,
+    );
+    return () => {
+      live = false;
+    };
+  }, [face.id]);
+  return (
+    <Box
+      role="listitem"
+      sx={{ display: 'flex', alignItems: 'center', borderBottom: 1, borderColor: 'divider' }}
+    >
+      <Box
+        component="button"
+        type="button"
+        aria-label={face.name}
+        aria-pressed={on}
+        onClick={onPick}
+        sx={{
+          flex: 1,
+          minWidth: 0,
+          display: 'grid',
+          gap: '2px',
+          p: '8px 10px',
+          border: 0,
+          textAlign: 'left',
+          cursor: 'pointer',
+          color: 'text.primary',
+          bgcolor: on ? 'action.selected' : 'transparent',
+        }}
+      >
+        <Box component="span" sx={{ fontSize: 12, color: 'text.secondary' }}>
+          {face.name} · {face.character.join(', ')}
+        </Box>
+        <Box
+          component="span"
+          style={{ fontFamily: here ? familyOf(face.id) : 'inherit', opacity: here ? 1 : 0.4 }}
+          sx={{ fontSize: 27, lineHeight: 1.35, whiteSpace: 'nowrap', overflow: 'hidden' }}
+        >
+          {words}
+        </Box>
+      </Box>
+      <IconButton aria-label={`${liked ? 'Forget' : 'Keep'} ${face.name}`} onClick={onLike} sx={{ p: 1 }}>
+        <Star size={15} fill={liked ? 'currentColor' : 'none'} />
+      </IconButton>
+    </Box>
+  );
+}
+
+/** All faces, each shown in itself with the designer's own words. */
+export function FaceDialog() {
+  const part = useChosenPart();
+  const typing = useEditor((s) => s.typing);
+  const [character, setCharacter] = useState(any);
+  const [script, setScript] = useState(any);
+  const [liked, setLiked] = useState(favouriteFaces);
+  const close = () => set({ dialog: 'none' });
+  if (part?.source.kind !== 'lettering') return null;
+  const { source } = part;
+  const partly = typing && typing.to > typing.from && typing.to - typing.from < source.text.length;
+  const own = partly ? source.text.slice(typing.from, typing.to) : source.text.split('\n')[0];
+  const run = partly ? source.runs.find((r) => r.from <= typing.from && r.to >= typing.to) : undefined;
+  const face = run?.face ?? source.face;
+  const list = shippedFaces
+    .filter((f) => character === any || f.character.some((c) => wordFor(c) === character))
+    .filter((f) => script === any || f.scripts.some((c) => wordFor(c) === script))
+    .sort((a, b) => Number(liked.includes(b.id)) - Number(liked.includes(a.id)));
+  const like = (id: string) => {
+    const next = liked.includes(id) ? liked.filter((l) => l !== id) : [...liked, id];
+    setLiked(next);
+    keepFavourites(next);
+  };
+  return (
+    <Dialog open onClose={close} maxWidth="sm" aria-labelledby="face-title">
+      <DialogTitle id="face-title">{partly ? 'Face of what is selected' : 'Face'}</DialogTitle>
+      <DialogContent sx={{ width: 520, display: 'grid', gap: 2 }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 3 }}>
+          <ChoiceField
+            label="Character"
+            value={character}
+            options={[any, ...characters.map(wordFor)]}
+            plain
+            onChange={setCharacter}
+          />
+          <ChoiceField
+            label="Script"
+            value={script}
+            options={[any, ...scripts.map(wordFor)]}
+            plain
+            onChange={setScript}
+          />
+        </Box>
+        <Box role="list" aria-label="Faces" sx={{ maxHeight: 430, overflowY: 'auto' }}>
+          {list.map((f) => (
+            <FaceLine
+              key={f.id}
+              face={f}
+              words={own.trim() || 'Hollin Tarn'}
+              on={f.id === face}
+              liked={liked.includes(f.id)}
+              onPick={() => setFace(part.id, f.id)}
+              onLike={() => like(f.id)}
+            />
+          ))}
+          {!list.length && <Box sx={{ color: 'text.secondary', p: 2 }}>No face is like that.</Box>}
+        </Box>
+      </DialogContent>
+      <DialogActions>
+        <Button variant="contained" onClick={close}>
+          Done
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,82 @@
+import { faceAddress, shippedFaces } from '@/core';
+
+const shipped = new Set(shippedFaces.map((f) => f.id));
+const asked = new Map<string, Promise<void>>();
+
+/** Name under which the window knows a face, for showing it in itself. */
+export const familyOf = (id: string): string => `compass-${id}`;
+
+/** Has the window fetch a face to show words in; resolves once it can. */
+export function showFace(id: string): Promise<void> {
+  let known = asked.get(id);
+  if (!known && shipped.has(id)) {
+    const face = new FontFace(familyOf(id), `url(${faceAddress(id)})`);
+    known = face.load().then((loaded) => {
+      document.fonts.add(loaded);
+    });
+    // Shown in the interface's own face until then; asked for again another time.
+    known.catch(() => asked.delete(id));
+    asked.set(id, known);
+  }
+  return known ?? Promise.resolve();
+}
+
+/** What a face is called. */
+export const faceName = (id: string): string => shippedFaces.find((f) => f.id === id)?.name ?? id;
+
+const place = 'silent-compass.favourite-faces';
+
+/** Faces that the designer likes best. */
+export function favouriteFaces(): string[] {
+  try {
+    const list: unknown = JSON.parse(localStorage.getItem(place) ?? '[]');
+    return Array.isArray(list) ? list.filter((id): id is string => typeof id === 'string') : [];
+  } catch {
+    return [];
+  }
+}
+
+export function keepFavourites(ids: readonly string[]): void {
+  try {
+    localStorage.setItem(place, JSON.stringify(ids));
+  } catch {
+    // Without room in the browser they are those of this visit alone.
+  }
+}
+
+/** What common features are called (OpenType feature registry); others go by their tags. */
+const featureWords: Readonly<Record<string, string>> = {
+  liga: 'Ligatures',
+  dlig: 'Rare ligatures',
+  hlig: 'Historical ligatures',
+  calt: 'Contextual forms',
+  swsh: 'Swashes',
+  cswh: 'Contextual swashes',
+  salt: 'Alternates',
+  smcp: 'Small capitals',
+  c2sc: 'Capitals to small capitals',
+  onum: 'Old-style figures',
+  lnum: 'Lining figures',
+  pnum: 'Proportional figures',
+  tnum: 'Figures of one width',
+  frac: 'Fractions',
+  ordn: 'Ordinals',
+  zero: 'Slashed zero',
+  sups: 'Superiors',
+  subs: 'Inferiors',
+  titl: 'Titling capitals',
+  case: 'Forms beside capitals',
+  hist: 'Historical forms',
+};
+
+/** Features that a designer chooses, with a word for each; what scripts cannot do without is left out. */
+export function offeredFeatures(tags: readonly string[]): { tag: string; word: string }[] {
+  return tags.flatMap((tag) => {
+    const word = featureWords[tag] ?? /^(?:ss|cv)(\d\d)$/.exec(tag)?.[1];
+    if (!word) return [];
+    return [{ tag, word: featureWords[tag] ?? `${tag.startsWith('ss') ? 'Set' : 'Form'} ${Number(word)}` }];
+  });
+}
+
+/** Features that are on where nothing is said. */
+export const onByItself = new Set(['liga', 'calt']);

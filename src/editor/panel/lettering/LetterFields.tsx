@@ -1,0 +1,125 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import type { LetterChange, Lettering, Part } from '@/core';
+import { letterChangeAt, withLettering, withLetters, withPair, withRun } from '@/core/edit';
+import { ColourField } from '../../fields/colour/ColourField';
+import { offeredFeatures, onByItself } from '../../fields/faces';
+import { NumberField } from '../../fields/NumberField';
+import { SwitchField } from '../../fields/SwitchField';
+import { changePart } from '../../state/actions';
+import { set, useEditor } from '../../state/store';
+import { Section } from '../Section';
+
+/** What is done to the letters that are selected on the sheet, or between two of them. */
+export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
+  const typing = useEditor((s) => (s.typing?.id === part.id ? s.typing : null));
+  const letters = useEditor((s) => s.report?.lettering?.letters);
+  const features = useEditor((s) => s.report?.lettering?.face?.features);
+  if (!typing) return null;
+  const { from, to } = typing;
+  if (from === to) {
+    if (from === 0 || from >= l.text.length) return null;
+    const by = l.pairs.find((p) => p.at === from)?.by ?? 0;
+    return (
+      <Section title={`Between “${l.text[from - 1]}” and “${l.text[from]}”`}>
+        <NumberField
+          label="Distance"
+          suffix="%"
+          value={by * 100}
+          min={-500}
+          max={500}
+          onChange={(v) =>
+            changePart('Kern', part.id, (p) => withLettering(p, (own) => withPair(own, from, v / 100)))
+          }
+        />
+      </Section>
+    );
+  }
+  const starts = (letters ?? []).filter((c) => c.from >= from && c.from < to).map((c) => c.from);
+  if (!starts.length) return null;
+  const first = letterChangeAt(l, starts[0]);
+  const run = l.runs.find((r) => r.from <= from && r.to > from);
+  const put = (label: string, change: (c: LetterChange) => Partial<LetterChange>) =>
+    changePart(label, part.id, (p) =>
+      withLettering(p, (own) => withLetters(own, starts, (c) => ({ ...c, ...change(c) }))),
+    );
+  const own = offeredFeatures(features ?? []).filter(({ tag }) => !onByItself.has(tag));
+  return (
+    <Section title={starts.length === 1 ? 'Letter' : `${starts.length} letters`}>
+      <NumberField
+        label="Shift x"
+        value={first.dx * l.size}
+        onChange={(v) => put('Shift letters', () => ({ dx: v / l.size }))}
+      />
+      <NumberField
+        label="Shift y"
+        value={first.dy * l.size}
+        onChange={(v) => put('Shift letters', () => ({ dy: v / l.size }))}
+      />
+      <NumberField
+        label="Turn"
+        suffix="°"
+        value={first.turn}
+        min={-36000}
+        max={36000}
+        onChange={(turn) => put('Turn letters', () => ({ turn }))}
+      />
+      <NumberField
+        label="Scale"
+        suffix="%"
+        value={first.scale * 100}
+        min={1}
+        max={10000}
+        onChange={(v) => put('Scale letters', () => ({ scale: v / 100 }))}
+      />
+      <ColourField
+        label="Colour"
+        value={first.colour ?? run?.colour ?? '#1f2b38'}
+        onChange={(colour) => put('Colour letters', () => ({ colour }))}
+      />
+      <NumberField
+        label="Size"
+        suffix="%"
+        value={(run?.scale ?? 1) * 100}
+        min={1}
+        max={10000}
+        onChange={(v) =>
+          changePart('Size of letters', part.id, (p) =>
+            withLettering(p, (o) => withRun(o, from, to, { scale: v / 100 })),
+          )
+        }
+      />
+      {own.map(({ tag, word }) => (
+        <SwitchField
+          key={tag}
+          label={word}
+          value={(first.features?.[tag] ?? 0) > 0}
+          onChange={(on) =>
+            put(word, (c) => {
+              const { [tag]: _, ...rest } = c.features ?? {};
+              return { features: on ? { ...rest, [tag]: 1 } : rest };
+            })
+          }
+        />
+      ))}
+      <Button variant="outlined" onClick={() => set({ dialog: 'face' })}>
+        Face of these letters
+      </Button>
+      <Button
+        variant="outlined"
+        onClick={() =>
+          changePart('Letters as they were', part.id, (p) =>
+            withLettering(p, (o) => ({
+              ...o,
+              letters: o.letters.filter((c) => !starts.includes(c.at)),
+              runs: o.runs.filter((r) => r.to <= from || r.from >= to),
+            })),
+          )
+        }
+      >
+        As the face has them
+      </Button>
+    </Section>
+  );
+}

@@ -1,0 +1,165 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useEffect, useId } from 'react';
+import { type Lettering, type Part, primitives } from '@/core';
+import { withLettering } from '@/core/edit';
+import { faceName, familyOf, offeredFeatures, onByItself, showFace } from '../../fields/faces';
+import { NumberField } from '../../fields/NumberField';
+import { ParamFields } from '../../fields/ParamFields';
+import { FieldLabel } from '../../fields/row';
+import { SwitchField } from '../../fields/SwitchField';
+import { wordFor } from '../../fields/words';
+import { changePart } from '../../state/actions';
+import { set, useEditor } from '../../state/store';
+import { beginTyping, keepTyped, typeText } from '../../state/typing';
+import { Section } from '../Section';
+import { LetterFields } from './LetterFields';
+
+/** Changes a part's lettering and keeps the change. */
+export const changeLettering = (label: string, part: Part, change: (l: Lettering) => Lettering): void =>
+  changePart(label, part.id, (p) => withLettering(p, change));
+
+function Words({ part, text }: { part: Part; text: string }) {
+  const id = useId();
+  return (
+    <Section title="Words">
+      <FieldLabel htmlFor={id} style={{ position: 'absolute', left: -9999 }}>
+        Words
+      </FieldLabel>
+      <Box
+        component="textarea"
+        id={id}
+        value={text}
+        rows={Math.min(6, Math.max(2, text.split('\n').length))}
+        spellCheck={false}
+        onChange={(e) => typeText(part.id, e.target.value)}
+        onBlur={() => void keepTyped()}
+        onKeyDown={(e) => e.stopPropagation()}
+        sx={{
+          width: '100%',
+          boxSizing: 'border-box',
+          p: '5px 7px',
+          font: 'inherit',
+          color: 'text.primary',
+          bgcolor: 'background.paper',
+          border: 1,
+          borderColor: 'divider',
+          borderRadius: 1,
+          resize: 'vertical',
+        }}
+      />
+      <Button variant="outlined" onClick={() => beginTyping(part.id)}>
+        Type on the sheet
+      </Button>
+    </Section>
+  );
+}
+
+function FaceFields({ part, l }: { part: Part; l: Lettering }) {
+  const face = useEditor((s) => s.report?.lettering?.face);
+  useEffect(() => {
+    showFace(l.face).catch(() => undefined);
+  }, [l.face]);
+  const put = (label: string, change: Partial<Lettering>) =>
+    changeLettering(label, part, (own) => ({ ...own, ...change }));
+  return (
+    <Section title="Face">
+      <Button
+        variant="outlined"
+        onClick={() => set({ dialog: 'face' })}
+        aria-label={`Face: ${faceName(l.face)}`}
+        style={{ fontFamily: familyOf(l.face), fontSize: 19, lineHeight: 1.3, textTransform: 'none' }}
+      >
+        {faceName(l.face)}
+      </Button>
+      {face?.axes.map((a) => (
+        <NumberField
+          key={a.tag}
+          label={a.name}
+          value={l.axes[a.tag] ?? a.preset}
+          min={a.min}
+          max={a.max}
+          step={(a.max - a.min) / 100}
+          onChange={(v) => put(a.name, { axes: { ...l.axes, [a.tag]: v } })}
+        />
+      ))}
+      {face?.licence && (
+        <Box sx={{ color: 'text.secondary', fontSize: 12, overflowWrap: 'anywhere' }}>
+          {face.licence.slice(0, 160)}
+        </Box>
+      )}
+    </Section>
+  );
+}
+
+/** What the face offers to be switched, each shown with the designer's own words. */
+function FeatureFields({ part, l }: { part: Part; l: Lettering }) {
+  const features = useEditor((s) => s.report?.lettering?.face?.features);
+  const offered = offeredFeatures(features ?? []);
+  if (!offered.length) return null;
+  const put = (label: string, own: Lettering['features']) =>
+    changeLettering(label, part, (o) => ({ ...o, features: own }));
+  return (
+    <Section title="Forms">
+      {offered.map(({ tag, word }) => (
+        <Box key={tag}>
+          <SwitchField
+            label={word}
+            value={(l.features[tag] ?? Number(onByItself.has(tag))) > 0}
+            onChange={(on) => {
+              const { [tag]: _, ...rest } = l.features;
+              const usual = on === onByItself.has(tag);
+              put(word, usual ? rest : { ...rest, [tag]: Number(on) });
+            }}
+          />
+          <Box
+            aria-hidden
+            style={{ fontFamily: familyOf(l.face), fontFeatureSettings: `"${tag}" 1` }}
+            sx={{
+              fontSize: 17,
+              lineHeight: 1.4,
+              whiteSpace: 'nowrap',
+              overflow: 'hidden',
+              color: 'text.secondary',
+            }}
+          >
+            {l.text.split('\n')[0].slice(0, 24)}
+          </Box>
+        </Box>
+      ))}
+    </Section>
+  );
+}
+
+/** The controls of lettering: its words, its face, what is selected of it, and how it is set. */
+export function LetteringFields({ part, l }: { part: Part; l: Lettering }) {
+  const notes = useEditor((s) => s.faults);
+  const own = notes.filter((f) => f.part === part.id && f.card === 'source');
+  return (
+    <>
+      <Words part={part} text={l.text} />
+      {own.length > 0 && (
+        <Box role="note" sx={{ px: 3, py: 1, color: 'text.secondary', fontSize: 13 }}>
+          {own.map((f) => (
+            <Box key={f.message}>{f.message}</Box>
+          ))}
+        </Box>
+      )}
+      <LetterFields part={part} l={l} />
+      <FaceFields part={part} l={l} />
+      <Section title="Setting">
+        <ParamFields
+          fields={primitives.lettering.fields}
+          params={l as unknown as Record<string, unknown>}
+          at="source"
+          onChange={(name, value) =>
+            changeLettering(wordFor(name), part, (own) => ({ ...own, [name]: value }))
+          }
+        />
+      </Section>
+      <FeatureFields part={part} l={l} />
+    </>
+  );
+}

@@ -1,0 +1,161 @@
+'use client';
+
+import { type KeyboardEvent, useEffect, useRef } from 'react';
+import { withLettering, withLetters, withPair } from '@/core/edit';
+import { changePart } from '../state/actions';
+import { redo, undo } from '../state/history';
+import { get, useEditor } from '../state/store';
+import { endTyping, keepTyped, select, typeText } from '../state/typing';
+import { brass, madder } from './colours';
+import { toView } from './view';
+
+/** Share of the size that a key moves two letters apart or together. */
+const kernStep = 0.01;
+
+/** Starts of the letters that are selected. */
+function selectedLetters(): number[] {
+  const { typing, report } = get();
+  if (!typing) return [];
+  return (report?.lettering?.letters ?? [])
+    .filter((c) => c.from >= typing.from && c.from < typing.to)
+    .map((c) => c.from);
+}
+
+const directions: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** Alt and an arrow: selected letters are nudged; with none, the letters beside the caret come nearer or part. */
+function nudge(e: KeyboardEvent, id: string): void {
+  const [dx, dy] = directions[e.key];
+  const letters = selectedLetters();
+  const { typing } = get();
+  const by = e.shiftKey ? 10 : 1;
+  if (letters.length)
+    changePart('Nudge letters', id, (p) =>
+      withLettering(p, (l) =>
+        withLetters(l, letters, (c) => ({
+          ...c,
+          dx: c.dx + (dx * by) / l.size,
+          dy: c.dy + (dy * by) / l.size,
+        })),
+      ),
+    );
+  else if (typing && dx && typing.from > 0)
+    changePart('Kern', id, (p) =>
+      withLettering(p, (l) => {
+        const now = l.pairs.find((pair) => pair.at === typing.from)?.by ?? 0;
+        return withPair(l, typing.from, Math.round((now + dx * by * kernStep) * 1e4) / 1e4);
+      }),
+    );
+}
+
+function onKey(e: KeyboardEvent<HTMLTextAreaElement>, id: string): void {
+  e.stopPropagation();
+  if (e.key === 'Escape') {
+    e.preventDefault();
+    void endTyping();
+  } else if (e.altKey && directions[e.key]) {
+    e.preventDefault();
+    nudge(e, id);
+  } else if ((e.ctrlKey || e.metaKey) && (e.key === 'z' || e.key === 'y' || e.key === 'Z')) {
+    e.preventDefault();
+    const again = e.key === 'y' || e.shiftKey;
+    void keepTyped().then(again ? redo : undo);
+  }
+}
+
+/** Takes keys, pasted text and input methods for the words at hand; it stands where the caret is, unseen. */
+export function TypingBox() {
+  const typing = useEditor((s) => s.typing);
+  const text = useEditor((s) => {
+    const source = typing ? s.design?.parts[typing.id]?.source : undefined;
+    return source?.kind === 'lettering' ? source.text : null;
+  });
+  const elsewhere = useEditor((s) => s.chosen.length !== 1 || s.chosen[0] !== typing?.id);
+  const caret = useEditor((s) => s.report?.lettering?.carets[typing?.to ?? 0]);
+  const view = useEditor((s) => s.view);
+  const box = useRef<HTMLTextAreaElement>(null);
+  const id = typing?.id;
+  useEffect(() => {
+    if (id) box.current?.focus({ preventScroll: true });
+  }, [id]);
+  useEffect(() => {
+    if (typing && elsewhere) void endTyping();
+  }, [typing, elsewhere]);
+  const [from, to] = [typing?.from, typing?.to];
+  useEffect(() => {
+    const el = box.current;
+    if (!el || from === undefined || to === undefined) return;
+    if (el.selectionStart !== from || el.selectionEnd !== to) el.setSelectionRange(from, to);
+  }, [from, to]);
+  if (!id || text === null) return null;
+  const at = caret ? toView(view, caret[1]) : { x: 0, y: 0 };
+  return (
+    <textarea
+      ref={box}
+      aria-label="Words on the sheet"
+      value={text}
+      wrap="off"
+      spellCheck={false}
+      onChange={(e) => typeText(id, e.target.value)}
+      onSelect={(e) => select(e.currentTarget.selectionStart, e.currentTarget.selectionEnd)}
+      onKeyDown={(e) => onKey(e, id)}
+      style={{
+        position: 'absolute',
+        left: at.x,
+        top: at.y,
+        width: 2,
+        height: 24,
+        padding: 0,
+        border: 0,
+        opacity: 0,
+        resize: 'none',
+        overflow: 'hidden',
+        pointerEvents: 'none',
+      }}
+    />
+  );
+}
+
+/** The caret and what is selected, over the words. */
+export function TypingMarks() {
+  const typing = useEditor((s) => s.typing);
+  const lettering = useEditor((s) => (typing ? s.report?.lettering : null));
+  const view = useEditor((s) => s.view);
+  if (!typing || !lettering) return null;
+  const chosen = lettering.letters.filter((c) => c.from >= typing.from && c.from < typing.to);
+  const caret = lettering.carets[Math.min(typing.to, lettering.carets.length - 1)];
+  const [foot, head] = caret ? [toView(view, caret[0]), toView(view, caret[1])] : [];
+  return (
+    <g data-testid="typing">
+      {chosen.map((c) => (
+        <polygon
+          key={c.from}
+          data-testid="selected-letter"
+          points={c.corners
+            .map((p) => toView(view, p))
+            .map((p) => `${p.x},${p.y}`)
+            .join(' ')}
+          fill={brass}
+          fillOpacity={0.28}
+        />
+      ))}
+      {foot && head && typing.from === typing.to && (
+        <line
+          data-testid="caret"
+          x1={foot.x}
+          y1={foot.y}
+          x2={head.x}
+          y2={head.y}
+          stroke={madder}
+          strokeWidth={2}
+          className="sc-caret"
+        />
+      )}
+    </g>
+  );
+}

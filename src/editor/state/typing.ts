@@ -1,0 +1,61 @@
+import type { Part } from '@/core';
+import { withWords } from '@/core/edit';
+import { changePart, choose, run } from './actions';
+import { beginLive, endLive, idle, openedDesign } from './history';
+import { get, set } from './store';
+
+/** Milliseconds without a key after which what was typed is kept as one change. */
+const pause = 900;
+
+let keeping: ReturnType<typeof setTimeout> | undefined;
+
+export function keepTyped(): Promise<void> {
+  clearTimeout(keeping);
+  keeping = undefined;
+  return endLive();
+}
+
+const nameless = /^Lettering( \d+)?$/;
+const nameOf = (text: string): string => text.trim().split('\n')[0].slice(0, 40);
+
+/** A part with other words, and with them as its name where it had no other. */
+function reworded(part: Part, text: string): Part {
+  if (part.source.kind !== 'lettering') return part;
+  const follows = nameless.test(part.name) || part.name === nameOf(part.source.text);
+  const name = (follows && nameOf(text)) || part.name;
+  return { ...withWords(part, text), name };
+}
+
+/** Sets the words of a part; a run of such changes is kept as one. */
+export function typeText(id: string, text: string): void {
+  if (!keeping) beginLive();
+  clearTimeout(keeping);
+  changePart('Type', id, (p) => reworded(p, text));
+  keeping = setTimeout(() => void keepTyped(), pause);
+}
+
+/** Takes a part's words up for typing, all of them selected or the caret at an index. */
+export function beginTyping(id: string, at?: number): void {
+  const part = openedDesign().parts[id];
+  if (part?.source.kind !== 'lettering') return;
+  const end = part.source.text.length;
+  set({ tool: 'pick', typing: { id, from: at ?? 0, to: at ?? end } });
+  choose([id], { list: 'source' });
+}
+
+/** Ends typing; lettering without words goes. */
+export async function endTyping(): Promise<void> {
+  const { typing } = get();
+  if (!typing) return;
+  set({ typing: null });
+  await keepTyped();
+  await idle();
+  const part = openedDesign().parts[typing.id];
+  if (part?.source.kind === 'lettering' && !part.source.text.trim())
+    await run('Remove empty lettering', { do: 'remove', ids: [typing.id] });
+}
+
+export const select = (from: number, to: number): void =>
+  set(({ typing }) =>
+    typing && (typing.from !== from || typing.to !== to) ? { typing: { ...typing, from, to } } : {},
+  );

@@ -1,0 +1,37 @@
+import { type Design, FontFault, faceAddress, facesMissing, provideFace, shippedFaces } from '@/core';
+
+const shipped = new Set(shippedFaces.map((f) => f.id));
+/** Faces that could not be had, with the reason: they are not asked for again. */
+const refused = new Map<string, string>();
+
+async function fetchFace(id: string): Promise<void> {
+  const response = await fetch(faceAddress(id));
+  if (!response.ok) throw new FontFault(`The face “${id}” could not be fetched (${response.status}).`);
+  const bytes = new Uint8Array(await response.arrayBuffer());
+  // The shaper is large: it comes with the first face.
+  const { openFace } = await import('@/core/shaping');
+  provideFace(openFace(id, bytes));
+}
+
+const toFetch = (design: Pick<Design, 'parts'>): string[] =>
+  facesMissing(design).filter((id) => shipped.has(id) && !refused.has(id));
+
+/** Whether faces of a design are still to be fetched. */
+export const facesToCome = (design: Pick<Design, 'parts'>): boolean => toFetch(design).length > 0;
+
+/** Fetches the faces that a design is set in and that are not at hand; says why for those that cannot be had. */
+export async function fetchFaces(design: Pick<Design, 'parts'>): Promise<string[]> {
+  const words = await Promise.all(
+    toFetch(design).map((id) =>
+      fetchFace(id).then(
+        () => [],
+        (e: unknown) => {
+          const word = e instanceof FontFault ? e.message : `The face “${id}” could not be fetched.`;
+          refused.set(id, word);
+          return [word];
+        },
+      ),
+    ),
+  );
+  return words.flat();
+}

@@ -1,0 +1,21 @@
+/** What the tests use of fontkit, which has no types of its own. */
+declare module 'fontkit' {
+  export interface KitGlyph {
+    readonly id: number;
+    readonly bbox: {
+      readonly minX: number;
+      readonly minY: number;
+      readonly maxX: number;
+      readonly maxY: number;
+    };
+  }
+  export interface KitFont {
+    readonly unitsPerEm: number;
+    readonly characterSet: readonly number[];
+    layout(text: string): {
+      readonly glyphs: readonly KitGlyph[];
+      readonly positions: readonly { readonly xAdvance: number }[];
+    };
+  }
+  export function openSync(file: string): KitFont;
+}
