@@ -1,6 +1,9 @@
 import { type Design, evaluate, type Part } from '@/core';
 import { demoDesigns } from '../demo';
+import { takeShippedFaces } from '../test/faces';
 import { median, ms, type Row, timeRuns, times } from './measure';
+
+takeShippedFaces();
 
 /** Every part of a design as a new object, so that nothing is remembered. */
 const fresh = (d: Design): Design => structuredClone(d);

@@ -1,8 +1,11 @@
 import { Resvg } from '@resvg/resvg-js';
 import { evaluate, renderPixels, sceneToSvg } from '@/core';
 import { demoDesigns } from '../demo';
+import { takeShippedFaces } from '../test/faces';
 import { median, ms, type Row, timeRuns, times } from './measure';
 import { drawNatively } from './native';
+
+takeShippedFaces();
 
 export function rasterRows(): Row[] {
   const rows: Row[] = [];

@@ -10,6 +10,7 @@ import {
   type Gradient,
   type HolderSource,
   holders,
+  type Lettering,
   makePart,
   makeSource,
   type Operation,
@@ -81,6 +82,11 @@ export class Composer {
     this.parts[part.id] = part;
     this.open.push(part.id);
     return part.id;
+  }
+
+  /** Adds lettering whose anchor stands at (x, y); returns its id. */
+  words(text: string, params: Partial<Lettering>, at: Partial<Place>, values: Partial<Part> = {}): string {
+    return this.add(text.split('\n')[0], 'lettering', { text, ...params }, at, values);
   }
 
   private hold(name: string, source: HolderSource, inside: () => void, values: Partial<Part>): void {

@@ -4,11 +4,13 @@ import { cometSwoosh } from './comet-swoosh';
 import { domeIcon } from './dome-icon';
 import { foldedRibbonStar } from './folded-ribbon-star';
 import { lensEmblem } from './lens-emblem';
+import { meteorLettering } from './meteor-lettering';
 import { moonPhaseBadge } from './moon-phase-badge';
 import { nightPattern } from './night-pattern';
 import { orbitWallpaper } from './orbit-wallpaper';
 import { splitMoonMonogram } from './split-moon-monogram';
 import { sunRosette } from './sun-rosette';
+import { supperRoomLettering } from './supper-room-lettering';
 
 /** The demo designs of the Hollin Tarn Observatory, by a name for files and ids. */
 export const demoDesigns: Readonly<Record<string, () => Design>> = {
@@ -22,4 +24,6 @@ export const demoDesigns: Readonly<Record<string, () => Design>> = {
   'lens-emblem': lensEmblem,
   'aurora-backdrop': auroraBackdrop,
   'night-pattern': nightPattern,
+  'supper-room-lettering': supperRoomLettering,
+  'meteor-lettering': meteorLettering,
 };

@@ -208,6 +208,21 @@ export function moonPhaseBadge(): Design {
       finishes: [c.shadow({ shiftX: 0, shiftY: 8, softness: 22, opacity: 0.55, colour: '#050a18' })],
     },
   );
+  const onRim = {
+    face: 'league-spartan-800',
+    size: 44,
+    tracking: 0.16,
+    align: 'centre',
+    follows: 'circle',
+  } as const;
+  const engraved = { coats: [c.coat.fill('#4a2f0b')] };
+  c.words('HOLLIN TARN OBSERVATORY', { ...onRim, radius: 840 }, { x: middle, y: middle }, engraved);
+  c.words(
+    'EIGHT PHASES · ONE LAMP',
+    { ...onRim, radius: 871, side: 'inside', angle: 180 },
+    { x: middle, y: middle },
+    engraved,
+  );
   marks(c);
   c.add(
     'Fine ring',

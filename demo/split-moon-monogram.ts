@@ -66,5 +66,11 @@ export function splitMoonMonogram(): Design {
     { x: 1485, y: 515 },
     { coats: [c.coat.fill('#c98f3a')] },
   );
+  c.words(
+    'HOLLIN TARN',
+    { face: 'league-spartan-800', size: 96, tracking: 0.42, align: 'centre' },
+    { x: middle, y: 1885 },
+    { coats: [c.coat.fill('#22345f')] },
+  );
   return c.design({ ground: '#f7f2e8' });
 }

@@ -116,6 +116,10 @@ test('the split-moon monogram is constructed by hand', async ({ page }) => {
     'Polygon',
   );
   await e.colour('#c98f3a');
+  await e.words(1000, 1885, 'HOLLIN TARN');
+  await e.pickOption('Align', 'Centre');
+  await e.fill({ Size: 96, Tracking: 42, 'Anchor x': 1000, 'Anchor y': 1885 });
+  await e.colour('#22345f');
   await expectLike(e, 'Split-moon monogram');
 });
 

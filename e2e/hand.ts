@@ -59,6 +59,17 @@ export class Hand extends Editor {
     await this.page.keyboard.press('Escape');
   }
 
+  /** Types words on the sheet, from a place on. */
+  async words(x: number, y: number, text: string): Promise<string> {
+    await this.take('Lettering');
+    await this.page.mouse.click(...(await this.at(x, y)));
+    await this.page.getByLabel('Words on the sheet').waitFor({ state: 'attached' });
+    await this.page.keyboard.type(text);
+    await this.page.keyboard.press('Escape');
+    await this.settled();
+    return this.chosen();
+  }
+
   async colour(hex: string): Promise<void> {
     await this.card('Fill').click();
     await this.type('Colour, hex or RGB', hex);

@@ -1,7 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { evaluate, renderPixels, sceneToSvg } from '@/core';
 import { demoDesigns } from '../demo';
+import { takeShippedFaces } from '../test/faces';
 import { averaged, rms } from '../test/pictures';
+
+takeShippedFaces();
 
 const width = 320;
 

@@ -1,3 +1,4 @@
+import { bounce } from './bounce';
 import type { StepDefinition } from './definition';
 import { close, reverse } from './direction';
 import { gridRepeat } from './grid-repeat';
@@ -9,6 +10,7 @@ import { roundCorners } from './round-corners';
 import { simplify } from './simplify';
 import { strokeStep } from './stroke-outline';
 import { trail } from './trail';
+import { unitePieces } from './unite-pieces';
 
 export { type Outline, type StepDefinition, StepFault } from './definition';
 
@@ -18,6 +20,8 @@ const all = [
   parallels,
   strokeStep,
   simplify,
+  bounce,
+  unitePieces,
   reverse,
   close,
   mirror,

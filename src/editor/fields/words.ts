@@ -91,6 +91,8 @@ const special: Readonly<Record<string, string>> = {
   pieces: 'Made into',
   united: 'One outline',
   letters: 'Letters',
+  lift: 'Raised by',
+  chance: 'Chance number',
   x1: 'Start x',
   y1: 'Start y',
   x2: 'End x',

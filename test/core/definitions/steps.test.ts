@@ -44,6 +44,54 @@ describe('mirror', () => {
   });
 });
 
+describe('bounce', () => {
+  const letters = [0, 1, 2, 3, 4].map((i) => rect(100 * i, 0, 60, 80));
+  const of = (params: object, outline: Outline = letters): Outline => {
+    const bounds = boundsOf(outline) ?? { x0: 0, y0: 0, x1: 0, y1: 0 };
+    return steps.bounce.apply(outline, { ...steps.bounce.defaults, turn: 0, ...params }, { bounds, outline });
+  };
+  const raised = (outline: Outline) => outline.map((p) => -(pathBounds(p)?.y0 ?? 0));
+
+  it('raises each piece by its rule', () => {
+    const close = (list: number[]) => list.map((v) => expect.closeTo(v, 9));
+    expect(raised(of({ rule: 'alternate', lift: 10 }))).toEqual(close([10, -10, 10, -10, 10]));
+    expect(raised(of({ rule: 'rise', lift: 40 }))).toEqual(close([0, 10, 20, 30, 40]));
+    // A parabola through the ends: 1 − t².
+    expect(raised(of({ rule: 'arc', lift: 16 }))).toEqual(close([0, 12, 16, 12, 0]));
+    expect(raised(of({ rule: 'wave', lift: 10, letters: 4 }))).toEqual(close([0, 10, 0, -10, 0]));
+    const chance = raised(of({ rule: 'chance', lift: 10, chance: 5 }));
+    expect(chance).toEqual(raised(of({ rule: 'chance', lift: 10, chance: 5 })));
+    expect(chance).not.toEqual(raised(of({ rule: 'chance', lift: 10, chance: 6 })));
+    for (const v of chance) expect(Math.abs(v)).toBeLessThanOrEqual(10);
+  });
+
+  it('turns each about its middle, so that areas and middles stay, and says where there is one piece', () => {
+    const turned = of({ rule: 'alternate', lift: 0, turn: 30 });
+    turned.forEach((p, i) => {
+      const b = pathBounds(p);
+      expect(pathArea(p)).toBeCloseTo(4800, 6);
+      expect(((b?.x0 ?? 0) + (b?.x1 ?? 0)) / 2).toBeCloseTo(100 * i + 30, 6);
+    });
+    const one = [letters[0]];
+    const bounds = { x0: 0, y0: 0, x1: 60, y1: 80 };
+    expect(steps.bounce.note?.(one, steps.bounce.defaults, { bounds, outline: one })).toMatch(/one piece/);
+  });
+
+  it('pieces are united into one outline when asked', () => {
+    const [whole, ...rest] = apply('unite-pieces', rect(0, 0, 10, 10), {});
+    expect(rest).toEqual([]);
+    expect(pathArea(whole)).toBeCloseTo(100, 6);
+    const overlapping = [rect(0, 0, 60, 60), rect(40, 0, 60, 60)];
+    const made = steps['unite-pieces'].apply(
+      overlapping,
+      {},
+      { bounds: { x0: 0, y0: 0, x1: 100, y1: 60 }, outline: overlapping },
+    );
+    expect(made).toHaveLength(1);
+    expect(pathArea(made[0])).toBeCloseTo(6000, 6);
+  });
+});
+
 describe('grid repeat', () => {
   const tile = rect(0, 0, 30, 20);
 

@@ -20,6 +20,9 @@ import {
 } from '@/core';
 import { SceneDecoder, SceneEncoder, sceneDamage } from '@/core/live';
 import { demoDesigns } from '../../../demo';
+import { takeShippedFaces } from '../../faces';
+
+takeShippedFaces();
 
 function designOf(...parts: Part[]): Design {
   const d = makeDesign('Test');

@@ -3,6 +3,9 @@ import { evaluate, renderPixels, type Scene } from '@/core';
 import { moveParts } from '@/core/edit';
 import { SceneDecoder, SceneEncoder } from '@/core/live';
 import { demoDesigns } from '../../../demo';
+import { takeShippedFaces } from '../../faces';
+
+takeShippedFaces();
 
 /** As a message arrives: a copy of its own. */
 const sent = (encoder: SceneEncoder, scene: Scene) => structuredClone(encoder.encode(scene));

@@ -18,8 +18,11 @@ import {
 } from '@/core';
 import { pngStream } from '@/server/png-stream';
 import { demoDesigns } from '../../../demo';
+import { takeShippedFaces } from '../../faces';
 import { averaged, rms } from '../../pictures';
 import { maskScenes } from '../raster/scenes';
+
+takeShippedFaces();
 
 async function encode(p: Picture, dpi: number, rows = 16): Promise<Buffer> {
   const bands = function* () {

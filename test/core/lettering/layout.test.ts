@@ -5,8 +5,8 @@ import { caretsOf } from '@/core/lettering/carets';
 import { directionsOf, inSight, itemsOf } from '@/core/lettering/items';
 import { layOut } from '@/core/lettering/layout';
 import { withRun } from '@/core/lettering/runs';
+import { letteringOf, takeShippedFaces } from '../../faces';
 import { polygonArea } from '../arrange/truth';
-import { letteringOf, takeShippedFaces } from './shipped';
 
 beforeAll(takeShippedFaces);
 

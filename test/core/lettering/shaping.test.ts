@@ -3,7 +3,7 @@ import * as fontkit from 'fontkit';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { FontFault, faceById, pathArea, pathBounds, shippedFaces } from '@/core';
 import { openFace } from '@/core/shaping';
-import { fontBytes, fontFile, takeShippedFaces } from './shipped';
+import { fontBytes, fontFile, takeShippedFaces } from '../../faces';
 
 beforeAll(takeShippedFaces);
 

@@ -5,9 +5,12 @@ import { edgesOf } from '@/core/raster/edges';
 import { type Kernels, makeKernels } from '@/core/raster/kernels';
 import { Painter } from '@/core/raster/painter';
 import { blendModes, type Scene } from '@/core/scene/types';
+import { takeShippedFaces } from '../../faces';
 import { numbers, pentagram, regular } from '../shapes';
 import { plainKernels } from './plain/kernels';
 import { maskScenes, sampleScenes, scene, shape, solid } from './scenes';
+
+takeShippedFaces();
 
 /** Something done with either set of kernels. */
 type Work = (kernels: Kernels) => Float32Array | Uint8Array;

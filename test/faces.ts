@@ -4,7 +4,7 @@ import { type Lettering, makeSource, provideFace, shippedFaces } from '@/core';
 import { openFace } from '@/core/shaping';
 
 export const fontFile = (id: string): string =>
-  path.resolve(import.meta.dirname, '../../../public/fonts', `${id}.ttf`);
+  path.resolve(import.meta.dirname, '../public/fonts', `${id}.ttf`);
 
 export const fontBytes = (id: string): Uint8Array => new Uint8Array(readFileSync(fontFile(id)));
 
