@@ -49,7 +49,7 @@ export function meteorLettering(): Design {
       ];
       c.words(
         'METEORS',
-        { face: 'lilita-one', size: 318, align: 'centre', letters, slantY: -8 },
+        { face: 'lilita-one', size: 318, alignment: 'centre', letters, slantY: -8 },
         { x: 1000, y: 1120 },
         {
           coats: [
@@ -68,7 +68,7 @@ export function meteorLettering(): Design {
       );
       c.words(
         'AUGUST NIGHTS',
-        { face: 'league-spartan-800', size: 84, tracking: 0.3, align: 'centre' },
+        { face: 'league-spartan-800', size: 84, tracking: 0.3, alignment: 'centre' },
         { x: 1000, y: 1400 },
         {
           coats: [c.coat.fill(ink.straw)],

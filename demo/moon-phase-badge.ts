@@ -212,7 +212,7 @@ export function moonPhaseBadge(): Design {
     face: 'league-spartan-800',
     size: 44,
     tracking: 0.16,
-    align: 'centre',
+    alignment: 'centre',
     follows: 'circle',
   } as const;
   const engraved = { coats: [c.coat.fill('#4a2f0b')] };

@@ -68,7 +68,7 @@ export function splitMoonMonogram(): Design {
   );
   c.words(
     'HOLLIN TARN',
-    { face: 'league-spartan-800', size: 96, tracking: 0.42, align: 'centre' },
+    { face: 'league-spartan-800', size: 96, tracking: 0.42, alignment: 'centre' },
     { x: middle, y: 1885 },
     { coats: [c.coat.fill('#22345f')] },
   );

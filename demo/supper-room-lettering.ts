@@ -42,7 +42,7 @@ export function supperRoomLettering(): Design {
   const side = c.step('trail', { count: 9, stepX: 3, stepY: 3, stepTurn: 0, stepScale: 1, unite: true });
   c.words(
     'Supper room',
-    { face: 'pacifico', size: 285, align: 'centre', slantY: -5, pieces: 'united' },
+    { face: 'pacifico', size: 285, alignment: 'centre', slantY: -5, pieces: 'united' },
     { x: 990, y: 1045 },
     {
       coats: [
@@ -55,13 +55,13 @@ export function supperRoomLettering(): Design {
   );
   c.words(
     'THE OBSERVATORY’S',
-    { face: 'league-spartan-800', size: 82, tracking: 0.22, align: 'centre', slantY: -5 },
+    { face: 'league-spartan-800', size: 82, tracking: 0.22, alignment: 'centre', slantY: -5 },
     { x: 1000, y: 735 },
     { coats: [c.coat.fill(ink.straw)] },
   );
   c.words(
     'open until the stars go out',
-    { face: 'sacramento', size: 128, align: 'centre', slantY: -5 },
+    { face: 'sacramento', size: 128, alignment: 'centre', slantY: -5 },
     { x: 1010, y: 1262 },
     { coats: [c.coat.fill(ink.straw), c.coat.stroke(2.5, ink.straw)] },
   );

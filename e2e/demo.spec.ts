@@ -117,8 +117,9 @@ test('the split-moon monogram is constructed by hand', async ({ page }) => {
   );
   await e.colour('#c98f3a');
   await e.words(1000, 1885, 'HOLLIN TARN');
-  await e.pickOption('Align', 'Centre');
-  await e.fill({ Size: 96, Tracking: 42, 'Anchor x': 1000, 'Anchor y': 1885 });
+  await e.pickOption('Alignment', 'Centre');
+  // Their ink stands a little beside the middle of what they take up.
+  await e.fill({ Size: 96, Tracking: 42, 'Centre x': 998.44, 'Centre y': 1853.32 });
   await e.colour('#22345f');
   await expectLike(e, 'Split-moon monogram');
 });

@@ -95,7 +95,7 @@ export function linesOf(l: Lettering): TextLine[] {
     const ranges = wrapped ? wrap(text, whole, l.frameWidth) : [[0, text.length] as [number, number]];
     for (const [i, [from, to]] of ranges.entries()) {
       const plain = ranges.length === 1 ? whole : shapeLine(p, from, to, directions);
-      const fills = wrapped && l.align === 'justify' && i < ranges.length - 1;
+      const fills = wrapped && l.alignment === 'justify' && i < ranges.length - 1;
       const line = fills ? justified(plain, text, l.frameWidth) : plain;
       if (out.length) y += l.size * l.leading * line.scale;
       out.push({ ...line, base, y, left: leftOf(l, line, text, wrapped) });
@@ -115,7 +115,7 @@ function leftOf(l: Lettering, line: ShapedLine, text: string, wrapped: boolean):
   const width = line.width - hang;
   const before = line.rightToLeft ? hang : 0;
   const room = wrapped ? l.frameWidth / 2 : 0;
-  if (l.align === 'centre') return -width / 2 - before;
-  const atLeft = (l.align === 'end') === line.rightToLeft;
+  if (l.alignment === 'centre') return -width / 2 - before;
+  const atLeft = (l.alignment === 'end') === line.rightToLeft;
   return (atLeft ? 0 - room : room - width) - before;
 }

@@ -48,7 +48,7 @@ export interface Lettering {
   /** Added after every letter, a share of the size. */
   readonly tracking: number;
   readonly kerning: 'metric' | 'optical' | 'none';
-  readonly align: 'start' | 'centre' | 'end' | 'justify';
+  readonly alignment: 'start' | 'centre' | 'end' | 'justify';
   readonly direction: 'auto' | 'left-to-right' | 'right-to-left';
   /** How far the letters stand above their baseline, sheet units. */
   readonly rise: number;

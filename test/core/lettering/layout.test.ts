@@ -42,7 +42,8 @@ describe('lines', () => {
 
   it('stand about their anchor by how they are aligned, and a leading below each other', () => {
     const text = 'Hollin\nTarn room';
-    const of = (align: Lettering['align']) => layOut(letteringOf({ ...at, text, align, leading: 1.5 }));
+    const of = (alignment: Lettering['alignment']) =>
+      layOut(letteringOf({ ...at, text, alignment, leading: 1.5 }));
     for (const line of of('start').lines) expect(line.left).toBe(0);
     for (const line of of('end').lines) expect(line.left + line.width).toBeCloseTo(0, 9);
     for (const line of of('centre').lines) expect(line.left + line.width / 2).toBeCloseTo(0, 9);
@@ -54,7 +55,7 @@ describe('lines', () => {
 
   it('are wrapped between words to a frame, and fill it where they are justified', () => {
     const text = 'The observatory opens its night garden at dusk on clear evenings';
-    const l = letteringOf({ ...at, text, lines: 'wrapped', frameWidth: 900, align: 'justify' });
+    const l = letteringOf({ ...at, text, lines: 'wrapped', frameWidth: 900, alignment: 'justify' });
     const { lines } = layOut(l);
     expect(lines.length).toBeGreaterThan(2);
     expect(lines.map((x) => text.slice(x.from, x.to)).join('')).toBe(text);
@@ -92,7 +93,7 @@ describe('words on a circle', () => {
     size: 60,
     follows: 'circle',
     radius: 300,
-    align: 'centre',
+    alignment: 'centre',
     kerning: 'none',
   });
   const angles = (l: Lettering) =>

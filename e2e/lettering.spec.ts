@@ -1,0 +1,154 @@
+import { expect, test } from '@playwright/test';
+import { Hand } from './hand';
+
+test.describe.configure({ timeout: 180_000 });
+
+test('words are typed on the sheet, selected by pointer and keys, undone, and come back after a reload', async ({
+  page,
+}) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  const name = await e.words(300, 900, 'Supper room');
+  expect(name).toBe('Supper room');
+  const words = page.getByRole('textbox', { name: 'Words', exact: true });
+  await expect(words).toHaveValue('Supper room');
+
+  // A second press on the words types in them: a word is chosen and written over.
+  const outline = await page.getByTestId('chosen-outline').boundingBox();
+  if (!outline) throw new Error('The words are not on the sheet.');
+  await page.mouse.dblclick(outline.x + outline.width * 0.8, outline.y + outline.height * 0.5);
+  await expect(page.getByTestId('typing')).toBeAttached();
+  await page.keyboard.press('Control+a');
+  await expect(page.getByTestId('selected-letter')).toHaveCount('Supper room'.length);
+  await page.keyboard.press('End');
+  await page.keyboard.press('Control+Shift+ArrowLeft');
+  await expect(page.getByTestId('selected-letter')).toHaveCount('room'.length);
+  await page.keyboard.type('hall');
+  await expect(words).toHaveValue('Supper hall');
+  await page.waitForTimeout(1000);
+  await page.keyboard.press('Control+z');
+  await expect(words).toHaveValue('Supper room');
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('typing')).toHaveCount(0);
+
+  // Lettering left without words goes.
+  await e.take('Lettering');
+  await page.mouse.click(...(await e.at(400, 1500)));
+  await page.getByLabel('Words on the sheet').waitFor({ state: 'attached' });
+  await expect(page.getByRole('treeitem')).toHaveCount(2);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('treeitem')).toHaveCount(1);
+  await e.saved();
+  await page.reload();
+  await e.ready();
+  await e.part('Supper room').click();
+  await expect(words).toHaveValue('Supper room');
+});
+
+test('the face is changed at the very end, and all that came after the words stays', async ({ page }) => {
+  const e = new Hand(page);
+  await e.openDemo('Supper-room lettering');
+  await e.part('Supper room').click();
+  const cards = page.getByTestId('bench').getByRole('button', { name: /^(Fill|Stroke|Offset|Trail)$/ });
+  const before = await cards.count();
+  await page.getByRole('button', { name: /^Face:/ }).click();
+  const faces = page.getByRole('list', { name: 'Faces' });
+  await expect(faces.getByRole('listitem')).toHaveCount(15);
+  await page.getByRole('combobox', { name: 'Character' }).click();
+  await page.getByRole('option', { name: 'Script', exact: true }).click();
+  await expect(faces.getByRole('listitem')).toHaveCount(3);
+  await faces.getByRole('button', { name: 'Great Vibes', exact: true }).click();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await e.settled();
+  await expect(page.getByRole('button', { name: 'Face: Great Vibes' })).toBeVisible();
+  // Other words, typed into the panel.
+  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Night kitchen');
+  await e.settled();
+  await expect(e.part('Night kitchen')).toBeVisible();
+  expect(await cards.count()).toBe(before);
+  // What the face does not have is said, not replaced.
+  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Night ☾');
+  await expect(page.getByText('Great Vibes has no “☾”.')).toBeVisible();
+  for (let i = 0; i < 2; i++) {
+    await page.getByTestId('sheet').focus();
+    await page.keyboard.press('Control+z');
+    await e.settled();
+  }
+  await expect(page.getByRole('button', { name: /^Face: (Pacifico|Great Vibes)/ })).toBeVisible();
+});
+
+test('letters are moved, turned and coloured one by one, and keep that when the word changes', async ({
+  page,
+}) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.words(300, 1000, 'Meteor');
+  await page.getByRole('button', { name: 'Type on the sheet' }).click();
+  await page.keyboard.press('Home');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(
+    page.getByTestId('card-panel').getByRole('region', { name: 'Letter', exact: true }),
+  ).toBeVisible();
+  const own = (name: string) =>
+    page.getByRole('region', { name: 'Letter', exact: true }).getByLabel(name, { exact: true });
+  for (const [name, value] of [
+    ['Shift y', '-60'],
+    ['Turn', '20'],
+    ['Colour, hex or RGB', '#b23a48'],
+  ] as const) {
+    await own(name).fill(value);
+    await own(name).press('Enter');
+    await e.settled();
+  }
+  const tall = (await page.getByTestId('selected-letter').boundingBox())?.y ?? 0;
+  // Nudged by keys, and a letter put before it: the change goes along.
+  await page.getByLabel('Words on the sheet').focus();
+  await page.keyboard.press('Alt+Shift+ArrowUp');
+  await expect
+    .poll(async () => (await page.getByTestId('selected-letter').boundingBox())?.y ?? 0)
+    .toBeLessThan(tall);
+  await page.keyboard.press('Home');
+  await page.keyboard.type('A ');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  // Between two letters the caret tells their distance.
+  await e.type('Distance', '12');
+  await page.getByLabel('Words on the sheet').focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(own('Shift y')).toHaveValue(/^-70/);
+  await expect(own('Turn')).toHaveValue('20');
+  await page.keyboard.press('Escape');
+  await e.saved();
+  await page.reload();
+  await e.ready();
+  await e.part('A Meteor').click();
+  await expect(page.getByRole('textbox', { name: 'Words', exact: true })).toHaveValue('A Meteor');
+});
+
+test('words run round a circle with a grip for its radius, wrap in a frame, and follow another part', async ({
+  page,
+}) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.words(1000, 1000, 'HOLLIN TARN OBSERVATORY');
+  await e.pickOption('Alignment', 'Centre');
+  await e.pickOption('Follows', 'Circle');
+  await e.type('Size', '90');
+  await e.grip('radius', '600');
+  await expect(e.field('Radius')).toHaveValue('600');
+  const ring = await page.getByTestId('chosen-outline').boundingBox();
+  expect((ring?.width ?? 0) / (ring?.height ?? 1)).toBeGreaterThan(1.2);
+  await e.pickOption('Follows', 'Line');
+  await e.pickOption('Lines', 'Wrapped');
+  await e.type('Frame width', '500');
+  const wrapped = await page.getByTestId('chosen-outline').boundingBox();
+  expect(wrapped?.height ?? 0).toBeGreaterThan(40);
+  const disc = await e.draw('Circle', { Width: 900, Height: 900, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.part('HOLLIN TARN OBSERVATORY').click();
+  await e.pickOption('Follows', 'Another part');
+  await expect(page.getByText('Choose the part whose outline the words follow.')).toBeVisible();
+  await e.pickOption('Part', disc);
+  await expect(page.getByText('Choose the part whose outline the words follow.')).toHaveCount(0);
+});
