@@ -57,7 +57,9 @@ const mixPlace = (a: Place, b: Place, t: number): Place => ({
 /** Whether two parts are one primitive with the same steps, so that its own numbers can run between. */
 function sameMake(a: Part, b: Part): boolean {
   const { kind } = a.source;
-  return kind === b.source.kind && kind !== 'path' && kind in primitives && alike(a.steps, b.steps);
+  return (
+    kind === b.source.kind && kind in primitives && !primitives[kind].anywhere && alike(a.steps, b.steps)
+  );
 }
 
 /** Most shares of the way that are remembered for two objects. */

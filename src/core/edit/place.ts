@@ -2,14 +2,15 @@ import { type Design, isPrimitive, type Part } from '../document/types';
 import { applyTo, type Place, placeMatrix } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
 import { evaluatePart } from '../scene/evaluate';
+import { primitives } from '../source';
 import { withPart } from './tree';
 
 /**
  * The point of a part, in its own coordinates, that its place is told by and that it turns about:
- * the origin of a primitive, the middle of what is inside a group, a combination or a drawn path.
+ * the origin of a primitive, the middle of what is inside a group, a combination, a drawn path or words.
  */
 export function anchorOf(design: Design, part: Part): Point {
-  if (isPrimitive(part.source) && part.source.kind !== 'path') return { x: 0, y: 0 };
+  if (isPrimitive(part.source) && !primitives[part.source.kind].anywhere) return { x: 0, y: 0 };
   const b = evaluatePart(design, part).stages[0]?.bounds;
   return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : { x: 0, y: 0 };
 }

@@ -11,6 +11,8 @@ export interface SourceDefinition<P extends object> {
   readonly defaults: P;
   /** Whether the outline is a line rather than an area: it is stroked when it is drawn. */
   readonly open?: boolean;
+  /** Whether the outline stands anywhere about the origin: its place is told by the middle of its bounds. */
+  readonly anywhere?: boolean;
   outline(params: P): Path;
   /** In place of the outline, for sources of several pieces; `along` is the outline of a part they follow. */
   pieces?(params: P, along: Path | null): readonly Path[];

@@ -11,6 +11,7 @@ export interface DrawnContour {
 /** A path drawn node by node; contours as the core keeps them. */
 export const drawnPath = defineSource<{ contours: readonly DrawnContour[]; fillRule: FillRule }>({
   kind: 'path',
+  anywhere: true,
   fields: [],
   defaults: { contours: [], fillRule: 'nonzero' },
   outline: ({ contours, fillRule }) => ({ contours, fillRule }),

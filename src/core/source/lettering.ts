@@ -81,6 +81,7 @@ function pieces(l: Lettering, along: Path | null): readonly Path[] {
 /** Words in a face, that stay words whatever comes after. */
 export const lettering = defineSource<Lettering>({
   kind: 'lettering',
+  anywhere: true,
   fields: [
     size('size'),
     share('leading', 0, 10),
