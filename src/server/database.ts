@@ -29,6 +29,14 @@ export interface Tables {
     inverse: JSONColumnType<PatchOperation[]>;
     created_at: Generated<Date>;
   };
+  fonts: {
+    id: string;
+    owner_id: string;
+    name: string;
+    licence: string;
+    bytes: Buffer;
+    created_at: Generated<Date>;
+  };
   snapshots: {
     design_id: string;
     seq: number;

@@ -58,6 +58,21 @@ const migrations: Record<string, Migration> = {
   '004-later-fields': { up: fillLaterFields },
   '005-later-fields': { up: fillLaterFields },
   '006-later-fields': { up: fillLaterFields },
+  '007-fonts': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .createTable('fonts')
+        .ifNotExists()
+        .addColumn('owner_id', 'text', (c) => c.notNull().references('owners.id'))
+        .addColumn('id', 'text', (c) => c.notNull())
+        .addColumn('name', 'text', (c) => c.notNull())
+        .addColumn('licence', 'text', (c) => c.notNull())
+        .addColumn('bytes', 'bytea', (c) => c.notNull())
+        .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+        .addPrimaryKeyConstraint('fonts_key', ['owner_id', 'id'])
+        .execute();
+    },
+  },
 };
 
 /** Fills in fields that came later than a stored design. */

@@ -1,5 +1,5 @@
 import { type Depth, type Design, evaluate, pictureSize, renderBands, type Scene } from '@/core';
-import { takeFaces } from './faces';
+import { type Library, takeFaces } from './faces';
 import { BadRequest } from './http/errors';
 import { pngStream } from './png-stream';
 
@@ -29,8 +29,12 @@ export function sceneOf(design: Design, sheet: string | undefined, ground: boole
 }
 
 /** A PNG of a sheet, band by band. @throws BadRequest where it would be larger than is drawn. */
-export async function picturePng(design: Design, order: PictureOrder): Promise<AsyncGenerator<Buffer>> {
-  await takeFaces(design);
+export async function picturePng(
+  design: Design,
+  order: PictureOrder,
+  library: Library | null,
+): Promise<AsyncGenerator<Buffer>> {
+  await takeFaces(design, library);
   const scene = sceneOf(design, order.sheet, order.ground);
   const scale = order.width / scene.width;
   const { width, height } = pictureSize(scene, scale);

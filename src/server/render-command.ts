@@ -47,13 +47,17 @@ async function main(): Promise<void> {
   if (!(dpi >= 1 && dpi <= 10_000)) throw new Error('The dpi must lie between 1 and 10,000.');
   const depth = Number(values.depth);
   if (depth !== 8 && depth !== 16) throw new Error('The depth is 8 or 16 bits a channel.');
-  const png = await picturePng(design, {
-    sheet: values.sheet,
-    width,
-    dpi,
-    ground: !values['no-ground'],
-    depth,
-  });
+  const png = await picturePng(
+    design,
+    {
+      sheet: values.sheet,
+      width,
+      dpi,
+      ground: !values['no-ground'],
+      depth,
+    },
+    null,
+  );
   await pipeline(Readable.from(png), createWriteStream(values.out));
   console.log(values.out);
 }

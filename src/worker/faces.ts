@@ -1,6 +1,13 @@
-import { type Design, FontFault, faceAddress, facesMissing, provideFace, shippedFaces } from '@/core';
+import {
+  type Design,
+  FontFault,
+  faceAddress,
+  facesMissing,
+  isOwnFace,
+  isShippedFace,
+  provideFace,
+} from '@/core';
 
-const shipped = new Set(shippedFaces.map((f) => f.id));
 /** Faces that could not be had, with the reason: they are not asked for again. */
 const refused = new Map<string, string>();
 
@@ -14,7 +21,7 @@ async function fetchFace(id: string): Promise<void> {
 }
 
 const toFetch = (design: Pick<Design, 'parts'>): string[] =>
-  facesMissing(design).filter((id) => shipped.has(id) && !refused.has(id));
+  facesMissing(design).filter((id) => (isShippedFace(id) || isOwnFace(id)) && !refused.has(id));
 
 /** Whether faces of a design are still to be fetched. */
 export const facesToCome = (design: Pick<Design, 'parts'>): boolean => toFetch(design).length > 0;

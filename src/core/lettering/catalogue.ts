@@ -54,5 +54,24 @@ export const shippedFaces: readonly ShippedFace[] = [
 
 export const defaultFace = 'league-spartan-800';
 
-/** Where the file of a shipped face is served. */
-export const faceAddress = (id: string): string => `/fonts/${id}.ttf`;
+/** A font that a designer brought. */
+export interface OwnFont {
+  readonly id: string;
+  readonly name: string;
+  /** What the file says of its licence. */
+  readonly licence: string;
+}
+
+const own = 'own-';
+
+/** Name in designs of a font that a designer brought, from the SHA-256 of its file. */
+export const ownFaceId = (sha256: string): string => `${own}${sha256.slice(0, 40)}`;
+
+export const isOwnFace = (id: string): boolean => id.startsWith(own);
+
+const shipped = new Set(shippedFaces.map((f) => f.id));
+
+export const isShippedFace = (id: string): boolean => shipped.has(id);
+
+/** Where the file of a face is served. */
+export const faceAddress = (id: string): string => (isOwnFace(id) ? `/api/fonts/${id}` : `/fonts/${id}.ttf`);

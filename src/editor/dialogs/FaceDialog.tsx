@@ -7,17 +7,24 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import IconButton from '@mui/material/IconButton';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Star } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { characters, type ShippedFace, scripts, shippedFaces } from '@/core';
 import { withLettering, withRun } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
 import { familyOf, favouriteFaces, keepFavourites, showFace } from '../fields/faces';
 import { wordFor } from '../fields/words';
 import { changePart } from '../state/actions';
+import { ApiError, api } from '../state/api';
 import { get, set, useChosenPart, useEditor } from '../state/store';
 
 const any = 'Any';
+
+/** A face in the list: a shipped one, or a font of the designer's own. */
+type Listed = Pick<ShippedFace, 'id' | 'name'> & Partial<Pick<ShippedFace, 'character' | 'scripts'>>;
+
+const query = ['fonts'] as const;
 
 /** Sets a part's words, or those of them that are selected, in a face. */
 function setFace(id: string, face: string): void {
@@ -40,7 +47,7 @@ function FaceLine({
   onPick,
   onLike,
 }: {
-  face: ShippedFace;
+  face: Listed;
   words: string;
   on: boolean;
   liked: boolean;
@@ -83,7 +90,7 @@ function FaceLine({
         }}
       >
         <Box component="span" sx={{ fontSize: 12, color: 'text.secondary' }}>
-          {face.name} · {face.character.join(', ')}
+          {face.name} · {face.character?.join(', ') ?? 'your own'}
         </Box>
         <Box
           component="span"
@@ -107,16 +114,32 @@ export function FaceDialog() {
   const [character, setCharacter] = useState(any);
   const [script, setScript] = useState(any);
   const [liked, setLiked] = useState(favouriteFaces);
+  const brought = useQuery({ queryKey: query, queryFn: api.fonts });
+  const client = useQueryClient();
+  const file = useRef<HTMLInputElement>(null);
+  const [fault, setFault] = useState('');
   const close = () => set({ dialog: 'none' });
+  const bring = async (font: File) => {
+    setFault('');
+    try {
+      const { id } = await api.addFont(font);
+      await client.invalidateQueries({ queryKey: query });
+      if (part) setFace(part.id, id);
+    } catch (e) {
+      if (!(e instanceof ApiError)) throw e;
+      setFault(e.message);
+    }
+  };
   if (part?.source.kind !== 'lettering') return null;
   const { source } = part;
   const partly = typing && typing.to > typing.from && typing.to - typing.from < source.text.length;
   const own = partly ? source.text.slice(typing.from, typing.to) : source.text.split('\n')[0];
   const run = partly ? source.runs.find((r) => r.from <= typing.from && r.to >= typing.to) : undefined;
   const face = run?.face ?? source.face;
-  const list = shippedFaces
-    .filter((f) => character === any || f.character.some((c) => wordFor(c) === character))
-    .filter((f) => script === any || f.scripts.some((c) => wordFor(c) === script))
+  const all: Listed[] = [...(brought.data?.fonts ?? []), ...shippedFaces];
+  const list = all
+    .filter((f) => character === any || f.character?.some((c) => wordFor(c) === character))
+    .filter((f) => script === any || f.scripts?.some((c) => wordFor(c) === script))
     .sort((a, b) => Number(liked.includes(b.id)) - Number(liked.includes(a.id)));
   const like = (id: string) => {
     const next = liked.includes(id) ? liked.filter((l) => l !== id) : [...liked, id];
@@ -158,7 +181,26 @@ export function FaceDialog() {
           {!list.length && <Box sx={{ color: 'text.secondary', p: 2 }}>No face is like that.</Box>}
         </Box>
       </DialogContent>
+      {fault && (
+        <Box role="alert" sx={{ color: 'error.main', px: 3 }}>
+          {fault}
+        </Box>
+      )}
       <DialogActions>
+        <input
+          ref={file}
+          type="file"
+          accept=".ttf,.otf,.woff,.woff2"
+          aria-label="Font file"
+          hidden
+          onChange={(e) => {
+            const [chosen] = e.target.files ?? [];
+            e.target.value = '';
+            if (chosen) void bring(chosen);
+          }}
+        />
+        <Button onClick={() => file.current?.click()}>Bring a font of your own</Button>
+        <Box sx={{ flex: 1 }} />
         <Button variant="contained" onClick={close}>
           Done
         </Button>

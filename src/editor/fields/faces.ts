@@ -1,6 +1,5 @@
-import { faceAddress, shippedFaces } from '@/core';
+import { faceAddress, isOwnFace, isShippedFace, shippedFaces } from '@/core';
 
-const shipped = new Set(shippedFaces.map((f) => f.id));
 const asked = new Map<string, Promise<void>>();
 
 /** Name under which the window knows a face, for showing it in itself. */
@@ -9,7 +8,7 @@ export const familyOf = (id: string): string => `compass-${id}`;
 /** Has the window fetch a face to show words in; resolves once it can. */
 export function showFace(id: string): Promise<void> {
   let known = asked.get(id);
-  if (!known && shipped.has(id)) {
+  if (!known && (isShippedFace(id) || isOwnFace(id))) {
     const face = new FontFace(familyOf(id), `url(${faceAddress(id)})`);
     known = face.load().then((loaded) => {
       document.fonts.add(loaded);

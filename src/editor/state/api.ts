@@ -1,4 +1,4 @@
-import type { Change, DesignEntry, Sheet, StoredChange } from '@/core';
+import type { Change, DesignEntry, OwnFont, Sheet, StoredChange } from '@/core';
 
 export interface Purpose extends Partial<Sheet> {
   readonly id: string;
@@ -48,6 +48,12 @@ export const api = {
   restore: (id: string) => call<void>(`designs/${id}/restore`, 'POST'),
   changes: (id: string, since: number) =>
     call<{ changes: StoredChange[] }>(`designs/${id}/changes?since=${since}`),
+  fonts: () => call<{ fonts: OwnFont[] }>('fonts'),
+  /** Sends a font file; it is checked before it is kept. */
+  addFont: async (file: Blob): Promise<OwnFont> => {
+    const response = await fetch('/api/fonts', { method: 'POST', body: file }).catch(() => null);
+    return answered<OwnFont>(response?.status ?? 0, await response?.json().catch(() => null));
+  },
   append: (id: string, change: Change & { base: number }) =>
     call<{ seq: number; since: StoredChange[] }>(`designs/${id}/changes`, 'POST', change),
 };

@@ -7,6 +7,13 @@ export const designParams = Joi.object<{ id: string }>({
   id: Joi.string().uuid().required().messages({ 'string.guid': 'There is no such design' }),
 });
 
+export const fontParams = Joi.object<{ id: string }>({
+  id: Joi.string()
+    .pattern(/^own-[0-9a-f]{40}$/)
+    .required()
+    .messages({ 'string.pattern.base': 'There is no such font' }),
+});
+
 export const createBody = Joi.object<{ purpose?: string; name?: string; document?: unknown }>({
   purpose: Joi.string().valid(...purposes.map((p) => p.id)),
   name: Joi.string().trim().min(1).max(200),

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useId } from 'react';
-import { type Lettering, type Part, primitives } from '@/core';
+import { isOwnFace, type Lettering, type Part, primitives } from '@/core';
 import { withLettering } from '@/core/edit';
 import { faceName, familyOf, offeredFeatures, onByItself, showFace } from '../../fields/faces';
 import { NumberField } from '../../fields/NumberField';
@@ -62,6 +62,7 @@ function FaceFields({ part, l }: { part: Part; l: Lettering }) {
   useEffect(() => {
     showFace(l.face).catch(() => undefined);
   }, [l.face]);
+  const name = isOwnFace(l.face) ? (face?.name ?? l.face) : faceName(l.face);
   const put = (label: string, change: Partial<Lettering>) =>
     changeLettering(label, part, (own) => ({ ...own, ...change }));
   return (
@@ -69,10 +70,10 @@ function FaceFields({ part, l }: { part: Part; l: Lettering }) {
       <Button
         variant="outlined"
         onClick={() => set({ dialog: 'face' })}
-        aria-label={`Face: ${faceName(l.face)}`}
+        aria-label={`Face: ${name}`}
         style={{ fontFamily: familyOf(l.face), fontSize: 19, lineHeight: 1.3, textTransform: 'none' }}
       >
-        {faceName(l.face)}
+        {name}
       </Button>
       {face?.axes.map((a) => (
         <NumberField

@@ -11,7 +11,11 @@ export const GET = handle<{ id: string }>(async ({ db, owner, params, query }) =
   const { id } = check(designParams, params);
   const order = check(pictureQuery, Object.fromEntries(query));
   const { document, name, seq } = await getDesign(db, owner, id);
-  const png = await picturePng(document, { ...order, width: order.width ?? document.sheets[0].width });
+  const png = await picturePng(
+    document,
+    { ...order, width: order.width ?? document.sheets[0].width },
+    { db, owner },
+  );
   const headers = new Headers({ 'content-type': 'image/png' });
   // A picture of a known state never changes.
   headers.set('cache-control', order.seq === seq ? 'private, max-age=31536000, immutable' : 'no-store');
