@@ -1,7 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { type Design, makeDesign, type SheetGrid, squareGrid } from '@/core';
+import {
+  type Design,
+  faceById,
+  makeCoat,
+  makeDesign,
+  makePart,
+  makeSource,
+  origin,
+  type SheetGrid,
+  squareGrid,
+} from '@/core';
 import { applyGesture, type Gesture, gridAngles, sheetBounds, uprightGap } from '@/core/edit';
 import { readDesign } from '@/core/reading';
+import { takeShippedFaces } from '../../faces';
 import { box, designOf, disc } from '../designs';
 
 const moved = (d: Design, id: string, dx: number, dy: number, reach = 6) =>
@@ -218,4 +229,27 @@ it('a sheet of an older document gets the square grid it meant', () => {
   const old = { ...d, sheets: [{ ...sheet, grid: { on: true, spacing: 32 } }] };
   expect(readDesign(old).sheets[0].grid).toEqual({ ...squareGrid, on: true, spacing: 32 });
   expect(grid).toEqual(squareGrid);
+});
+
+describe('words on the sheet', () => {
+  const lettering = (id: string, x: number, y: number) =>
+    makePart(makeSource('lettering', { text: 'Hx', face: 'anton', size: 100 }), {
+      id,
+      name: id,
+      coats: [makeCoat('fill')],
+      place: { ...origin, x, y },
+    });
+
+  it('are led by their baselines, and other parts meet the heights of their face', () => {
+    takeShippedFaces();
+    const two = designOf(3000, lettering('first', 200, 400), lettering('second', 900, 900));
+    const { design, hits } = moved(two, 'second', 37, -503);
+    expect(words(hits)).toContain('baseline of first');
+    expect(design.parts.second.place.y).toBe(400);
+    const face = faceById('anton')?.at({});
+    const cap = 400 - ((face?.metrics.capHeight ?? 0) / (face?.unitsPerEm ?? 1)) * 100;
+    const beside = designOf(3000, lettering('first', 200, 400), box('box', 1500, cap + 3, 50, 50));
+    const up = moved(beside, 'box', 0.5, 0.5);
+    expect(up.design.parts.box.place.y - 25).toBeCloseTo(cap, 6);
+  });
 });

@@ -3,6 +3,7 @@ import type { Point } from '../../geometry/vector';
 import { jointBounds } from '../pick';
 import {
   alongAxes,
+  faceLines,
   moveAxes,
   nodesOf,
   nodeTargets,
@@ -92,10 +93,16 @@ export function move(design: Design, sheetId: string, g: GestureOf<'move'>, reac
   } else if (b && reach > 0 && g.ids.length) {
     const targets = snapTargets(design, sheetId, parentOf(design, g.ids[0]), g.ids);
     const places = (lo: number, hi: number, d: number) => [(lo + hi) / 2 + d, lo + d, hi + d];
+    // Words are led by their baselines too.
+    const baselines = g.ids.flatMap((id) =>
+      faceLines(design, id).flatMap((l) => (l.what === 'baseline' ? [l.y + dy] : [])),
+    );
     let hx =
       g.straight && dx === 0 ? null : snapAxis(design, sheetId, targets, 'x', places(b.x0, b.x1, dx), reach);
     let hy =
-      g.straight && dy === 0 ? null : snapAxis(design, sheetId, targets, 'y', places(b.y0, b.y1, dy), reach);
+      g.straight && dy === 0
+        ? null
+        : snapAxis(design, sheetId, targets, 'y', [...places(b.y0, b.y1, dy), ...baselines], reach);
     // A place in both directions at once goes before lines: nodes, touching circles, slanted lines.
     const free = !g.straight && !(hx && hy);
     const both = free ? placeHits(design, sheetId, g.ids, dx, dy, reach) : [];

@@ -1,5 +1,6 @@
 export { alongAxes, axesOf, keepStraight, moveAxes } from './axes';
 export { placeHit, snapEdge, snapExtension } from './edges';
+export { faceLines } from './face-lines';
 export { snapGap } from './gaps';
 export { gridAngles, guideAngle, guideFoot, snapLines, uprightGap } from './lines';
 export { nodesOf, nodeTargets, snapNodes } from './nodes';

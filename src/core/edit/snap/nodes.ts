@@ -35,8 +35,9 @@ function nodesOfPath(path: Path): Point[] {
   return out;
 }
 
-/** Nodes of a part's outline on the sheet. */
-export const nodesOf = (design: Design, id: string): Point[] => nodesOfPath(outlineOnSheet(design, id));
+/** Nodes of a part's outline on the sheet; those of letters are too many to be of use, words have lines instead. */
+export const nodesOf = (design: Design, id: string): Point[] =>
+  design.parts[id]?.source.kind === 'lettering' ? [] : nodesOfPath(outlineOnSheet(design, id));
 
 /** Points in cells of a uniform grid, asked for those near a place. */
 class PointIndex {

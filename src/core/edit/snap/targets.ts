@@ -2,6 +2,7 @@ import type { Design } from '../../document/types';
 import type { Bounds } from '../../geometry/path';
 import { sheetBounds } from '../pick';
 import { childrenOf, sheetOf } from '../tree';
+import { faceLines } from './face-lines';
 import { remember } from './remember';
 import type { SnapHit, SnapTarget } from './types';
 
@@ -51,6 +52,8 @@ function allTargets(
       if (!part || part.hidden || skip.has(id) || (parent && id === parent)) continue;
       const b = sheetBounds(design, id);
       if (b) out.push(...boxTargets(b, part.name));
+      for (const { what, y, from, to } of faceLines(design, id))
+        out.push({ axis: 'y', at: y, what: `${what} of ${part.name}`, from, to });
     }
   return out;
 }
