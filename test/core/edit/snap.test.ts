@@ -232,8 +232,8 @@ it('a sheet of an older document gets the square grid it meant', () => {
 });
 
 describe('words on the sheet', () => {
-  const lettering = (id: string, x: number, y: number) =>
-    makePart(makeSource('lettering', { text: 'Hx', face: 'anton', size: 100 }), {
+  const lettering = (id: string, x: number, y: number, size = 100) =>
+    makePart(makeSource('lettering', { text: 'Hgx', face: 'anton', size }), {
       id,
       name: id,
       coats: [makeCoat('fill')],
@@ -242,7 +242,7 @@ describe('words on the sheet', () => {
 
   it('are led by their baselines, and other parts meet the heights of their face', () => {
     takeShippedFaces();
-    const two = designOf(3000, lettering('first', 200, 400), lettering('second', 900, 900));
+    const two = designOf(3000, lettering('first', 200, 400), lettering('second', 900, 900, 63));
     const { design, hits } = moved(two, 'second', 37, -503);
     expect(words(hits)).toContain('baseline of first');
     expect(design.parts.second.place.y).toBe(400);
