@@ -50,6 +50,14 @@ function onLetters(p: Point): boolean {
   });
 }
 
+/** A second press between letters of the chosen words types in them too; says whether it was taken. */
+export function pressBetweenLetters(p: Point): boolean {
+  const { chosen, report } = get();
+  if (!report?.lettering || !onLetters(p)) return false;
+  beginTyping(chosen[0], caretNear(p)?.index);
+  return true;
+}
+
 function selectWord(text: string, index: number): void {
   for (const { index: from, segment } of words.segment(text))
     if (index >= from && index < from + segment.length) {

@@ -5,9 +5,8 @@ import { idle } from '../state/history';
 import { get, set } from '../state/store';
 import { studioEngine } from '../state/studio';
 import { workOnTile } from '../state/tile';
-import { beginTyping } from '../state/typing';
 import { Drag } from './gestures';
-import { caretNear, pressWhileTyping } from './lettering-press';
+import { pressBetweenLetters, pressWhileTyping } from './lettering-press';
 import { setPointer } from './pointer-state';
 import { type Active, type Press, surface } from './surface';
 import { toView } from './view';
@@ -162,11 +161,6 @@ function meaning(ids: readonly string[], from: Point, shift: boolean, double: bo
     enter(under ?? ids[0]);
     return null;
   }
-  const words = double && design?.parts[under ?? ids[0]]?.source.kind === 'lettering';
-  if (words) {
-    beginTyping(under ?? ids[0], caretNear(from)?.index);
-    return null;
-  }
   const pattern = double && design ? patternOf(design.parts[under ?? ids[0]]) : null;
   if (pattern) {
     void workOnTile(pattern);
@@ -207,7 +201,7 @@ export function pressToPick(e: Press): void {
   const { scope, view } = get();
   const press = { ...e } as Press;
   const double = isDouble(from);
-  if (pressWhileTyping(e, double)) return;
+  if (pressWhileTyping(e, double) || (double && pressBetweenLetters(from))) return;
   const moves: { e: Press; p: Point }[] = [];
   let released: { e: Press; p: Point } | null = null;
   let given = false;
