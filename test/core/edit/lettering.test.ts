@@ -1,0 +1,131 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import {
+  type Design,
+  evaluatePart,
+  type Lettering,
+  makeCoat,
+  makePart,
+  makeSource,
+  makeStep,
+  origin,
+  type Part,
+  pathBounds,
+} from '@/core';
+import { addLettering, letterChangeAt, reportOf, withLetters, withPair, withWords } from '@/core/edit';
+import { readDesign } from '@/core/reading';
+import { takeShippedFaces } from '../../faces';
+import { designOf, disc } from '../designs';
+
+beforeAll(takeShippedFaces);
+
+const words = (values: Partial<Lettering>, extra: Partial<Part> = {}): Part =>
+  makePart(makeSource('lettering', { face: 'anton', text: 'Tarn', size: 100, ...values }), {
+    id: 'w',
+    name: 'w',
+    coats: [makeCoat('fill')],
+    place: { ...origin, x: 500, y: 500 },
+    ...extra,
+  });
+/** A level line from (100, y). */
+const line = (length: number, y = 300): Part =>
+  makePart(makeSource('path', { contours: [{ closed: false, xy: [0, 0, 0, 0, length, 0, length, 0] }] }), {
+    id: 'l',
+    name: 'l',
+    place: { ...origin, x: 100, y },
+  });
+const lettersOf = (d: Design) => evaluatePart(d, d.parts.w).outline.map((p) => pathBounds(p));
+const notesOf = (d: Design) => evaluatePart(d, d.parts.w).faults.map((f) => f.message);
+
+describe('lettering in a design', () => {
+  it('is sound when stored, and refused in words where its numbers are absurd', () => {
+    const d = designOf(1000, words({ letters: [{ at: 0, dx: 0, dy: 0.1, turn: 3, scale: 1 }] }));
+    expect(readDesign(JSON.parse(JSON.stringify(d)))).toEqual(d);
+    for (const values of [
+      { size: -4 },
+      { text: 'x'.repeat(10_001) },
+      { letters: [{ at: 0, dx: 0, dy: 0, turn: 0, scale: 0 }] },
+      { runs: [{ from: 0, to: 1, colour: 'red' }] },
+      { axes: { weight: 400 } },
+      { kerning: 'tight' },
+    ])
+      expect(() => readDesign(JSON.parse(JSON.stringify(designOf(1000, words(values as never)))))).toThrow(
+        /w/,
+      );
+  });
+
+  it('is a piece a letter for steps and coats, or one piece where it is united', () => {
+    const d = designOf(1000, words({}));
+    expect(lettersOf(d)).toHaveLength(4);
+    expect(lettersOf(designOf(1000, words({ pieces: 'united' })))).toHaveLength(1);
+    const bounced = words({}, { steps: [makeStep('bounce', { rule: 'alternate', lift: 10, turn: 0 })] });
+    const [before, after] = [d, designOf(1000, bounced)].map(lettersOf);
+    after.forEach((b, i) => {
+      expect((before[i]?.y0 ?? 0) - (b?.y0 ?? 0)).toBeCloseTo(i % 2 ? -10 : 10, 6);
+    });
+    const coloured = designOf(
+      1000,
+      words({ letters: [{ at: 1, dx: 0, dy: 0, turn: 0, scale: 1, colour: '#b23a48' }] }),
+    );
+    expect(evaluatePart(coloured, coloured.parts.w).outline.map((p) => p.tint)).toEqual([
+      undefined,
+      '#b23a48',
+      undefined,
+      undefined,
+    ]);
+  });
+
+  it('follows another part, and what that becomes', () => {
+    const along = { follows: 'part', along: 'l', evenSpacing: false } as const;
+    const at = { place: origin };
+    const straight = designOf(2000, line(800), words(along, at));
+    const plain = designOf(2000, words({}, { place: origin }));
+    lettersOf(straight).forEach((b, i) => {
+      expect(b?.x0).toBeCloseTo((lettersOf(plain)[i]?.x0 ?? 0) + 100, 4);
+      expect(b?.y1).toBeCloseTo((lettersOf(plain)[i]?.y1 ?? 0) + 300, 4);
+    });
+    const lower = {
+      ...straight,
+      parts: { ...straight.parts, l: line(800, 350) },
+    };
+    expect((lettersOf(lower)[0]?.y1 ?? 0) - (lettersOf(straight)[0]?.y1 ?? 0)).toBeCloseTo(50, 6);
+    const short = { ...straight, parts: { ...straight.parts, l: line(60) } };
+    expect(notesOf(short).join()).toMatch(/too short: [23] letters do not fit/);
+    // Round a circle they go on where it closes.
+    const ring = designOf(2000, disc('l', 1000, 1000, 80), words({ ...along, start: 0.95 }, at));
+    expect(lettersOf(ring)).toHaveLength(4);
+    expect(notesOf(ring)).toEqual([]);
+    // What would follow itself follows nothing.
+    expect(notesOf(designOf(1000, words({ follows: 'part', along: 'w' }))).join()).toMatch(/Choose the part/);
+  });
+
+  it('is put on the sheet empty, and tells where its letters and carets stand', () => {
+    const { design, chosen } = addLettering(designOf(1000), 's', null, { x: 200, y: 700 }, 90);
+    const [id] = chosen;
+    const empty = reportOf(design, [id], { list: 'source' }).lettering;
+    expect(empty?.carets).toHaveLength(1);
+    expect(empty?.carets[0][0].x).toBeCloseTo(200, 9);
+    const typed = { ...design, parts: { [id]: withWords(design.parts[id], 'Lamp') } };
+    const report = reportOf(typed, [id], { list: 'source' }).lettering;
+    expect(report?.letters.map((c) => [c.from, c.to])).toEqual([
+      [0, 1],
+      [1, 2],
+      [2, 3],
+      [3, 4],
+    ]);
+    expect(report?.face?.name).toMatch(/Spartan/);
+    expect(report?.letters[0].corners).toHaveLength(4);
+  });
+
+  it('forgets changes that leave a letter as its face has it', () => {
+    const l = words({}).source as unknown as Lettering;
+    const moved = withLetters(l, [1, 2], (c, i) => ({ ...c, dx: c.dx + 0.1 * (i + 1) }));
+    expect(moved.letters.map((c) => [c.at, c.dx])).toEqual([
+      [1, 0.1],
+      [2, 0.2],
+    ]);
+    expect(letterChangeAt(moved, 2).dx).toBe(0.2);
+    expect(withLetters(moved, [1], (c) => ({ ...c, dx: 0 })).letters).toHaveLength(1);
+    expect(withPair(withPair(l, 2, 0.1), 2, 0).pairs).toEqual([]);
+    expect(withPair(l, 2, 0.1).pairs).toEqual([{ at: 2, by: 0.1 }]);
+  });
+});
