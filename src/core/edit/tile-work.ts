@@ -1,11 +1,12 @@
 import { cellOf, pitchOf } from '../coat/paint/pattern';
 import type { Pattern } from '../coat/types';
 import type { Design, Part } from '../document/types';
-import { applyTo, identity, multiply, translation } from '../geometry/matrix';
+import { applyTo, multiply, translation } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
 import { evaluate, evaluatePart } from '../scene/evaluate';
+import { groupNode } from '../scene/group-node';
 import { tileOf } from '../scene/tiles';
-import type { GroupNode, Scene, SceneNode } from '../scene/types';
+import type { Scene } from '../scene/types';
 import type { CoatRef } from './coat-ref';
 import { ancestorsOf, worldOf } from './tree';
 
@@ -45,16 +46,6 @@ export function withTileShown(design: Design, ref: CoatRef): Design {
   };
 }
 
-const held = (children: readonly SceneNode[], values: Partial<GroupNode>): GroupNode => ({
-  type: 'group',
-  children,
-  matrix: identity,
-  opacity: 1,
-  blend: 'normal',
-  isolated: false,
-  ...values,
-});
-
 /** What shows while a pattern's tile is worked on where it stands. */
 export interface TileScene {
   readonly scene: Scene;
@@ -80,7 +71,9 @@ export function tileScene(design: Design, sheetId: string, ref: CoatRef): TileSc
       const inside = Math.abs(at.x) <= 1.5 * pitch.x + 1e-9 && Math.abs(at.y) <= 1.5 * pitch.y + 1e-9;
       if (inside && (row || column)) near.push(at);
     }
-  const copies = near.map(({ x, y }) => held(tile.nodes, { matrix: multiply(world, translation(x, y)) }));
+  const copies = near.map(({ x, y }) =>
+    groupNode(tile.nodes, { matrix: multiply(world, translation(x, y)) }),
+  );
   const whole = evaluate(design, sheetId);
   const { bounds: b } = tile;
   const [w, h] = [(pitch.x - (b.x1 - b.x0)) / 2, (pitch.y - (b.y1 - b.y0)) / 2];
@@ -95,9 +88,9 @@ export function tileScene(design: Design, sheetId: string, ref: CoatRef): TileSc
     scene: {
       ...whole,
       nodes: [
-        held(whole.nodes, { opacity: faint, isolated: true }),
+        groupNode(whole.nodes, { opacity: faint, isolated: true }),
         ...copies,
-        held(tile.nodes, { matrix: world, part: work.tile.id }),
+        groupNode(tile.nodes, { matrix: world, part: work.tile.id }),
       ],
     },
     cell: corners.map((p) => applyTo(world, p)),

@@ -5,6 +5,7 @@ import { identity, type Matrix } from '../geometry/matrix';
 import { type Bounds, boundsPath, contourOf, growBounds, joinBounds, pathOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { nodeBounds } from '../scene/damage';
+import { groupNode } from '../scene/group-node';
 import type { SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
 import { curveMask, nearestShare } from './fade-curve';
@@ -111,17 +112,8 @@ export const fade = defineFinish<Fade>({
   apply(painted, p) {
     const bounds = boundsOf(painted.nodes);
     if (!bounds) return painted.nodes;
-    return [
-      {
-        type: 'group',
-        children: painted.nodes,
-        matrix: identity,
-        opacity: 1,
-        blend: 'normal',
-        isolated: true,
-        mask: { children: [maskOf(p, bounds)], by: 'alpha' },
-      },
-    ];
+    const mask = { children: [maskOf(p, bounds)], by: 'alpha' } as const;
+    return [groupNode(painted.nodes, { isolated: true, mask })];
   },
   paintHandles(p, bounds) {
     const [a, b] = endsOf(p, bounds);

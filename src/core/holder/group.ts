@@ -1,6 +1,5 @@
-import { identity } from '../geometry/matrix';
 import { layered } from '../scene/below';
-import type { GroupNode, SceneNode } from '../scene/types';
+import { groupNode } from '../scene/group-node';
 import { defineHolder, type HolderContext, type Member } from './definition';
 import { joinOutline } from './join';
 
@@ -20,16 +19,6 @@ interface Group {
 const clips = (members: readonly Member[], { clip }: Group, { part }: HolderContext): boolean =>
   clip === true && members.length > 1 && members.at(-1)?.part.id === part.children.at(-1);
 
-const holding = (children: readonly SceneNode[], values: Partial<GroupNode>): GroupNode => ({
-  type: 'group',
-  children,
-  matrix: identity,
-  opacity: 1,
-  blend: 'normal',
-  isolated: false,
-  ...values,
-});
-
 /** Parts that are moved, hidden and repeated together; each paints itself. */
 export const group = defineHolder<Group>({
   kind: 'group',
@@ -43,13 +32,13 @@ export const group = defineHolder<Group>({
     const clipped = clips(members, params, context);
     const shown = layered(clipped ? members.slice(0, -1) : members);
     const held =
-      holds === 'plain' ? shown : [holding(shown, { isolated: true, knockout: holds === 'knock-out' })];
+      holds === 'plain' ? shown : [groupNode(shown, { isolated: true, knockout: holds === 'knock-out' })];
     if (!clipped) return held;
     const top = members.at(-1);
     return [
       clipBy === 'shape'
-        ? holding(held, { clip: joinOutline(top?.outline ?? []) })
-        : holding(held, { mask: { children: top ? [top.node] : [], by: clipBy } }),
+        ? groupNode(held, { clip: joinOutline(top?.outline ?? []) })
+        : groupNode(held, { mask: { children: top ? [top.node] : [], by: clipBy } }),
     ];
   },
 });

@@ -8,6 +8,7 @@ import { identity } from '../geometry/matrix';
 import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
 import type { Outline } from '../step';
 import { nodeBounds } from './damage';
+import { groupNode } from './group-node';
 import { type CardFault, type Made, outlineBounds, runSteps } from './run-steps';
 import { runNodes } from './stroke-run';
 import type { SceneNode } from './types';
@@ -103,15 +104,8 @@ function stepped(start: Outline, cards: readonly Card[]): Made {
 const group = (
   children: readonly SceneNode[],
   values: { clip?: Path; opacity?: number; blend?: Coat['blend'] },
-): SceneNode => ({
-  type: 'group',
-  children,
-  matrix: identity,
-  opacity: 1,
-  blend: 'normal',
-  isolated: values.blend !== undefined && values.blend !== 'normal',
-  ...values,
-});
+): SceneNode =>
+  groupNode(children, { isolated: values.blend !== undefined && values.blend !== 'normal', ...values });
 
 /** One piece of a coat's outline, painted. */
 function painted(coat: Coat, piece: Outline[number], cover: Cover): SceneNode[] {

@@ -15,6 +15,17 @@ export function loadAhead(id: string): void {
   ahead = { id, answer: studioEngine().studio.load(id) };
 }
 
+/** Nothing chosen, entered or at work. */
+const atRest = {
+  chosen: [],
+  scope: null,
+  tileWork: null,
+  cell: null,
+  typing: null,
+  card: null,
+  tool: 'pick',
+} as const;
+
 /** Opens a design in the editor; resolves when its picture is on the way. */
 export async function openDesign(id: string): Promise<void> {
   if (ahead?.id !== id) loadAhead(id);
@@ -27,12 +38,7 @@ export async function openDesign(id: string): Promise<void> {
     designId: id,
     design,
     sheetId,
-    chosen: [],
-    scope: null,
-    tileWork: null,
-    cell: null,
-    card: null,
-    tool: 'pick',
+    ...atRest,
     save: recovered.length ? 'saving' : 'saved',
     saveMessage: '',
     undo: [],
@@ -180,12 +186,7 @@ export const openSheet = (id: string): Promise<void> =>
     await tell();
     set({
       sheetId: id,
-      chosen: [],
-      scope: null,
-      tileWork: null,
-      cell: null,
-      card: null,
-      tool: 'pick',
+      ...atRest,
       hits: [],
       readout: '',
     });

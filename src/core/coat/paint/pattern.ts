@@ -10,7 +10,7 @@ import {
 } from '../../geometry/matrix';
 import { type Bounds, transformBounds } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
-import type { GroupNode } from '../../scene/types';
+import { groupNode } from '../../scene/group-node';
 import type { Pattern } from '../types';
 import { definePaint, type PaintContext, type Tile } from './definition';
 
@@ -112,15 +112,8 @@ export const pattern = definePaint<Pattern>({
     const middle = translation(-(t.x0 + t.x1) / 2, -(t.y0 + t.y1) / 2);
     return {
       kind: 'nodes',
-      nodes: places(paint, tile, context.bounds).map(
-        ({ x, y }): GroupNode => ({
-          type: 'group',
-          children: nodes,
-          matrix: multiply(m, multiply(translation(x, y), middle)),
-          opacity: 1,
-          blend: 'normal',
-          isolated: false,
-        }),
+      nodes: places(paint, tile, context.bounds).map(({ x, y }) =>
+        groupNode(nodes, { matrix: multiply(m, multiply(translation(x, y), middle)) }),
       ),
     };
   },
