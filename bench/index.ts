@@ -5,6 +5,7 @@ import { browserRows } from './browser';
 import { colourRows } from './colour';
 import { constructRows } from './construct';
 import { evaluateRows } from './evaluate';
+import { letteringRows } from './lettering';
 import type { Row } from './measure';
 import { rasterRows } from './raster';
 import { serverRows } from './server';
@@ -16,6 +17,7 @@ async function main(): Promise<void> {
     ...evaluateRows(),
     ...constructRows(),
     ...colourRows(),
+    ...letteringRows(),
     ...(await browserRows()),
     ...(await serverRows()),
   ];

@@ -1,4 +1,5 @@
 import { emptyPath, type Path } from '../geometry/path';
+import { rememberByForm } from './by-form';
 import { combine, combineWithRules } from './combine';
 import { type JoinStyle, parallelTolerance, rawParallel, type StrokeStyle, strokeContour } from './outline';
 
@@ -7,7 +8,9 @@ import { type JoinStyle, parallelTolerance, rawParallel, type StrokeStyle, strok
  * where negative. Round joins of a rounded outline stay concentric with its arcs. Empty where an
  * inward offset swallows the shape.
  */
-export function offsetPath(path: Path, d: number, style: JoinStyle): Path {
+export const offsetPath = rememberByForm(workOut);
+
+function workOut(path: Path, d: number, style: JoinStyle): Path {
   const clean = combine('union', [path]);
   if (d === 0 || clean.contours.length === 0) return clean;
   const tolerance = parallelTolerance(path, d);

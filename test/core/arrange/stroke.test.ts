@@ -1,10 +1,11 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { combine } from '@/core/arrange/combine';
 import { dashPath } from '@/core/arrange/dash';
-import { strokeArea } from '@/core/arrange/offset';
+import { offsetPath, strokeArea } from '@/core/arrange/offset';
 import type { StrokeStyle } from '@/core/arrange/outline';
 import { pathArea, pathLength } from '@/core/geometry/measure';
-import { pathOf, polygonContour, reverseContour } from '@/core/geometry/path';
+import { type Path, pathBounds, pathOf, polygonContour, reverseContour } from '@/core/geometry/path';
 import { parsePath } from '@/core/geometry/svg-path';
 import { circle, rect } from '../shapes';
 
@@ -86,5 +87,40 @@ describe('dashes', () => {
     expect(dashPath(line, [0, 0])).toBe(line);
     expect(dashPath(line, [Number.NaN, 1])).toBe(line);
     expect(dashPath(line, [1e-6, 1e-6]).contours).toEqual(line.contours);
+  });
+});
+
+describe('shapes that come again', () => {
+  it('have the same offset wherever they stand, and those that differ a little their own', () => {
+    const style = { join: 'round', miterLimit: 4 } as const;
+    const form = fc.array(fc.tuple(fc.integer({ min: 20, max: 80 }), fc.integer({ min: 0, max: 30 })), {
+      minLength: 5,
+      maxLength: 9,
+    });
+    fc.assert(
+      fc.property(
+        form,
+        fc.integer({ min: -5000, max: 5000 }),
+        fc.double({ min: -300, max: 300, noNaN: true }),
+        (spokes, x, y) => {
+          const at = (dx: number, dy: number, grow = 0): Path => {
+            const points = spokes.map(([r, turn], i) => {
+              const a = (2 * Math.PI * (i + turn / 100)) / spokes.length;
+              return { x: dx + (r + grow) * Math.cos(a), y: dy + (r + grow) * Math.sin(a) };
+            });
+            return { contours: [polygonContour(points)], fillRule: 'nonzero' };
+          };
+          const [here, there, larger] = [at(0, 0), at(x, y), at(x, y, 0.01)].map((p) =>
+            offsetPath(p, 7, style),
+          );
+          expect(pathArea(there)).toBeCloseTo(pathArea(here), 5);
+          const [b, c] = [pathBounds(here), pathBounds(there)];
+          expect((c?.x0 ?? 0) - (b?.x0 ?? 0)).toBeCloseTo(x, 6);
+          expect((c?.y1 ?? 0) - (b?.y1 ?? 0)).toBeCloseTo(y, 6);
+          expect(pathArea(larger)).toBeGreaterThan(pathArea(there) + 0.5);
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 });

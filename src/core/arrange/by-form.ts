@@ -1,0 +1,45 @@
+import { translation } from '../geometry/matrix';
+import { type Path, transformPath } from '../geometry/path';
+
+/** Most numbers of a path that is remembered by its form: a letter has some hundreds. */
+const mostNumbers = 800;
+const mostKept = 1500;
+
+/** A path's form, wherever it stands: its numbers from its first node, to a hundred-millionth of a unit. */
+function formOf({ contours, fillRule }: Path, x: number, y: number): string | null {
+  let count = 0;
+  let text: string = fillRule;
+  for (const { xy, closed } of contours) {
+    count += xy.length;
+    if (count > mostNumbers) return null;
+    text += closed ? 'z' : 'o';
+    for (let i = 0; i < xy.length; i++) text += `${Math.round((xy[i] - (i % 2 ? y : x)) * 1e8)} `;
+  }
+  return text;
+}
+
+/**
+ * Work on a path that gives the same whatever place the path has, done once a form: letters come again and
+ * again. `work` is given the path with its first node at the origin.
+ */
+export function rememberByForm<A extends readonly unknown[]>(
+  work: (path: Path, ...args: A) => Path,
+): (path: Path, ...args: A) => Path {
+  const known = new Map<string, Path>();
+  return (path, ...args) => {
+    const [x, y] = path.contours[0]?.xy ?? [];
+    const form = x === undefined || y === undefined ? null : formOf(path, x, y);
+    if (form === null || x === undefined || y === undefined) return work(path, ...args);
+    const key = `${JSON.stringify(args)} ${form}`;
+    let made = known.get(key);
+    if (made) known.delete(key);
+    else {
+      made = work(transformPath(path, translation(-x, -y)), ...args);
+      const [oldest] = known.keys();
+      if (known.size >= mostKept && oldest !== undefined) known.delete(oldest);
+    }
+    // Last used, last to go.
+    known.set(key, made);
+    return transformPath(made, translation(x, y));
+  };
+}
