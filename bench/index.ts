@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import { booleanRows } from './booleans';
 import { browserRows } from './browser';
@@ -10,29 +10,57 @@ import type { Row } from './measure';
 import { rasterRows } from './raster';
 import { serverRows } from './server';
 
+const groups: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
+  booleans: booleanRows,
+  raster: rasterRows,
+  evaluate: evaluateRows,
+  construct: constructRows,
+  colour: colourRows,
+  lettering: letteringRows,
+  browser: browserRows,
+  server: serverRows,
+};
+
+const report = 'docs/benchmarks.md';
+
+/** Rows of the last report, so that a run of some groups leaves the others as they are. */
+function earlierRows(): Row[] {
+  if (!existsSync(report)) return [];
+  const lines = readFileSync(report, 'utf8')
+    .split('\n')
+    .filter((l) => /^\| (?!what|---)/.test(l));
+  return lines.map((l) => l.slice(2, -2).split(' | ') as unknown as Row);
+}
+
+/** Fresh rows in place of those of the same name and reference; new ones after the rest. */
+function merged(before: readonly Row[], fresh: readonly Row[]): Row[] {
+  const key = ([what, , reference]: Row) => `${what} ${reference.replace(/[\d.]+ ms$/, '')}`;
+  const byKey = new Map(fresh.map((r) => [key(r), r]));
+  const kept = before.map((r) => byKey.get(key(r)) ?? r);
+  const known = new Set(before.map(key));
+  return [...kept, ...fresh.filter((r) => !known.has(key(r)))];
+}
+
 async function main(): Promise<void> {
-  const rows: Row[] = [
-    ...(await booleanRows()),
-    ...rasterRows(),
-    ...evaluateRows(),
-    ...constructRows(),
-    ...colourRows(),
-    ...letteringRows(),
-    ...(await browserRows()),
-    ...(await serverRows()),
-  ];
+  const asked = process.argv.slice(2);
+  const unknown = asked.filter((g) => !groups[g]);
+  if (unknown.length)
+    throw new Error(`There is no bench “${unknown[0]}”. There are: ${Object.keys(groups).join(', ')}.`);
+  const fresh: Row[] = [];
+  for (const name of asked.length ? asked : Object.keys(groups)) fresh.push(...(await groups[name]()));
+  const rows = asked.length ? merged(earlierRows(), fresh) : fresh;
   const [cpu] = os.cpus();
   const head = `# Benchmarks
 
 Written by \`npm run bench\` on ${new Date().toISOString().slice(0, 10)}: ${cpu.model}, ${os.cpus().length} cores, Node ${process.version}.
 Ratios are ours over the reference in the same run: below 1 is faster. Single times on a shared machine vary; ratios less so.
+Groups run by themselves (\`npm run bench -- browser\`) leave the other rows as an earlier run had them.
 
 | what | ours | reference | ratio |
 |---|---|---|---|
 `;
-  const table = rows.map((r) => `| ${r.join(' | ')} |`).join('\n');
-  writeFileSync('docs/benchmarks.md', `${head}${table}\n`);
-  console.log(table);
+  writeFileSync(report, `${head}${rows.map((r) => `| ${r.join(' | ')} |`).join('\n')}\n`);
+  console.log(fresh.map((r) => `| ${r.join(' | ')} |`).join('\n'));
 }
 
 main().catch((e: unknown) => {

@@ -12,7 +12,7 @@ try {
   const { serve } = await import('./lib/serve.mjs');
   const { address, child } = await serve(env, 3410, ['ignore', 'ignore', 'inherit']);
   try {
-    await must(process.execPath, ['--import', 'tsx', 'bench/index.ts'], {
+    await must(process.execPath, ['--import', 'tsx', 'bench/index.ts', ...process.argv.slice(2)], {
       env: { ...env, BASE_URL: address, CHROMIUM: await ensureChromium() },
     });
   } finally {
