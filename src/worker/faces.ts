@@ -8,8 +8,11 @@ import {
   provideFace,
 } from '@/core';
 
-/** Faces that could not be had, with the reason: they are not asked for again. */
-const refused = new Map<string, string>();
+/** Milliseconds before a face is asked for again that the server could not be asked for. */
+const pause = 5000;
+
+/** Faces that could not be had, and from when on they are asked for again: what is no font never is. */
+const refused = new Map<string, number>();
 
 async function fetchFace(id: string): Promise<void> {
   const response = await fetch(faceAddress(id));
@@ -21,7 +24,9 @@ async function fetchFace(id: string): Promise<void> {
 }
 
 const toFetch = (design: Pick<Design, 'parts'>): string[] =>
-  facesMissing(design).filter((id) => (isShippedFace(id) || isOwnFace(id)) && !refused.has(id));
+  facesMissing(design).filter(
+    (id) => (isShippedFace(id) || isOwnFace(id)) && !((refused.get(id) ?? 0) > Date.now()),
+  );
 
 /** Whether faces of a design are still to be fetched. */
 export const facesToCome = (design: Pick<Design, 'parts'>): boolean => toFetch(design).length > 0;
@@ -33,9 +38,9 @@ export async function fetchFaces(design: Pick<Design, 'parts'>): Promise<string[
       fetchFace(id).then(
         () => [],
         (e: unknown) => {
-          const word = e instanceof FontFault ? e.message : `The face “${id}” could not be fetched.`;
-          refused.set(id, word);
-          return [word];
+          const known = e instanceof FontFault;
+          refused.set(id, known ? Number.POSITIVE_INFINITY : Date.now() + pause);
+          return [known ? e.message : `The face “${id}” could not be fetched; it is tried again.`];
         },
       ),
     ),
