@@ -33,11 +33,23 @@ test('no main view has a fault that axe finds, by day and by night', async ({ pa
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Export', exact: true }).click();
   await clean(page, 'export');
+  await e.openDemo('Meteor lettering');
+  await e.choose('Window');
+  await page.getByRole('button', { name: 'Open Window' }).click();
+  await e.choose('METEORS');
+  await page.getByRole('button', { name: 'Type on the sheet' }).click();
+  await clean(page, 'typing');
+  await page.getByRole('button', { name: /^Face:/ }).click();
+  await expect(page.getByRole('list', { name: 'Faces' })).toBeVisible();
+  await clean(page, 'faces');
 });
 
 test('at 1280 × 800 the sheet keeps 760 × 540, and nothing overflows at 1024 × 700', async ({ page }) => {
   const e = new Editor(page);
-  await e.openDemo('Comet swoosh');
+  // With the palette at its foot the sheet is at its lowest.
+  await e.openDemo('Lens emblem');
+  await e.stage('Colour');
+  await expect(page.getByRole('group', { name: 'Palette' })).toBeVisible();
   const box = await e.sheet.boundingBox();
   expect(box?.width).toBeGreaterThanOrEqual(760);
   expect(box?.height).toBeGreaterThanOrEqual(540);

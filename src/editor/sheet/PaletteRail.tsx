@@ -37,7 +37,7 @@ export function PaletteRail() {
         flexWrap: 'wrap',
         justifyContent: 'center',
         gap: '5px',
-        p: '6px',
+        p: '4px',
         borderTop: 1,
         borderColor: 'divider',
         bgcolor: 'background.paper',
@@ -55,7 +55,7 @@ export function PaletteRail() {
           onClick={() => press(s.id)}
           sx={{
             width: isColourSwatch(s) ? 22 : 40,
-            height: 22,
+            height: 18,
             p: 0,
             border: 1,
             borderColor: 'divider',
