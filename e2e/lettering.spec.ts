@@ -20,6 +20,9 @@ test('words are typed on the sheet, selected by pointer and keys, undone, and co
   await expect(page.getByTestId('typing')).toBeAttached();
   await page.keyboard.press('Control+a');
   await expect(page.getByTestId('selected-letter')).toHaveCount('Supper room'.length);
+  // A press on the words sets the caret, and the keys stay with them.
+  await page.mouse.click(outline.x + 3, outline.y + outline.height * 0.5);
+  await expect(page.getByTestId('caret')).toBeAttached();
   await page.keyboard.press('End');
   await page.keyboard.press('Control+Shift+ArrowLeft');
   await expect(page.getByTestId('selected-letter')).toHaveCount('room'.length);

@@ -89,12 +89,12 @@ function FaceLine({
           bgcolor: on ? 'action.selected' : 'transparent',
         }}
       >
-        <Box component="span" sx={{ fontSize: 12, color: 'text.secondary' }}>
+        <Box component="span" sx={{ fontSize: 12, color: on ? 'text.primary' : 'text.secondary' }}>
           {face.name} · {face.character?.join(', ') ?? 'your own'}
         </Box>
         <Box
           component="span"
-          style={{ fontFamily: here ? familyOf(face.id) : 'inherit', opacity: here ? 1 : 0.4 }}
+          style={{ fontFamily: here ? familyOf(face.id) : 'inherit' }}
           sx={{ fontSize: 27, lineHeight: 1.35, whiteSpace: 'nowrap', overflow: 'hidden' }}
         >
           {words}

@@ -49,7 +49,8 @@ function pressMeshLines(e: Press): void {
 /** What the pointer does on the sheet: picks, drags, draws. Geometry is left to the studio. */
 export const sheetHandlers = {
   onPointerDown(e: Press): void {
-    surface.element?.focus({ preventScroll: true });
+    // Words that are typed keep the keys, whatever is pressed on them.
+    if (!get().typing) surface.element?.focus({ preventScroll: true });
     if (e.button === 1 || (e.button === 0 && surface.spaceHeld)) {
       pan(e);
       return;
@@ -71,6 +72,9 @@ export const sheetHandlers = {
     else if (tool === 'freehand') pressFreehand(e);
     else if (tool === 'path') pressPathNode(e);
     else pressToDraw(e, tool);
+  },
+  onMouseDown(e: { preventDefault(): void }): void {
+    if (get().typing) e.preventDefault();
   },
   onPointerMove(e: Press): void {
     surface.move(e);
