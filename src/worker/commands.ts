@@ -1,4 +1,4 @@
-import type { Design, Matrix, Part, Place, Point } from '@/core';
+import type { Design, Lettering, Matrix, Part, Place, Point } from '@/core';
 import * as edit from '@/core/edit';
 
 /** The commands that need geometry or the whole tree. */
@@ -54,6 +54,7 @@ export type StudioCommand =
       readonly at: Point;
       readonly size: number;
     }
+  | { readonly do: 'set-lettering'; readonly id: string; readonly change: Partial<Lettering> }
   | { readonly do: 'blend'; readonly ids: readonly string[]; readonly along: boolean }
   | {
       readonly do: 'add-step';
@@ -181,6 +182,8 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
       return edit.removeMeshLine(d, c.coat, c.node, c.line);
     case 'add-lettering':
       return edit.addLettering(d, sheetId, c.parent, c.at, c.size);
+    case 'set-lettering':
+      return edit.setLettering(d, c.id, c.change);
     case 'blend':
       return edit.blendParts(d, sheetId, c.ids, c.along);
     case 'plain':

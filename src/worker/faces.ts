@@ -16,7 +16,8 @@ const refused = new Map<string, number>();
 
 async function fetchFace(id: string): Promise<void> {
   const response = await fetch(faceAddress(id));
-  if (!response.ok) throw new FontFault(`The face “${id}” could not be fetched (${response.status}).`);
+  if (response.status === 404) throw new FontFault(`The face “${id}” is not here any more.`);
+  if (!response.ok) throw new Error(String(response.status));
   const bytes = new Uint8Array(await response.arrayBuffer());
   // The shaper is large: it comes with the first face.
   const { openFace } = await import('@/core/shaping');

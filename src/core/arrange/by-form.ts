@@ -5,15 +5,25 @@ import { type Path, transformPath } from '../geometry/path';
 const mostNumbers = 800;
 const mostKept = 1500;
 
-/** A path's form, wherever it stands: its numbers from its first node, to a hundred-millionth of a unit. */
+/** Steps that the size of a path is told in, a power of two so that shapes of one size are told alike. */
+const bits = 32;
+
+/** A path's form, wherever it stands: its numbers from its first node, as finely as its size allows. */
 function formOf({ contours, fillRule }: Path, x: number, y: number): string | null {
   let count = 0;
-  let text: string = fillRule;
-  for (const { xy, closed } of contours) {
+  let size = 0;
+  for (const { xy } of contours) {
     count += xy.length;
     if (count > mostNumbers) return null;
+    for (let i = 0; i < xy.length; i++) size = Math.max(size, Math.abs(xy[i] - (i % 2 ? y : x)));
+  }
+  const exponent = bits - Math.ceil(Math.log2(size));
+  if (!Number.isFinite(exponent)) return null;
+  const scale = 2 ** exponent;
+  let text = `${fillRule} ${exponent}`;
+  for (const { xy, closed } of contours) {
     text += closed ? 'z' : 'o';
-    for (let i = 0; i < xy.length; i++) text += `${Math.round((xy[i] - (i % 2 ? y : x)) * 1e8)} `;
+    for (let i = 0; i < xy.length; i++) text += `${Math.round((xy[i] - (i % 2 ? y : x)) * scale)} `;
   }
   return text;
 }

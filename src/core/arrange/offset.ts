@@ -8,16 +8,17 @@ import { type JoinStyle, parallelTolerance, rawParallel, type StrokeStyle, strok
  * where negative. Round joins of a rounded outline stay concentric with its arcs. Empty where an
  * inward offset swallows the shape.
  */
-export const offsetPath = rememberByForm(workOut);
+export const offsetPath = (path: Path, d: number, style: JoinStyle): Path =>
+  // What is only made clean knows where its edges come from: that is no matter of its form.
+  d === 0 ? combine('union', [path]) : parallelOf(path, d, style);
 
-function workOut(path: Path, d: number, style: JoinStyle): Path {
+const parallelOf = rememberByForm((path: Path, d: number, style: JoinStyle): Path => {
   const clean = combine('union', [path]);
-  if (d === 0 || clean.contours.length === 0) return clean;
   const tolerance = parallelTolerance(path, d);
   const contours = clean.contours.map((c) => rawParallel(c, d, tolerance, style)).filter((c) => c !== null);
   if (!contours.length) return emptyPath;
   return combineWithRules('union', [{ contours, fillRule: 'nonzero' }], ['positive']);
-}
+});
 
 export const strokeAlignments = ['centre', 'inside', 'outside'] as const;
 export type StrokeAlignment = (typeof strokeAlignments)[number];

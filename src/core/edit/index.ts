@@ -36,6 +36,7 @@ export {
   type LetteringOnSheet,
   type LetterOnSheet,
   letterChangeAt,
+  setLettering,
   withLettering,
   withLetters,
   withPair,

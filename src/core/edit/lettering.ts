@@ -1,6 +1,6 @@
 import { makeCoat, makeId, makePart, makeSource } from '../document/create';
 import type { Design, Part } from '../document/types';
-import { applyTo, invert, type Matrix } from '../geometry/matrix';
+import { applyTo, invert, type Matrix, origin } from '../geometry/matrix';
 import type { Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { type Caret, caretsOf } from '../lettering/carets';
@@ -9,9 +9,9 @@ import { layoutOf } from '../lettering/layout-memo';
 import { withText } from '../lettering/retext';
 import type { LetterChange, Lettering } from '../lettering/types';
 import { evaluatePart, placedOutline } from '../scene/evaluate';
+import { outlineBounds } from '../scene/run-steps';
 import { restsUpon } from '../scene/tiles';
-import type { Edited } from './edited';
-import { freeName } from './edited';
+import { type Edited, freeName } from './edited';
 import { childrenOf, frameOf, withChildren, withPart, worldOf } from './tree';
 
 /** A letter on the sheet. */
@@ -97,6 +97,30 @@ export function addLettering(
     chosen: [part.id],
     card: { list: 'source' },
   };
+}
+
+const followed = (part: Part): string =>
+  part.source.kind === 'lettering' && part.source.follows === 'part' ? part.source.along : '';
+
+/** The middle of a part's outline in its parent's coordinates. */
+function middleOf(design: Pick<Design, 'parts'>, part: Part): Point {
+  const b = outlineBounds(placedOutline(evaluatePart(design, part), part));
+  return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : { x: 0, y: 0 };
+}
+
+/** Lettering set otherwise. Words that come to follow a part lie on it; those that leave it stay where they were. */
+export function setLettering(design: Design, id: string, change: Partial<Lettering>): Edited {
+  const part = design.parts[id];
+  const result = { chosen: [id], card: { list: 'source' } as const };
+  if (!part) return { design, ...result };
+  const next = withLettering(part, (l) => ({ ...l, ...change }));
+  const [before, after] = [followed(part), followed(next)];
+  if (before === after) return { design: withPart(design, next), ...result };
+  const bare = { ...next, place: origin };
+  if (after) return { design: withPart(design, bare), ...result };
+  const [was, is] = [middleOf(design, part), middleOf(design, bare)];
+  const place = { ...origin, x: was.x - is.x, y: was.y - is.y };
+  return { design: withPart(design, { ...next, place }), ...result };
 }
 
 /** A part with its lettering changed; any other part as it is. */

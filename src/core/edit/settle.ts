@@ -21,6 +21,7 @@ export function withNamesOf(part: Part, rename: (id: string) => string): Part {
 /** A source with the ids of other parts that it names put through `rename`. */
 function withNames(source: Source, rename: (id: string) => string): Source {
   if (source.kind === 'piece') return { ...source, of: rename(source.of), by: source.by.map(rename) };
+  if (source.kind === 'lettering' && source.along) return { ...source, along: rename(source.along) };
   if (source.kind === 'blend' && source.spine) return { ...source, spine: rename(source.spine) };
   return source;
 }

@@ -1,12 +1,5 @@
 import { type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
-import {
-  type Bounds,
-  joinBounds,
-  type Path,
-  pathBounds,
-  transformBounds,
-  transformPath,
-} from '../geometry/path';
+import { type Bounds, type Path, pathBounds, transformPath } from '../geometry/path';
 import { faceById } from './face';
 import { type Baseline, circleLine, pathLine, straight } from './follow';
 import { linesOf, type TextLine } from './lines';
@@ -163,11 +156,3 @@ export function layOut(l: Lettering, along: Path | null = null): LetteringLayout
   });
   return { letters, lines, notes: notesOf(l, found !== null, dropped) };
 }
-
-/** Bounds of what is inked, or null where nothing is. */
-export const inkBounds = ({ letters }: LetteringLayout): Bounds | null =>
-  letters.map((p) => pathBounds(p.path)).reduce(joinBounds, null);
-
-/** The box of a letter, from its face's ascender to its descender, in the part's coordinates. */
-export const letterBox = ({ matrix, advance, ascent, descent }: PlacedLetter): Bounds =>
-  transformBounds({ x0: 0, y0: -ascent, x1: advance, y1: descent }, matrix);

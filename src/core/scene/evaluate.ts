@@ -8,7 +8,7 @@ import { holders } from '../holder';
 import type { HolderContext, Member } from '../holder/definition';
 import { pieceOutline } from '../holder/piece';
 import { facesStamp } from '../lettering/face';
-import { primitives } from '../source';
+import { paramsOf, primitives } from '../source';
 import { type Outline, steps } from '../step';
 import { layered } from './below';
 import { type CoatResult, coat, finishNodes } from './coating';
@@ -122,7 +122,8 @@ function sourceOutline(part: Part, basis: Basis): Outline {
     return body ? pieceOutline(source, body, cutters) : [];
   }
   const { pieces, outline } = primitives[source.kind];
-  const paths = pieces ? pieces(source as never, followed(basis)) : [outline(withoutKind(source) as never)];
+  const params = paramsOf(source);
+  const paths = pieces ? pieces(params, followed(basis)) : [outline(params)];
   let first = 0;
   return paths.map((path) => {
     const own = withOrigins(path, part.id, first);
@@ -130,8 +131,6 @@ function sourceOutline(part: Part, basis: Basis): Outline {
     return own;
   });
 }
-
-const withoutKind = ({ kind: _, ...params }: Part['source']) => params;
 
 /** The outline of the part that a source follows, in the parent's coordinates. */
 const followed = (basis: Basis): Path | null => membersOf(basis)[0]?.outline[0] ?? null;
@@ -262,7 +261,7 @@ function restsOn(part: Part, parts: Design['parts']): readonly string[] {
   const { source } = part;
   if (source.kind === 'piece') return [source.of, ...source.by].filter((id) => parts[id] && id !== part.id);
   if (!holdsParts(source)) {
-    const needed = primitives[source.kind].needs?.(source as never) ?? [];
+    const needed = primitives[source.kind].needs?.(paramsOf(source)) ?? [];
     return needed.filter((id) => parts[id] && !restsUpon({ parts }, id, part.id));
   }
   const { kind, ...params } = source;
@@ -300,7 +299,7 @@ const restsOnItself = ({ source, steps: cards, coats }: Part): boolean =>
 /** What a source has to say, under the name of its card. */
 function sourceNotes(part: Part, basis: Basis): Omit<CardFault, 'part'>[] {
   if (!isPrimitive(part.source)) return [];
-  const notes = primitives[part.source.kind].notes?.(part.source as never, followed(basis)) ?? [];
+  const notes = primitives[part.source.kind].notes?.(paramsOf(part.source), followed(basis)) ?? [];
   return notes.map((message) => ({ card: 'source', message, note: true }));
 }
 

@@ -1,6 +1,6 @@
 import type { Tile } from '../coat';
 import { type Design, isPrimitive, type Part } from '../document/types';
-import { primitives } from '../source';
+import { paramsOf, primitives } from '../source';
 import type { PartResult } from './evaluate';
 import { outlineBounds } from './run-steps';
 
@@ -34,7 +34,7 @@ export function restsUpon(
   seen.add(id);
   const { source } = part;
   const cutFrom = source.kind === 'piece' ? [source.of, ...source.by] : [];
-  const along = isPrimitive(source) ? (primitives[source.kind].needs?.(source as never) ?? []) : [];
+  const along = isPrimitive(source) ? (primitives[source.kind].needs?.(paramsOf(source)) ?? []) : [];
   return [...part.children, ...cutFrom, ...along, ...tileIds(part)].some((i) =>
     restsUpon(design, i, other, seen),
   );

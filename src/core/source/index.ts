@@ -40,6 +40,10 @@ export type PrimitiveSource = {
   [K in keyof typeof all]: { readonly kind: K } & ParamsOf<(typeof all)[K]>;
 }[keyof typeof all];
 
+/** A source as its definition takes it: the very object, so that what is remembered for it is found. */
+export const paramsOf = (source: PrimitiveSource): Record<string, unknown> =>
+  source as unknown as Record<string, unknown>;
+
 /** The sources that draw their own outline, by kind. */
 export const primitives = all as unknown as Readonly<
   Record<string, SourceDefinition<Record<string, unknown>>>

@@ -1,7 +1,7 @@
 import type Joi from 'joi';
 import { combine } from '../arrange/combine';
 import { angle, choice, length, onlyIf, share, sibling, size, toggle } from '../document/fields';
-import { emptyPath, type Path } from '../geometry/path';
+import type { Path } from '../geometry/path';
 import { defaultFace } from '../lettering/catalogue';
 import { layoutOf } from '../lettering/layout-memo';
 import type { Lettering } from '../lettering/types';
@@ -138,7 +138,7 @@ export const lettering = defineSource<Lettering>({
     evenSpacing: true,
     pieces: 'letters',
   },
-  outline: () => emptyPath,
+  outline: (l) => ({ contours: pieces(l, null).flatMap((p) => p.contours), fillRule: 'nonzero' }),
   pieces,
   notes: (l, along) => layoutOf(l, along).notes,
   needs: ({ follows, along }) => (follows === 'part' && along ? [along] : []),

@@ -11,13 +11,13 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Star } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { characters, type ShippedFace, scripts, shippedFaces } from '@/core';
-import { withLettering, withRun } from '@/core/edit';
+import { withRun } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
 import { familyOf, favouriteFaces, keepFavourites, showFace } from '../fields/faces';
 import { wordFor } from '../fields/words';
-import { changePart } from '../state/actions';
 import { ApiError, api } from '../state/api';
 import { get, set, useChosenPart, useEditor } from '../state/store';
+import { changeLettering } from '../state/typing';
 
 const any = 'Any';
 
@@ -30,13 +30,11 @@ const query = ['fonts'] as const;
 function setFace(id: string, face: string): void {
   const { typing } = get();
   const part = typing && typing.id === id && typing.to > typing.from ? typing : null;
-  changePart('Face', id, (p) =>
-    withLettering(p, (l) => {
-      if (!part || (part.from === 0 && part.to === l.text.length))
-        return { ...l, face, axes: {}, features: {}, runs: l.runs.map(({ face: _, ...r }) => r) };
-      return withRun(l, part.from, part.to, { face });
-    }),
-  );
+  changeLettering('Face', id, (l) => {
+    if (!part || (part.from === 0 && part.to === l.text.length))
+      return { ...l, face, axes: {}, features: {}, runs: l.runs.map(({ face: _, ...r }) => r) };
+    return withRun(l, part.from, part.to, { face });
+  });
 }
 
 function FaceLine({

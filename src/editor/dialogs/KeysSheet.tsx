@@ -19,6 +19,7 @@ const pointerKeys: readonly (readonly [string, string])[] = [
   ['Arrows', 'Nudge by 1; with Shift by 10'],
   ['Escape', 'Leave a tool, a group, a choice'],
   ['Enter', 'End a path'],
+  ['Tab while typing', 'Arrows move letters, or part the two at the caret'],
 ];
 
 /** All keys on one sheet. */

@@ -3,7 +3,7 @@
 import { memo } from 'react';
 import type { SheetHandle } from '@/core/edit';
 import { sameCard } from '../state/actions';
-import { useEditor } from '../state/store';
+import { colourStage, useEditor } from '../state/store';
 import { brass, madder, panel } from './colours';
 import { pressHandle } from './pointer';
 import { pressGradientLine } from './stops';
@@ -101,7 +101,6 @@ function Grip({ h, chosen }: { h: SheetHandle; chosen: boolean }) {
 const CardHandle = memo(Grip, (a, b) => a.chosen === b.chosen && sameHandle(a.h, b.h));
 
 /** Tools in hand with which the grips of the card at hand stay in sight. */
-const colourStage = 5;
 const gripTools = new Set(['pick', 'mesh-lines', 'pick-up']);
 
 /** The line whose colours are charted. */

@@ -4,11 +4,8 @@ import Box from '@mui/material/Box';
 import { isColourSwatch, paletteOf, rampOf, type Swatch } from '@/core';
 import { coatOfCard } from '../bench/cards';
 import { chequer } from '../fields/colour/ColourPicker';
-import { get, say, useEditor } from '../state/store';
+import { colourStage, get, say, useEditor } from '../state/store';
 import { applySwatch, dragSwatch } from './swatch-drop';
-
-/** Stage whose work needs the palette at hand. */
-const colourStage = 5;
 
 function fillOf(s: Swatch): string {
   if (isColourSwatch(s)) return `linear-gradient(${s.colour}, ${s.colour}), ${chequer}`;

@@ -1,25 +1,23 @@
 'use client';
 
 import { type KeyboardEvent, useEffect, useRef } from 'react';
-import { withLettering, withLetters, withPair } from '@/core/edit';
-import { changePart } from '../state/actions';
+import { withLetters, withPair } from '@/core/edit';
 import { redo, undo } from '../state/history';
 import { get, useEditor } from '../state/store';
-import { endTyping, keepTyped, select, typeText } from '../state/typing';
+import {
+  changeLettering,
+  endTyping,
+  holdLetters,
+  keepTyped,
+  lettersWithin,
+  select,
+  typeText,
+} from '../state/typing';
 import { brass, madder } from './colours';
 import { toView } from './view';
 
 /** Share of the size that a key moves two letters apart or together. */
 const kernStep = 0.01;
-
-/** Starts of the letters that are selected. */
-function selectedLetters(): number[] {
-  const { typing, report } = get();
-  if (!typing) return [];
-  return (report?.lettering?.letters ?? [])
-    .filter((c) => c.from >= typing.from && c.from < typing.to)
-    .map((c) => c.from);
-}
 
 const directions: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-1, 0],
@@ -28,44 +26,42 @@ const directions: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 };
 
-/** Alt and an arrow: selected letters are nudged; with none, the letters beside the caret come nearer or part. */
+/** An arrow while letters are in hand: they are nudged; at a caret its two letters come nearer or part. */
 function nudge(e: KeyboardEvent, id: string): void {
+  const { typing, report } = get();
+  if (!typing) return;
   const [dx, dy] = directions[e.key];
-  const letters = selectedLetters();
-  const { typing } = get();
   const by = e.shiftKey ? 10 : 1;
-  if (letters.length)
-    changePart('Nudge letters', id, (p) =>
-      withLettering(p, (l) =>
-        withLetters(l, letters, (c) => ({
-          ...c,
-          dx: c.dx + (dx * by) / l.size,
-          dy: c.dy + (dy * by) / l.size,
-        })),
-      ),
+  const starts = lettersWithin(report?.lettering?.letters, typing).map((c) => c.from);
+  if (starts.length)
+    changeLettering('Nudge letters', id, (l) =>
+      withLetters(l, starts, (c) => ({ ...c, dx: c.dx + (dx * by) / l.size, dy: c.dy + (dy * by) / l.size })),
     );
-  else if (typing && dx && typing.from > 0)
-    changePart('Kern', id, (p) =>
-      withLettering(p, (l) => {
-        const now = l.pairs.find((pair) => pair.at === typing.from)?.by ?? 0;
-        return withPair(l, typing.from, Math.round((now + dx * by * kernStep) * 1e4) / 1e4);
-      }),
-    );
+  else if (dx && typing.from > 0)
+    changeLettering('Kern', id, (l) => {
+      const now = l.pairs.find((pair) => pair.at === typing.from)?.by ?? 0;
+      return withPair(l, typing.from, Math.round((now + dx * by * kernStep) * 1e4) / 1e4);
+    });
 }
 
 function onKey(e: KeyboardEvent<HTMLTextAreaElement>, id: string): void {
   e.stopPropagation();
+  const held = get().typing?.held ?? false;
   if (e.key === 'Escape') {
     e.preventDefault();
-    void endTyping();
-  } else if (e.altKey && directions[e.key]) {
+    if (held) holdLetters(false);
+    else void endTyping();
+  } else if (e.key === 'Tab') {
+    e.preventDefault();
+    holdLetters(!held);
+  } else if (held && directions[e.key]) {
     e.preventDefault();
     nudge(e, id);
   } else if ((e.ctrlKey || e.metaKey) && (e.key === 'z' || e.key === 'y' || e.key === 'Z')) {
     e.preventDefault();
     const again = e.key === 'y' || e.shiftKey;
     void keepTyped().then(again ? redo : undo);
-  }
+  } else if (!['Shift', 'Control', 'Meta', 'Alt'].includes(e.key)) holdLetters(false);
 }
 
 /** Takes keys, pasted text and input methods for the words at hand; it stands where the caret is, unseen. */
@@ -127,7 +123,8 @@ export function TypingMarks() {
   const lettering = useEditor((s) => (typing ? s.report?.lettering : null));
   const view = useEditor((s) => s.view);
   if (!typing || !lettering) return null;
-  const chosen = lettering.letters.filter((c) => c.from >= typing.from && c.from < typing.to);
+  const chosen = lettersWithin(lettering.letters, typing);
+  const colour = typing.held ? madder : brass;
   const caret = lettering.carets[Math.min(typing.to, lettering.carets.length - 1)];
   const [foot, head] = caret ? [toView(view, caret[0]), toView(view, caret[1])] : [];
   return (
@@ -140,8 +137,10 @@ export function TypingMarks() {
             .map((p) => toView(view, p))
             .map((p) => `${p.x},${p.y}`)
             .join(' ')}
-          fill={brass}
+          fill={colour}
           fillOpacity={0.28}
+          stroke={typing.held ? madder : 'none'}
+          strokeDasharray="3 3"
         />
       ))}
       {foot && head && typing.from === typing.to && (
@@ -152,8 +151,9 @@ export function TypingMarks() {
           x2={head.x}
           y2={head.y}
           stroke={madder}
-          strokeWidth={2}
-          className="sc-caret"
+          strokeWidth={typing.held ? 5 : 2}
+          strokeOpacity={typing.held ? 0.6 : 1}
+          className={typing.held ? undefined : 'sc-caret'}
         />
       )}
     </g>

@@ -3,7 +3,7 @@ import { type CardRef, childrenOf, familyOf, parentOf, type Sameness, withPart }
 import type { StudioCommand } from '@/worker/commands';
 import { answered, api } from './api';
 import { commit, idle, inTurn, loadHistory, openedDesign, studioHas, takeForeign, tell } from './history';
-import { get, say, set } from './store';
+import { atRest, get, say, set } from './store';
 import { choice, hasEngine, showFrame, startEngine, studioEngine } from './studio';
 import { sync } from './sync';
 
@@ -14,17 +14,6 @@ export function loadAhead(id: string): void {
   if (!hasEngine()) startEngine();
   ahead = { id, answer: studioEngine().studio.load(id) };
 }
-
-/** Nothing chosen, entered or at work. */
-const atRest = {
-  chosen: [],
-  scope: null,
-  tileWork: null,
-  cell: null,
-  typing: null,
-  card: null,
-  tool: 'pick',
-} as const;
 
 /** Opens a design in the editor; resolves when its picture is on the way. */
 export async function openDesign(id: string): Promise<void> {

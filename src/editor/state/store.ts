@@ -30,8 +30,13 @@ export interface EditorState {
   /** The pattern whose tile is worked on in place, and the cell of that tile on the sheet. */
   readonly tileWork: CoatRef | null;
   readonly cell: readonly Point[] | null;
-  /** Words that are typed on the sheet, with what of them is selected. */
-  readonly typing: { readonly id: string; readonly from: number; readonly to: number } | null;
+  /** Words that are typed on the sheet, what of them is selected, and whether arrows move that. */
+  readonly typing: {
+    readonly id: string;
+    readonly from: number;
+    readonly to: number;
+    readonly held: boolean;
+  } | null;
   readonly card: CardRef | null;
   readonly stage: number;
   readonly tool: string;
@@ -75,18 +80,26 @@ export interface EditorState {
   readonly folded: { readonly parts: boolean; readonly card: boolean; readonly bench: boolean };
 }
 
-export const useEditor = create<EditorState>(() => ({
-  designId: '',
-  design: null,
-  sheetId: '',
+/** Number of the stage that colours are worked on at. */
+export const colourStage = 5;
+
+/** Nothing chosen, entered or at work. */
+export const atRest = {
   chosen: [],
   scope: null,
   tileWork: null,
   cell: null,
   typing: null,
   card: null,
-  stage: 1,
   tool: 'pick',
+} as const;
+
+export const useEditor = create<EditorState>(() => ({
+  designId: '',
+  design: null,
+  sheetId: '',
+  ...atRest,
+  stage: 1,
   report: null,
   points: [],
   grips: [],

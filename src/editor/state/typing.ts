@@ -1,5 +1,5 @@
-import type { Part } from '@/core';
-import { withWords } from '@/core/edit';
+import type { Lettering, Part } from '@/core';
+import { withLettering, withWords } from '@/core/edit';
 import { changePart, choose, run } from './actions';
 import { beginLive, endLive, idle, openedDesign } from './history';
 import { get, set } from './store';
@@ -8,6 +8,20 @@ import { get, set } from './store';
 const pause = 900;
 
 let keeping: ReturnType<typeof setTimeout> | undefined;
+
+/** Changes the lettering of a part and keeps the change. */
+export const changeLettering = (label: string, id: string, change: (l: Lettering) => Lettering): void =>
+  changePart(label, id, (p) => withLettering(p, change));
+
+/** Those of some letters that a stretch of the text begins. */
+export const lettersWithin = <L extends { readonly from: number }>(
+  letters: readonly L[] | undefined,
+  { from, to }: { readonly from: number; readonly to: number },
+): L[] => letters?.filter((c) => c.from >= from && c.from < to) ?? [];
+
+/** Takes the letters in hand, so that arrows move them, or lets them go again. */
+export const holdLetters = (held: boolean): void =>
+  set(({ typing }) => (typing && typing.held !== held ? { typing: { ...typing, held } } : {}));
 
 export function keepTyped(): Promise<void> {
   clearTimeout(keeping);
@@ -39,7 +53,7 @@ export function beginTyping(id: string, at?: number): void {
   const part = openedDesign().parts[id];
   if (part?.source.kind !== 'lettering') return;
   const end = part.source.text.length;
-  set({ tool: 'pick', typing: { id, from: at ?? 0, to: at ?? end } });
+  set({ tool: 'pick', typing: { id, from: at ?? 0, to: at ?? end, held: false } });
   choose([id], { list: 'source' });
 }
 

@@ -90,9 +90,10 @@ describe('dashes', () => {
   });
 });
 
+const round = { join: 'round', miterLimit: 4 } as const;
+
 describe('shapes that come again', () => {
   it('have the same offset wherever they stand, and those that differ a little their own', () => {
-    const style = { join: 'round', miterLimit: 4 } as const;
     const form = fc.array(fc.tuple(fc.integer({ min: 20, max: 80 }), fc.integer({ min: 0, max: 30 })), {
       minLength: 5,
       maxLength: 9,
@@ -111,7 +112,7 @@ describe('shapes that come again', () => {
             return { contours: [polygonContour(points)], fillRule: 'nonzero' };
           };
           const [here, there, larger] = [at(0, 0), at(x, y), at(x, y, 0.01)].map((p) =>
-            offsetPath(p, 7, style),
+            offsetPath(p, 7, round),
           );
           expect(pathArea(there)).toBeCloseTo(pathArea(here), 5);
           const [b, c] = [pathBounds(here), pathBounds(there)];
@@ -122,5 +123,33 @@ describe('shapes that come again', () => {
       ),
       { numRuns: 40 },
     );
+  });
+
+  it('of a millionth of a unit or of a million are told apart as well', () => {
+    for (const size of [1e-6, 1, 1e6]) {
+      const square = (side: number) => offsetPath(rect(3, 5, side * size, side * size), 0.1 * size, round);
+      // Steiner: area + perimeter · d + π d², for each side its own.
+      for (const side of [1, 1.01]) {
+        const expected = (side * side + 4 * side * 0.1 + Math.PI * 0.01) * size * size;
+        expect(Math.abs(pathArea(square(side)) / expected - 1)).toBeLessThan(1e-3);
+      }
+    }
+  });
+
+  it('know where their edges come from when they are only made clean', () => {
+    const from = (part: string): Path => ({
+      ...rect(0, 0, 10, 10),
+      contours: rect(0, 0, 10, 10).contours.map((c) => ({
+        ...c,
+        origins: [0, 1, 2, 3].map((segment) => ({ part, contour: 0, segment, t0: 0, t1: 1 })),
+      })),
+    });
+    for (const part of ['a', 'b'])
+      expect(offsetPath(from(part), 0, round).contours[0].origins?.map((o) => o?.part)).toEqual([
+        part,
+        part,
+        part,
+        part,
+      ]);
   });
 });

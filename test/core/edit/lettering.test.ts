@@ -11,7 +11,17 @@ import {
   type Part,
   pathBounds,
 } from '@/core';
-import { addLettering, letterChangeAt, reportOf, withLetters, withPair, withWords } from '@/core/edit';
+import {
+  addLettering,
+  duplicateParts,
+  letterChangeAt,
+  reportOf,
+  setLettering,
+  sheetBounds,
+  withLetters,
+  withPair,
+  withWords,
+} from '@/core/edit';
 import { readDesign } from '@/core/reading';
 import { takeShippedFaces } from '../../faces';
 import { designOf, disc } from '../designs';
@@ -96,6 +106,33 @@ describe('lettering in a design', () => {
     expect(notesOf(ring)).toEqual([]);
     // What would follow itself follows nothing.
     expect(notesOf(designOf(1000, words({ follows: 'part', along: 'w' }))).join()).toMatch(/Choose the part/);
+  });
+
+  it('comes to lie on what it follows, wherever it stood, and stays there when it leaves it', () => {
+    const d = designOf(
+      2000,
+      line(800),
+      words({ evenSpacing: false }, { place: { ...origin, x: 1200, y: 900 } }),
+    );
+    const set = (e: Design, change: Partial<Lettering>) => setLettering(e, 'w', change).design;
+    const middle = (e: Design) => {
+      const b = sheetBounds(e, 'w');
+      return b && [(b.x0 + b.x1) / 2, (b.y0 + b.y1) / 2];
+    };
+    const waiting = set(d, { follows: 'part' });
+    expect(waiting.parts.w.place).toEqual(d.parts.w.place);
+    const on = set(waiting, { along: 'l' });
+    expect(sheetBounds(on, 'w')?.y1).toBeCloseTo(300, -1);
+    expect(sheetBounds(on, 'w')?.x0).toBeCloseTo(100, -1);
+    const off = set(on, { follows: 'line' });
+    middle(off)?.forEach((v, i) => {
+      expect(v).toBeCloseTo(middle(on)?.[i] ?? 0, 6);
+    });
+    // A copy of both follows the copy.
+    const { design, chosen } = duplicateParts(on, 's', ['l', 'w']);
+    const copies = chosen.map((id) => design.parts[id]);
+    const copy = copies.find((p) => p.source.kind === 'lettering')?.source as Lettering | undefined;
+    expect(copy?.along).toBe(copies.find((p) => p.source.kind === 'path')?.id);
   });
 
   it('is put on the sheet empty, and tells where its letters and carets stand', () => {

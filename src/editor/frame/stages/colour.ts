@@ -16,7 +16,7 @@ import {
 } from 'lucide-react';
 import { convertPaint, type Paint } from '@/core';
 import { changePart, chooseCard, run } from '../../state/actions';
-import { say, set } from '../../state/store';
+import { colourStage, say, set } from '../../state/store';
 import { addCoat, coatAtHand } from '../recipe';
 import { act, family, lastOf, onePart, type Stage, type Tool, take } from '../tool';
 
@@ -45,7 +45,7 @@ const paintTool = (kind: Paint['kind'], word: string, icon: LucideIcon): Tool =>
   );
 
 export const colour: Stage = {
-  number: 5,
+  number: colourStage,
   word: 'Colour',
   card: (p) => lastOf(p.coats, 'coats'),
   tools: [

@@ -7,6 +7,7 @@ import {
   AlignStartHorizontal,
   AlignStartVertical,
   AlignVerticalSpaceAround,
+  CaseSensitive,
   ChartPie,
   Circle,
   CircleDot,
@@ -26,7 +27,6 @@ import {
   SquareDashedMousePointer,
   Star,
   Triangle,
-  Type,
 } from 'lucide-react';
 import { changeSheet } from '../../state/actions';
 import { act, align, family, onChosen, type Stage, take } from '../tool';
@@ -54,7 +54,7 @@ export const draw: Stage = {
     family(take('line', 'Line', Slash), take('arrow', 'Arrow', MoveUpRight), take('spiral', 'Spiral', Shell)),
     family(take('path', 'Path', Spline), take('freehand', 'Freehand', Pencil)),
     take('points', 'Points', SquareDashedMousePointer),
-    take('lettering', 'Lettering', Type),
+    take('lettering', 'Lettering', CaseSensitive),
     family(
       align('centre', 'Align centres', AlignCenterVertical),
       align('left', 'Align left', AlignStartVertical),

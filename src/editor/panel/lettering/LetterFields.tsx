@@ -1,14 +1,15 @@
 'use client';
 
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { LetterChange, Lettering, Part } from '@/core';
-import { letterChangeAt, withLettering, withLetters, withPair, withRun } from '@/core/edit';
+import { letterChangeAt, withLetters, withPair, withRun } from '@/core/edit';
 import { ColourField } from '../../fields/colour/ColourField';
 import { offeredFeatures, onByItself } from '../../fields/faces';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
-import { changePart } from '../../state/actions';
 import { set, useEditor } from '../../state/store';
+import { changeLettering, lettersWithin } from '../../state/typing';
 import { Section } from '../Section';
 
 /** What is done to the letters that are selected on the sheet, or between two of them. */
@@ -29,24 +30,23 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
           value={by * 100}
           min={-500}
           max={500}
-          onChange={(v) =>
-            changePart('Kern', part.id, (p) => withLettering(p, (own) => withPair(own, from, v / 100)))
-          }
+          onChange={(v) => changeLettering('Kern', part.id, (own) => withPair(own, from, v / 100))}
         />
       </Section>
     );
   }
-  const starts = (letters ?? []).filter((c) => c.from >= from && c.from < to).map((c) => c.from);
+  const starts = lettersWithin(letters, typing).map((c) => c.from);
   if (!starts.length) return null;
   const first = letterChangeAt(l, starts[0]);
   const run = l.runs.find((r) => r.from <= from && r.to > from);
   const put = (label: string, change: (c: LetterChange) => Partial<LetterChange>) =>
-    changePart(label, part.id, (p) =>
-      withLettering(p, (own) => withLetters(own, starts, (c) => ({ ...c, ...change(c) }))),
-    );
+    changeLettering(label, part.id, (own) => withLetters(own, starts, (c) => ({ ...c, ...change(c) })));
   const own = offeredFeatures(features ?? []).filter(({ tag }) => !onByItself.has(tag));
   return (
     <Section title={starts.length === 1 ? 'Letter' : `${starts.length} letters`}>
+      <Box role="note" sx={{ color: 'text.secondary' }}>
+        {typing.held ? 'In hand: arrows move them. Tab types on.' : 'Tab takes them in hand for the arrows.'}
+      </Box>
       <NumberField
         label="Shift x"
         value={first.dx * l.size}
@@ -85,9 +85,7 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
         min={1}
         max={10000}
         onChange={(v) =>
-          changePart('Size of letters', part.id, (p) =>
-            withLettering(p, (o) => withRun(o, from, to, { scale: v / 100 })),
-          )
+          changeLettering('Size of letters', part.id, (o) => withRun(o, from, to, { scale: v / 100 }))
         }
       />
       {own.map(({ tag, word }) => (
@@ -109,13 +107,11 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
       <Button
         variant="outlined"
         onClick={() =>
-          changePart('Letters as they were', part.id, (p) =>
-            withLettering(p, (o) => ({
-              ...o,
-              letters: o.letters.filter((c) => !starts.includes(c.at)),
-              runs: o.runs.filter((r) => r.to <= from || r.from >= to),
-            })),
-          )
+          changeLettering('Letters as they were', part.id, (o) => ({
+            ...o,
+            letters: o.letters.filter((c) => !starts.includes(c.at)),
+            runs: o.runs.filter((r) => r.to <= from || r.from >= to),
+          }))
         }
       >
         As the face has them

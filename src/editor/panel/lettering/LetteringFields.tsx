@@ -2,35 +2,25 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useEffect, useId } from 'react';
+import { useEffect } from 'react';
 import { isOwnFace, type Lettering, type Part, primitives } from '@/core';
-import { withLettering } from '@/core/edit';
 import { faceName, familyOf, offeredFeatures, onByItself, showFace } from '../../fields/faces';
 import { NumberField } from '../../fields/NumberField';
 import { ParamFields } from '../../fields/ParamFields';
-import { FieldLabel } from '../../fields/row';
 import { SwitchField } from '../../fields/SwitchField';
 import { wordFor } from '../../fields/words';
-import { changePart } from '../../state/actions';
+import { run } from '../../state/actions';
 import { set, useEditor } from '../../state/store';
-import { beginTyping, keepTyped, typeText } from '../../state/typing';
+import { beginTyping, changeLettering, keepTyped, typeText } from '../../state/typing';
 import { Section } from '../Section';
 import { LetterFields } from './LetterFields';
 
-/** Changes a part's lettering and keeps the change. */
-export const changeLettering = (label: string, part: Part, change: (l: Lettering) => Lettering): void =>
-  changePart(label, part.id, (p) => withLettering(p, change));
-
 function Words({ part, text }: { part: Part; text: string }) {
-  const id = useId();
   return (
     <Section title="Words">
-      <FieldLabel htmlFor={id} style={{ position: 'absolute', left: -9999 }}>
-        Words
-      </FieldLabel>
       <Box
         component="textarea"
-        id={id}
+        aria-label="Words"
         value={text}
         rows={Math.min(6, Math.max(2, text.split('\n').length))}
         spellCheck={false}
@@ -64,7 +54,7 @@ function FaceFields({ part, l }: { part: Part; l: Lettering }) {
   }, [l.face]);
   const name = isOwnFace(l.face) ? (face?.name ?? l.face) : faceName(l.face);
   const put = (label: string, change: Partial<Lettering>) =>
-    changeLettering(label, part, (own) => ({ ...own, ...change }));
+    changeLettering(label, part.id, (own) => ({ ...own, ...change }));
   return (
     <Section title="Face">
       <Button
@@ -101,7 +91,7 @@ function FeatureFields({ part, l }: { part: Part; l: Lettering }) {
   const offered = offeredFeatures(features ?? []);
   if (!offered.length) return null;
   const put = (label: string, own: Lettering['features']) =>
-    changeLettering(label, part, (o) => ({ ...o, features: own }));
+    changeLettering(label, part.id, (o) => ({ ...o, features: own }));
   return (
     <Section title="Forms">
       {offered.map(({ tag, word }) => (
@@ -134,6 +124,14 @@ function FeatureFields({ part, l }: { part: Part; l: Lettering }) {
   );
 }
 
+/** What is followed decides where words stand: that takes geometry. */
+function setField(part: Part, name: string, value: unknown): void {
+  const change = { [name]: value };
+  if (name === 'follows' || name === 'along')
+    void run(wordFor(name), { do: 'set-lettering', id: part.id, change });
+  else changeLettering(wordFor(name), part.id, (own) => ({ ...own, ...change }));
+}
+
 /** The controls of lettering: its words, its face, what is selected of it, and how it is set. */
 export function LetteringFields({ part, l }: { part: Part; l: Lettering }) {
   const notes = useEditor((s) => s.faults);
@@ -155,9 +153,7 @@ export function LetteringFields({ part, l }: { part: Part; l: Lettering }) {
           fields={primitives.lettering.fields}
           params={l as unknown as Record<string, unknown>}
           at="source"
-          onChange={(name, value) =>
-            changeLettering(wordFor(name), part, (own) => ({ ...own, [name]: value }))
-          }
+          onChange={(name, value) => setField(part, name, value)}
         />
       </Section>
       <FeatureFields part={part} l={l} />
