@@ -78,9 +78,9 @@ export {
   faceById,
   provideFace,
 } from './lettering/face';
-export { facesIn, facesMissing } from './lettering/faces-in';
+export { facesMissing } from './lettering/faces-in';
 export { withText } from './lettering/retext';
-export type { LetterChange, Lettering, PairChange, Run } from './lettering/types';
+export type { LetterChange, Lettering, PairChange, PieceChange, Run } from './lettering/types';
 export {
   ExpressionError,
   evaluateExpression,

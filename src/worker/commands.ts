@@ -55,6 +55,14 @@ export type StudioCommand =
       readonly size: number;
     }
   | { readonly do: 'set-lettering'; readonly id: string; readonly change: Partial<Lettering> }
+  | {
+      readonly do: 'letters-out';
+      readonly id: string;
+      /** Where the letters start in the text. */
+      readonly starts: readonly number[];
+      /** Whether each piece becomes a part of its own. */
+      readonly piecewise: boolean;
+    }
   | { readonly do: 'blend'; readonly ids: readonly string[]; readonly along: boolean }
   | {
       readonly do: 'add-step';
@@ -184,6 +192,8 @@ function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
       return edit.addLettering(d, sheetId, c.parent, c.at, c.size);
     case 'set-lettering':
       return edit.setLettering(d, c.id, c.change);
+    case 'letters-out':
+      return edit.takeLettersOut(d, sheetId, c.id, c.starts, c.piecewise);
     case 'blend':
       return edit.blendParts(d, sheetId, c.ids, c.along);
     case 'plain':

@@ -31,22 +31,22 @@ export {
 export { stepsOf, withStepsOf } from './gesture/cards';
 export { snapPoint } from './gesture/snap-point';
 export { addStopAt, fixGradient, turnGradient } from './gradient';
+export { addLettering, type LetteringOnSheet, setLettering } from './lettering';
 export {
-  addLettering,
-  type LetteringOnSheet,
-  type LetterOnSheet,
   letterChangeAt,
-  setLettering,
+  nothing,
+  pieceChangeAt,
   withLettering,
   withLetters,
   withPair,
+  withPieces,
   withWords,
-} from './lettering';
+} from './letters';
 export { addMeshLines, fitMeshPaint, removeMeshLine } from './mesh';
 export { jointBounds, ownBox, partsWithin, pickDeep, pickParts, sheetBounds } from './pick';
 export { type Aspect, aspects, pickUp, putColour, putSwatch } from './pick-up';
 export { anchorOf, placePart } from './place';
-export { piecesOf, plainParts, releasePieces } from './plain';
+export { plainParts, releasePieces, takeLettersOut } from './plain';
 export { changePoints, insertPoint, insertPointAt, type PointChange } from './points/change';
 export { contoursOf, type PointRef, type SheetPoint, type SheetSegment } from './points/refs';
 export { releaseParts } from './release';
@@ -76,5 +76,6 @@ export {
   topmost,
   withChildren,
   withPart,
+  withParts,
   worldOf,
 } from './tree';

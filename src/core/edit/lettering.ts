@@ -1,17 +1,19 @@
 import { makeCoat, makeId, makePart, makeSource } from '../document/create';
 import type { Design, Part } from '../document/types';
 import { applyTo, invert, type Matrix, origin } from '../geometry/matrix';
-import type { Path } from '../geometry/path';
+import { type Path, transformPath } from '../geometry/path';
+import { formatPath } from '../geometry/svg-path';
 import type { Point } from '../geometry/vector';
 import { type Caret, caretsOf } from '../lettering/carets';
 import { type Axis, faceById } from '../lettering/face';
+import type { LetteringLayout } from '../lettering/layout';
 import { layoutOf } from '../lettering/layout-memo';
-import { withText } from '../lettering/retext';
-import type { LetterChange, Lettering } from '../lettering/types';
+import type { Lettering } from '../lettering/types';
 import { evaluatePart, placedOutline } from '../scene/evaluate';
 import { outlineBounds } from '../scene/run-steps';
 import { restsUpon } from '../scene/tiles';
 import { type Edited, freeName } from './edited';
+import { withLettering } from './letters';
 import { childrenOf, frameOf, withChildren, withPart, worldOf } from './tree';
 
 /** A letter on the sheet. */
@@ -21,6 +23,8 @@ export interface LetterOnSheet {
   readonly to: number;
   /** The corners of its box, from the top left on round, sheet units. */
   readonly corners: readonly Point[];
+  /** Its pieces as the face has them, SVG path text in sheet units. */
+  readonly pieces: readonly string[];
 }
 
 /** What the overlay and the fields need to know of a part's lettering. */
@@ -44,6 +48,13 @@ function alongOf(design: Pick<Design, 'parts'>, part: Part, l: Lettering): Path 
   return placedOutline(evaluatePart(design, other), other)[0] ?? null;
 }
 
+/** A part's lettering laid out among the parts of its design. */
+export const layoutOnSheet = (design: Pick<Design, 'parts'>, part: Part, l: Lettering): LetteringLayout =>
+  layoutOf(l, alongOf(design, part, l));
+
+/** Letters of a lettering up to which each one's pieces are told. */
+const mostTold = 300;
+
 const corners = (m: Matrix, wide: number, above: number, below: number): Point[] =>
   [
     { x: 0, y: -above },
@@ -57,16 +68,18 @@ export function letteringOnSheet(design: Design, id: string): LetteringOnSheet |
   const part = design.parts[id];
   const l = part?.source;
   if (l?.kind !== 'lettering') return null;
-  const layout = layoutOf(l, alongOf(design, part, l));
+  const layout = layoutOnSheet(design, part, l);
   const world = worldOf(design, id);
   const out = (p: Point) => applyTo(world, p);
   const face = faceById(l.face);
+  const told = layout.letters.length <= mostTold;
   return {
     carets: caretsOf(l, layout).map(([foot, head]): Caret => [out(foot), out(head)]),
     letters: layout.letters.map((c) => ({
       from: c.from,
       to: c.to,
       corners: corners(c.matrix, c.advance, c.ascent, c.descent).map(out),
+      pieces: told ? c.pieces().map((p) => formatPath(transformPath(p, world))) : [],
     })),
     face: face ? { name: face.name, licence: face.licence, axes: face.axes, features: face.features } : null,
   };
@@ -121,40 +134,4 @@ export function setLettering(design: Design, id: string, change: Partial<Letteri
   const [was, is] = [middleOf(design, part), middleOf(design, bare)];
   const place = { ...origin, x: was.x - is.x, y: was.y - is.y };
   return { design: withPart(design, { ...next, place }), ...result };
-}
-
-/** A part with its lettering changed; any other part as it is. */
-export const withLettering = (part: Part, change: (l: Lettering) => Lettering): Part =>
-  part.source.kind === 'lettering'
-    ? { ...part, source: { ...change(part.source), kind: 'lettering' } }
-    : part;
-
-/** A part with other words; what was done to letters stays with them. */
-export const withWords = (part: Part, text: string): Part => withLettering(part, (l) => withText(l, text));
-
-const untouched: Omit<LetterChange, 'at'> = { dx: 0, dy: 0, turn: 0, scale: 1 };
-
-const isUntouched = ({ dx, dy, turn, scale, colour, features }: LetterChange): boolean =>
-  dx === 0 && dy === 0 && turn === 0 && scale === 1 && !colour && !Object.keys(features ?? {}).length;
-
-/** What was done to the letter that starts at an index. */
-export const letterChangeAt = (l: Lettering, at: number): LetterChange =>
-  l.letters.find((c) => c.at === at) ?? { at, ...untouched };
-
-/** Letters changed, each from what was done to it already; those that are as the face has them are forgotten. */
-export function withLetters(
-  l: Lettering,
-  starts: readonly number[],
-  change: (c: LetterChange, nth: number) => LetterChange,
-): Lettering {
-  const changed = starts.map((at, i) => change(letterChangeAt(l, at), i));
-  const rest = l.letters.filter((c) => !starts.includes(c.at));
-  const letters = [...rest, ...changed].filter((c) => !isUntouched(c)).sort((a, b) => a.at - b.at);
-  return { ...l, letters };
-}
-
-/** The distance between a letter and the one before it changed, a share of the size. */
-export function withPair(l: Lettering, at: number, by: number): Lettering {
-  const rest = l.pairs.filter((p) => p.at !== at);
-  return { ...l, pairs: by === 0 ? rest : [...rest, { at, by }].sort((a, b) => a.at - b.at) };
 }

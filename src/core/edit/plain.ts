@@ -1,13 +1,15 @@
-import { combine } from '../arrange/combine';
+import { piecesOf } from '../arrange/separate';
 import { keepPaint } from '../coat';
 import { makeId, makeSource } from '../document/create';
 import type { Design, Part } from '../document/types';
-import { containsPoint, contourArea } from '../geometry/measure';
-import { type Contour, type Path, pathBounds } from '../geometry/path';
+import { type Bounds, type Path, pathBounds } from '../geometry/path';
 import { joinOutline } from '../holder/join';
 import { evaluatePart } from '../scene/evaluate';
+import { outlineBounds } from '../scene/run-steps';
 import type { Edited } from './edited';
-import { childrenOf, familyOf, parentOf, topmost, withChildren } from './tree';
+import { layoutOnSheet } from './lettering';
+import { nothing, withLettering, withPieces } from './letters';
+import { childrenOf, familyOf, parentOf, topmost, withChildren, withParts } from './tree';
 
 const numbersOf = (path: Path) => ({
   contours: path.contours.map(({ xy, closed }) => ({ xy: Array.from(xy), closed })),
@@ -54,25 +56,18 @@ export function plainParts(design: Design, ids: readonly string[]): Edited {
   return { design: out, chosen: ids };
 }
 
-/** Outer contours of a path, each with the holes that lie in it; open contours stand alone. */
-export function piecesOf(path: Path): Path[] {
-  const closed = { ...path, contours: path.contours.filter((c) => c.closed) };
-  const open = path.contours.filter((c) => !c.closed);
-  // United, outlines run clockwise and holes against them, and none crosses another.
-  const { contours } = closed.contours.length ? combine('union', [closed]) : { contours: [] };
-  const alone = (c: Contour): Path => ({ contours: [c], fillRule: 'nonzero' });
-  const signed = contours.map((c) => ({ c, area: contourArea(c) }));
-  const outer = signed.filter((s) => s.area > 0).sort((a, b) => a.area - b.area);
-  const pieces = outer.map(({ c }) => ({ path: alone(c), contours: [c] }));
-  for (const { c } of signed.filter((s) => s.area < 0)) {
-    // The smallest outline round a hole's node is its own.
-    const home = pieces.find((p) => containsPoint(p.path, { x: c.xy[0], y: c.xy[1] }));
-    home?.contours.push(c);
-  }
-  return [
-    ...pieces.map((p): Path => ({ contours: p.contours, fillRule: 'nonzero' })).toReversed(),
-    ...open.map(alone),
-  ];
+/** Parts of their own for outlines of a part within `bounds`, that look as they did in the whole. */
+function partsFor(part: Part, bounds: Bounds, outlines: readonly { path: Path; name: string }[]): Part[] {
+  return outlines.map(({ path, name }) => ({
+    ...part,
+    id: makeId(),
+    name,
+    source: makeSource('path', numbersOf(path)),
+    steps: part.steps.map((c) => ({ ...c, id: makeId() })),
+    children: [],
+    coats: part.coats.map((c) => ({ ...keepPaint(c, bounds, pathBounds(path) ?? bounds), id: makeId() })),
+    finishes: part.finishes.map((f) => ({ ...f, id: makeId() })),
+  }));
 }
 
 /**
@@ -91,16 +86,8 @@ export function releasePieces(design: Design, sheetId: string, ids: readonly str
       chosen.push(id);
       continue;
     }
-    const made = pieces.map((path, i): Part => {
-      const own = pathBounds(path) ?? bounds;
-      return {
-        ...asPath(part, path),
-        id: makeId(),
-        name: `${part.name} ${i + 1}`,
-        coats: part.coats.map((c) => ({ ...keepPaint(c, bounds, own), id: makeId() })),
-        finishes: part.finishes.map((f) => ({ ...f, id: makeId() })),
-      };
-    });
+    const outlines = pieces.map((path, i) => ({ path, name: `${part.name} ${i + 1}` }));
+    const made = partsFor({ ...part, steps: [] }, bounds, outlines);
     const parent = parentOf(out, id);
     const level = childrenOf(out, sheetId, parent).flatMap((c) => (c === id ? made.map((m) => m.id) : [c]));
     out = without(out, familyOf(out, id));
@@ -109,4 +96,42 @@ export function releasePieces(design: Design, sheetId: string, ids: readonly str
     chosen.push(...made.map((m) => m.id));
   }
   return { design: out, chosen };
+}
+
+/**
+ * Takes letters out of lettering: each becomes a plain path, or each of its pieces does, with the steps and
+ * the look of the words. Their room in the words stays empty.
+ */
+export function takeLettersOut(
+  design: Design,
+  sheetId: string,
+  id: string,
+  starts: readonly number[],
+  piecewise: boolean,
+): Edited {
+  const part = design.parts[id];
+  const l = part?.source;
+  const bounds = part && outlineBounds(evaluatePart(design, part).outline);
+  if (l?.kind !== 'lettering' || !bounds) return { design, chosen: [id] };
+  const taken = layoutOnSheet(design, part, l)
+    .letters.filter((c) => starts.includes(c.from) && c.path.contours.length)
+    .map((c) => ({ at: c.from, all: c.pieces().length, name: l.text.slice(c.from, c.to), path: c.path }));
+  const outlines = taken.flatMap(({ path, name }) => {
+    if (!piecewise) return [{ path, name }];
+    const pieces = piecesOf(path);
+    return pieces.map((p, i) => ({ path: p, name: pieces.length > 1 ? `${name} ${i + 1}` : name }));
+  });
+  const made = partsFor(part, bounds, outlines);
+  const gone = taken.map(({ at, all }) => ({ at, pieces: Array.from({ length: all }, (_, i) => i) }));
+  const rest = withLettering(part, (own) =>
+    gone.reduce((o, { at, pieces }) => withPieces(o, at, pieces, () => nothing), own),
+  );
+  const parent = parentOf(design, id);
+  const level = childrenOf(design, sheetId, parent).flatMap((c) =>
+    c === id ? [c, ...made.map((m) => m.id)] : [c],
+  );
+  return {
+    design: withChildren(withParts(design, [rest, ...made]), sheetId, parent, level),
+    chosen: made.length ? made.map((m) => m.id) : [id],
+  };
 }

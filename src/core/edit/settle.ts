@@ -21,9 +21,19 @@ export function withNamesOf(part: Part, rename: (id: string) => string): Part {
 /** A source with the ids of other parts that it names put through `rename`. */
 function withNames(source: Source, rename: (id: string) => string): Source {
   if (source.kind === 'piece') return { ...source, of: rename(source.of), by: source.by.map(rename) };
-  if (source.kind === 'lettering' && source.along) return { ...source, along: rename(source.along) };
+  if (source.kind === 'lettering') return letteringWithNames(source, rename);
   if (source.kind === 'blend' && source.spine) return { ...source, spine: rename(source.spine) };
   return source;
+}
+
+function letteringWithNames(
+  source: Extract<Source, { kind: 'lettering' }>,
+  rename: (id: string) => string,
+): Source {
+  const letters = source.letters.map((c) =>
+    c.pieces ? { ...c, pieces: c.pieces.map((p) => (p.by ? { ...p, by: rename(p.by) } : p)) } : c,
+  );
+  return { ...source, letters, along: source.along && rename(source.along) };
 }
 
 /** A piece as the plain path it comes to among some parts; any other part stays as it is. */

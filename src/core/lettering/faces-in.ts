@@ -2,7 +2,7 @@ import type { Design } from '../document/types';
 import { faceById } from './face';
 
 /** Ids of the faces that a design's lettering is set in. */
-export function facesIn(design: Pick<Design, 'parts'>): string[] {
+function facesIn(design: Pick<Design, 'parts'>): string[] {
   const ids = new Set<string>();
   for (const { source } of Object.values(design.parts)) {
     if (source.kind !== 'lettering') continue;

@@ -1,10 +1,10 @@
-import { type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
-import { type Bounds, type Path, pathBounds, transformPath } from '../geometry/path';
+import { determinant, type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
+import { type Bounds, type Path, pathBounds, reverseContour, transformPath } from '../geometry/path';
 import { faceById } from './face';
 import { type Baseline, circleLine, pathLine, straight } from './follow';
+import { letterPath, letterPieces } from './letter-pieces';
 import { linesOf, type TextLine } from './lines';
-import type { Cluster } from './shape-line';
-import type { LetterChange, Lettering } from './types';
+import type { LetterChange, Lettering, PieceChange } from './types';
 
 /** A letter where it stands. */
 export interface PlacedLetter {
@@ -19,10 +19,25 @@ export interface PlacedLetter {
   /** Heights above and below the baseline that its face has. */
   readonly ascent: number;
   readonly descent: number;
-  /** Its outline in the part's coordinates. */
+  /** Its outline in the part's coordinates, without the pieces that something stands in for. */
   readonly path: Path;
+  /** The outlines that stand for themselves: all of it, or piece by piece. */
+  readonly apart: readonly Path[];
+  readonly standIns: readonly StandIn[];
+  /** Its pieces in the part's coordinates as the face has them, whatever became of them. */
+  readonly pieces: () => readonly Path[];
   readonly colour: string | undefined;
   readonly line: number;
+}
+
+/** A place that something else takes of a letter's piece. */
+export interface StandIn extends PieceChange {
+  /** The piece's box in the letter's own coordinates, moved by the shift. */
+  readonly box: Bounds;
+  /** From the letter's own coordinates to the part's. */
+  readonly matrix: Matrix;
+  /** The piece itself in the part's coordinates. */
+  readonly path: Path;
 }
 
 export interface LetteringLayout {
@@ -44,23 +59,55 @@ const shaping = ({ stretchX, stretchY, slantX, slantY }: Lettering): Matrix => [
   0,
 ];
 
-/** A letter's outline in its own coordinates. */
-function letterPath({ glyphs, instance, scale }: Cluster): Path {
-  const paths = glyphs.map((g) =>
-    transformPath(instance.outline(g.id), [scale, 0, 0, scale, g.x * scale, g.y * scale]),
-  );
-  return { contours: paths.flatMap((p) => p.contours), fillRule: 'nonzero' };
-}
-
 /** What a designer did to a letter, about the middle of its ink. */
 function changeMatrix(change: LetterChange | undefined, ink: Bounds | null, size: number): Matrix | null {
   if (!change) return null;
   const [x, y] = ink ? [(ink.x0 + ink.x1) / 2, (ink.y0 + ink.y1) / 2] : [0, 0];
   const about = multiply(
     translation(x, y),
-    multiply(multiply(rotation(change.turn), scaling(change.scale)), translation(-x, -y)),
+    multiply(
+      multiply(
+        rotation(change.turn),
+        scaling(change.scale * (change.mirrorX ? -1 : 1), change.scale * (change.mirrorY ? -1 : 1)),
+      ),
+      translation(-x, -y),
+    ),
   );
   return multiply(translation(change.dx * size, change.dy * size), about);
+}
+
+/** A path carried over; mirrored, it runs the way it ran. */
+function carried(path: Path, m: Matrix): Path {
+  const out = transformPath(path, m);
+  return determinant(m) < 0 ? { ...out, contours: out.contours.map(reverseContour) } : out;
+}
+
+/** What of a letter stands where: all of it, piece by piece, or some of it given up to others. */
+function divide(
+  whole: Path,
+  pieces: () => readonly Path[],
+  change: LetterChange | undefined,
+  matrix: Matrix,
+  l: Lettering,
+): Pick<PlacedLetter, 'path' | 'apart' | 'standIns'> {
+  const changed = change?.pieces ?? [];
+  const parted = l.pieces === 'contours' || change?.apart === true;
+  if (!parted && !changed.length) {
+    const path = carried(whole, matrix);
+    return { path, apart: [path], standIns: [] };
+  }
+  const all = pieces();
+  const gone = changed.filter((c) => c.nth < all.length);
+  const standIns = gone.flatMap((c): StandIn[] => {
+    const b = pathBounds(all[c.nth]);
+    if (!c.by || !b) return [];
+    const [x, y] = [c.dx * l.size, c.dy * l.size];
+    const box = { x0: b.x0 + x, y0: b.y0 + y, x1: b.x1 + x, y1: b.y1 + y };
+    return [{ ...c, box, matrix, path: carried(all[c.nth], matrix) }];
+  });
+  const left = all.filter((_, i) => !gone.some((c) => c.nth === i)).map((p) => carried(p, matrix));
+  const path: Path = { contours: left.flatMap((p) => p.contours), fillRule: 'nonzero' };
+  return { path, apart: parted ? left : [path], standIns };
 }
 
 function baselineOf(l: Lettering, along: Path | null, xHeight: number): Baseline | null {
@@ -148,7 +195,8 @@ export function layOut(l: Lettering, along: Path | null = null): LetteringLayout
         advance: c.advance,
         ascent: ascender * c.scale,
         descent: -descender * c.scale,
-        path: transformPath(bare, matrix),
+        ...divide(bare, () => letterPieces(c), changes.get(from), matrix, l),
+        pieces: () => letterPieces(c).map((p) => transformPath(p, matrix)),
         colour: changes.get(from)?.colour ?? c.colour,
         line: number,
       });

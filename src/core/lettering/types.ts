@@ -11,6 +11,21 @@ export interface Run {
   readonly colour?: string;
 }
 
+/** What became of one piece of a letter: an outline of it with its holes. */
+export interface PieceChange {
+  /** Which piece: glyph by glyph, the greatest first. */
+  readonly nth: number;
+  /** The sibling that stands in its place; empty where nothing does. */
+  readonly by: string;
+  /** Whether the stand-in paints itself; otherwise its outline is one of the words. */
+  readonly own: boolean;
+  /** The stand-in's height as a share of the piece's. */
+  readonly scale: number;
+  /** Shift from the piece's middle as shares of the size. */
+  readonly dx: number;
+  readonly dy: number;
+}
+
 /** What was done to one letter; it belongs to the letter and moves with it when the text changes. */
 export interface LetterChange {
   /** Index in the text of the letter's first character. */
@@ -23,6 +38,12 @@ export interface LetterChange {
   readonly scale: number;
   readonly colour?: string;
   readonly features?: Features;
+  /** Whether it is mirrored about the upright, or about the level, through the middle of its ink. */
+  readonly mirrorX?: boolean;
+  readonly mirrorY?: boolean;
+  /** Whether each of its pieces stands for itself. */
+  readonly apart?: boolean;
+  readonly pieces?: readonly PieceChange[];
 }
 
 /** Distance put between a letter and the one before it, a share of the size. */
@@ -73,6 +94,6 @@ export interface Lettering {
   readonly stand: 'turned' | 'upright';
   /** Whether spacing is told at half the height of small letters, so that curves neither open nor close it. */
   readonly evenSpacing: boolean;
-  /** Whether letters are pieces of their own or one outline. */
-  readonly pieces: 'letters' | 'united';
+  /** Whether letters are pieces of their own, or one outline, or each outline of a letter is one with its holes. */
+  readonly pieces: 'letters' | 'united' | 'contours';
 }

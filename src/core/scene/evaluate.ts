@@ -9,6 +9,7 @@ import type { HolderContext, Member } from '../holder/definition';
 import { pieceOutline } from '../holder/piece';
 import { facesStamp } from '../lettering/face';
 import { paramsOf, primitives } from '../source';
+import type { Siblings } from '../source/definition';
 import { type Outline, steps } from '../step';
 import { layered } from './below';
 import { type CoatResult, coat, finishNodes } from './coating';
@@ -123,7 +124,7 @@ function sourceOutline(part: Part, basis: Basis): Outline {
   }
   const { pieces, outline } = primitives[source.kind];
   const params = paramsOf(source);
-  const paths = pieces ? pieces(params, followed(basis)) : [outline(params)];
+  const paths = pieces ? pieces(params, siblingsOf(basis)) : [outline(params)];
   let first = 0;
   return paths.map((path) => {
     const own = withOrigins(path, part.id, first);
@@ -132,8 +133,11 @@ function sourceOutline(part: Part, basis: Basis): Outline {
   });
 }
 
-/** The outline of the part that a source follows, in the parent's coordinates. */
-const followed = (basis: Basis): Path | null => membersOf(basis)[0]?.outline[0] ?? null;
+/** The parts that a source needs, in the parent's coordinates. */
+const siblingsOf =
+  (basis: Basis): Siblings =>
+  (id) =>
+    membersOf(basis).find((m) => m.part.id === id);
 
 /** What faces are at hand changes lettering alone. */
 const stampOf = ({ source }: Part): number => (source.kind === 'lettering' ? facesStamp() : 0);
@@ -210,9 +214,13 @@ function look(part: Part, made: Made, basis: Basis, tiles: Tiles): Look {
   if (known && known.finishes === part.finishes && known.made === made && sameTiles(known.tiles, tiles))
     return known.look;
   const { nodes: coated, behind, coats, faults } = coat(part, made.outline, (id) => tileOf(tiles.get(id)));
+  const others = paintedByOthers(part, basis);
+  const repeated = others.length ? repeatNodes(part, made, others) : others;
   const painted = holdsPainted(part.source)
-    ? [...behind, ...repeatNodes(part, made, memberNodes(part, basis)), ...coated]
-    : coated;
+    ? [...behind, ...repeated, ...coated]
+    : repeated.length
+      ? [...coated, ...repeated]
+      : coated;
   const grounds = new Map<string, Bounds | null>();
   const result = { nodes: finishNodes(part, made.outline, painted, grounds), coats, grounds, faults };
   looks.set(part.coats, { finishes: part.finishes, made, tiles, look: result });
@@ -250,8 +258,11 @@ function shapingSteps(cards: readonly Card[]): readonly Card[] {
 /** Whether a source's members paint themselves. */
 const holdsPainted = (source: Part['source']): boolean => holdsParts(source) && !holders[source.kind].painted;
 
-function memberNodes(part: Part, basis: Basis): readonly SceneNode[] {
-  if (!holdsParts(part.source)) return [];
+/** What the members of a holder paint in it, or siblings in a source. */
+function paintedByOthers(part: Part, basis: Basis): readonly SceneNode[] {
+  if (isPrimitive(part.source))
+    return primitives[part.source.kind].nodes?.(paramsOf(part.source), siblingsOf(basis)) ?? [];
+  if (!holdsPainted(part.source) || !holdsParts(part.source)) return [];
   const { kind, ...params } = part.source;
   return holders[kind].nodes?.(membersOf(basis), params, contextOf(part)) ?? [];
 }
@@ -299,7 +310,7 @@ const restsOnItself = ({ source, steps: cards, coats }: Part): boolean =>
 /** What a source has to say, under the name of its card. */
 function sourceNotes(part: Part, basis: Basis): Omit<CardFault, 'part'>[] {
   if (!isPrimitive(part.source)) return [];
-  const notes = primitives[part.source.kind].notes?.(paramsOf(part.source), followed(basis)) ?? [];
+  const notes = primitives[part.source.kind].notes?.(paramsOf(part.source), siblingsOf(basis)) ?? [];
   return notes.map((message) => ({ card: 'source', message, note: true }));
 }
 

@@ -3,6 +3,11 @@ import type { Field } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
 import type { Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import type { Member } from '../holder/definition';
+import type { SceneNode } from '../scene/types';
+
+/** The parts that a source needs, worked out, by their ids; undefined for one that cannot be had. */
+export type Siblings = (id: string) => Pick<Member, 'outline' | 'node'> | undefined;
 
 /** What a part starts from. The outline stands about the part's own origin. */
 export interface SourceDefinition<P extends object> {
@@ -14,10 +19,12 @@ export interface SourceDefinition<P extends object> {
   /** Whether the outline stands anywhere about the origin: its place is told by the middle of its bounds. */
   readonly anywhere?: boolean;
   outline(params: P): Path;
-  /** In place of the outline, for sources of several pieces; `along` is the outline of a part they follow. */
-  pieces?(params: P, along: Path | null): readonly Path[];
+  /** In place of the outline, for sources of several pieces. */
+  pieces?(params: P, siblings: Siblings): readonly Path[];
+  /** What siblings paint in the source, over its coats, in the part's coordinates. */
+  nodes?(params: P, siblings: Siblings): readonly SceneNode[];
   /** What the designer should know though nothing is wrong, in words. */
-  notes?(params: P, along: Path | null): readonly string[];
+  notes?(params: P, siblings: Siblings): readonly string[];
   /** Siblings that it rests on. */
   needs?(params: P): readonly string[];
   /** Stored parameters that have no field. */

@@ -1,11 +1,15 @@
 import type Joi from 'joi';
 import { combine } from '../arrange/combine';
 import { angle, choice, length, onlyIf, share, sibling, size, toggle } from '../document/fields';
-import type { Path } from '../geometry/path';
+import { joinBounds, type Path, pathBounds } from '../geometry/path';
 import { defaultFace } from '../lettering/catalogue';
+import type { LetteringLayout } from '../lettering/layout';
 import { layoutOf } from '../lettering/layout-memo';
+import { standInMatrix, standInOutline } from '../lettering/stand-ins';
 import type { Lettering } from '../lettering/types';
-import { defineSource } from './definition';
+import { groupNode } from '../scene/group-node';
+import type { SceneNode } from '../scene/types';
+import { defineSource, type Siblings } from './definition';
 
 /** Most characters of one lettering. */
 export const longestText = 10_000;
@@ -48,6 +52,27 @@ const schema = (joi: typeof Joi): Joi.SchemaMap => {
           scale: joi.number().min(0.01).max(100).required(),
           colour,
           features: tagged,
+          mirrorX: joi.boolean(),
+          mirrorY: joi.boolean(),
+          apart: joi.boolean(),
+          pieces: joi
+            .array()
+            .items(
+              joi.object({
+                nth: joi.number().integer().min(0).max(1000).required(),
+                by: joi
+                  .string()
+                  .allow('')
+                  .pattern(/^[\w-]{1,40}$/)
+                  .required(),
+                own: joi.boolean().required(),
+                scale: joi.number().min(0.01).max(100).required(),
+                dx: share.required(),
+                dy: share.required(),
+              }),
+            )
+            .max(1000)
+            .unique('nth'),
         }),
       )
       .max(longestText)
@@ -62,21 +87,39 @@ const schema = (joi: typeof Joi): Joi.SchemaMap => {
   };
 };
 
-/** The outlines of lettering: letter by letter, or united. */
-function pieces(l: Lettering, along: Path | null): readonly Path[] {
-  const { letters } = layoutOf(l, along);
-  const inked = letters.filter((p) => p.path.contours.length);
-  if (l.pieces === 'united')
-    return inked.length
-      ? [
-          combine(
-            'union',
-            inked.map((p) => p.path),
-          ),
-        ]
-      : [];
-  return inked.map(({ path, colour }) => (colour ? { ...path, tint: colour } : path));
+/** The layout with the outline that it follows. */
+const laidOut = (l: Lettering, siblings: Siblings): LetteringLayout =>
+  layoutOf(l, l.follows === 'part' ? (siblings(l.along)?.outline[0] ?? null) : null);
+
+/** The outlines of lettering: letter by letter, piece by piece, or united. */
+function pieces(l: Lettering, siblings: Siblings): readonly Path[] {
+  const { letters } = laidOut(l, siblings);
+  const outlines = letters.flatMap(({ apart, standIns, colour }) => {
+    const own = standIns.filter((s) => !(s.own && siblings(s.by)));
+    const stand = own.flatMap((s) => standInOutline(s, siblings(s.by)?.outline));
+    const inked = [...apart, ...stand].filter((p) => p.contours.length);
+    return colour ? inked.map((p) => ({ ...p, tint: colour })) : inked;
+  });
+  if (l.pieces !== 'united') return outlines;
+  return outlines.length ? [combine('union', outlines)] : [];
 }
+
+/** Parts that stand in for pieces of letters and paint themselves. */
+function nodes(l: Lettering, siblings: Siblings): readonly SceneNode[] {
+  return laidOut(l, siblings).letters.flatMap(({ standIns }) =>
+    standIns.flatMap((s) => {
+      const sibling = s.own ? siblings(s.by) : undefined;
+      const matrix = sibling && standInMatrix(s, sibling.outline.map(pathBounds).reduce(joinBounds, null));
+      return matrix ? [groupNode([sibling.node], { matrix })] : [];
+    }),
+  );
+}
+
+/** Siblings that a lettering rests on. */
+const needs = ({ follows, along, letters }: Lettering): string[] => [
+  ...(follows === 'part' && along ? [along] : []),
+  ...letters.flatMap((c) => c.pieces?.flatMap((p) => p.by || []) ?? []),
+];
 
 /** Words in a face, that stay words whatever comes after. */
 export const lettering = defineSource<Lettering>({
@@ -104,7 +147,7 @@ export const lettering = defineSource<Lettering>({
     angle('slantX', -80, 80),
     angle('slantY', -80, 80),
     choice('direction', ['auto', 'left-to-right', 'right-to-left']),
-    choice('pieces', ['letters', 'united']),
+    choice('pieces', ['letters', 'united', 'contours']),
   ],
   schema,
   defaults: {
@@ -138,10 +181,14 @@ export const lettering = defineSource<Lettering>({
     evenSpacing: true,
     pieces: 'letters',
   },
-  outline: (l) => ({ contours: pieces(l, null).flatMap((p) => p.contours), fillRule: 'nonzero' }),
+  outline: (l) => ({
+    contours: pieces(l, () => undefined).flatMap((p) => p.contours),
+    fillRule: 'nonzero',
+  }),
   pieces,
-  notes: (l, along) => layoutOf(l, along).notes,
-  needs: ({ follows, along }) => (follows === 'part' && along ? [along] : []),
+  nodes,
+  notes: (l, siblings) => laidOut(l, siblings).notes,
+  needs,
   resize(l, sx, sy) {
     const even = Math.abs(sx - sy) <= 1e-9 * Math.max(Math.abs(sx), Math.abs(sy));
     if (!(sx > 0) || !(sy > 0) || (!even && l.follows !== 'line')) return null;

@@ -90,6 +90,7 @@ const special: Readonly<Record<string, string>> = {
   slantY: 'Slant of lines',
   pieces: 'Made into',
   united: 'One outline',
+  contours: 'Pieces of letters',
   letters: 'Letters',
   lift: 'Raised by',
   chance: 'Chance number',

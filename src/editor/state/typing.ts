@@ -1,7 +1,7 @@
-import type { Lettering, Part } from '@/core';
-import { withLettering, withWords } from '@/core/edit';
+import type { Lettering, Part, PieceChange } from '@/core';
+import { nothing, withLettering, withParts, withPieces, withWords } from '@/core/edit';
 import { changePart, choose, run } from './actions';
-import { beginLive, endLive, idle, openedDesign } from './history';
+import { beginLive, commit, endLive, idle, openedDesign } from './history';
 import { get, set } from './store';
 
 /** Milliseconds without a key after which what was typed is kept as one change. */
@@ -12,6 +12,26 @@ let keeping: ReturnType<typeof setTimeout> | undefined;
 /** Changes the lettering of a part and keeps the change. */
 export const changeLettering = (label: string, id: string, change: (l: Lettering) => Lettering): void =>
   changePart(label, id, (p) => withLettering(p, change));
+
+/**
+ * Changes what stands in the place of a letter's piece, or with null puts the piece back. A part that comes to
+ * stand in becomes a construction line: it is seen and worked on where it was drawn, and painted in the words.
+ */
+export function changePiece(
+  label: string,
+  id: string,
+  at: number,
+  nth: number,
+  change: Partial<PieceChange> | null,
+): void {
+  const design = openedDesign();
+  const part = design.parts[id];
+  const other = change?.by ? design.parts[change.by] : undefined;
+  const next = withLettering(part, (l) =>
+    withPieces(l, at, [nth], (p) => change && { ...nothing, ...p, ...change }),
+  );
+  commit(label, withParts(design, other ? [next, { ...other, construction: true }] : [next]));
+}
 
 /** Those of some letters that a stretch of the text begins. */
 export const lettersWithin = <L extends { readonly from: number }>(

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { combine, makeCoat, makePart, makeSource, makeStep, origin, type Part, pathArea } from '@/core';
-import { combineParts, groupParts, piecesOf, plainParts, releasePieces, sheetBounds } from '@/core/edit';
+import { piecesOf } from '@/core/arrange/separate';
+import { combineParts, groupParts, plainParts, releasePieces, sheetBounds } from '@/core/edit';
 import { readDesign } from '@/core/reading';
 import { designOf, difference } from '../designs';
 import { circle, rect, ring } from '../shapes';

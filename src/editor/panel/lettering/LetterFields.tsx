@@ -8,9 +8,11 @@ import { ColourField } from '../../fields/colour/ColourField';
 import { offeredFeatures, onByItself } from '../../fields/faces';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
+import { run } from '../../state/actions';
 import { set, useEditor } from '../../state/store';
 import { changeLettering, lettersWithin } from '../../state/typing';
 import { Section } from '../Section';
+import { PieceFields } from './PieceFields';
 
 /** What is done to the letters that are selected on the sheet, or between two of them. */
 export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
@@ -35,12 +37,15 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
       </Section>
     );
   }
-  const starts = lettersWithin(letters, typing).map((c) => c.from);
+  const chosen = lettersWithin(letters, typing);
+  const starts = chosen.map((c) => c.from);
   if (!starts.length) return null;
   const first = letterChangeAt(l, starts[0]);
-  const run = l.runs.find((r) => r.from <= from && r.to > from);
+  const stretch = l.runs.find((r) => r.from <= from && r.to > from);
   const put = (label: string, change: (c: LetterChange) => Partial<LetterChange>) =>
     changeLettering(label, part.id, (own) => withLetters(own, starts, (c) => ({ ...c, ...change(c) })));
+  const takeOut = (piecewise: boolean) =>
+    void run('Take letters out', { do: 'letters-out', id: part.id, starts, piecewise });
   const own = offeredFeatures(features ?? []).filter(({ tag }) => !onByItself.has(tag));
   return (
     <Section title={starts.length === 1 ? 'Letter' : `${starts.length} letters`}>
@@ -75,18 +80,28 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
       />
       <ColourField
         label="Colour"
-        value={first.colour ?? run?.colour ?? '#1f2b38'}
+        value={first.colour ?? stretch?.colour ?? '#1f2b38'}
         onChange={(colour) => put('Colour letters', () => ({ colour }))}
       />
       <NumberField
         label="Size"
         suffix="%"
-        value={(run?.scale ?? 1) * 100}
+        value={(stretch?.scale ?? 1) * 100}
         min={1}
         max={10000}
         onChange={(v) =>
           changeLettering('Size of letters', part.id, (o) => withRun(o, from, to, { scale: v / 100 }))
         }
+      />
+      <SwitchField
+        label="Mirror left to right"
+        value={first.mirrorX ?? false}
+        onChange={(mirrorX) => put('Mirror letters', () => ({ mirrorX }))}
+      />
+      <SwitchField
+        label="Mirror top to bottom"
+        value={first.mirrorY ?? false}
+        onChange={(mirrorY) => put('Mirror letters', () => ({ mirrorY }))}
       />
       {own.map(({ tag, word }) => (
         <SwitchField
@@ -101,6 +116,18 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
           }
         />
       ))}
+      <SwitchField
+        label="Pieces apart"
+        value={first.apart ?? false}
+        onChange={(apart) => put('Pieces apart', () => ({ apart }))}
+      />
+      {chosen.length === 1 && <PieceFields part={part} l={l} letter={chosen[0]} />}
+      <Button variant="outlined" onClick={() => takeOut(false)}>
+        {starts.length === 1 ? 'Take out as a path' : 'Take out as paths'}
+      </Button>
+      <Button variant="outlined" onClick={() => takeOut(true)}>
+        Take out piece by piece
+      </Button>
       <Button variant="outlined" onClick={() => set({ dialog: 'face' })}>
         Face of these letters
       </Button>

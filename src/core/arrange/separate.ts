@@ -1,0 +1,32 @@
+import { containsPoint, contourArea } from '../geometry/measure';
+import type { Contour, Path } from '../geometry/path';
+import { combine } from './combine';
+
+const alone = (c: Contour): Path => ({ contours: [c], fillRule: 'nonzero' });
+
+/**
+ * The separate areas of a path none of whose contours cross, outlines clockwise and holes against them: each
+ * an outline with the holes that lie in it, the greatest first; then the open contours, each alone.
+ */
+export function separate({ contours }: Path): Path[] {
+  const signed = contours.filter((c) => c.closed).map((c) => ({ c, area: contourArea(c) }));
+  const outer = signed.filter((s) => s.area > 0).sort((a, b) => a.area - b.area);
+  const pieces = outer.map(({ c }) => ({ path: alone(c), contours: [c] }));
+  for (const { c } of signed.filter((s) => s.area < 0)) {
+    // The smallest outline round a hole's node is its own.
+    const home = pieces.find((p) => containsPoint(p.path, { x: c.xy[0], y: c.xy[1] }));
+    home?.contours.push(c);
+  }
+  return [
+    ...pieces.map((p): Path => ({ contours: p.contours, fillRule: 'nonzero' })).toReversed(),
+    ...contours.filter((c) => !c.closed).map(alone),
+  ];
+}
+
+/** The separate areas of any path, its overlaps united first. */
+export function piecesOf(path: Path): Path[] {
+  const closed = { ...path, contours: path.contours.filter((c) => c.closed) };
+  const open = path.contours.filter((c) => !c.closed);
+  const { contours } = closed.contours.length ? combine('union', [closed]) : { contours: [] };
+  return separate({ contours: [...contours, ...open], fillRule: 'nonzero' });
+}

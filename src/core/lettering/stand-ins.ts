@@ -1,0 +1,32 @@
+import { determinant, type Matrix, multiply, scaling, translation } from '../geometry/matrix';
+import {
+  type Bounds,
+  joinBounds,
+  type Path,
+  pathBounds,
+  reverseContour,
+  transformPath,
+} from '../geometry/path';
+import type { StandIn } from './layout';
+
+/**
+ * From where a stand-in was drawn to the piece's place in the part's coordinates: its middle on the piece's
+ * middle, its height a share of the piece's. Null for what has no height.
+ */
+export function standInMatrix({ box, scale, matrix }: StandIn, drawn: Bounds | null): Matrix | null {
+  if (!drawn || !(drawn.y1 > drawn.y0)) return null;
+  const size = (scale * (box.y1 - box.y0)) / (drawn.y1 - drawn.y0);
+  const middle = translation((box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2);
+  const back = translation(-(drawn.x0 + drawn.x1) / 2, -(drawn.y0 + drawn.y1) / 2);
+  return multiply(matrix, multiply(middle, multiply(scaling(size), back)));
+}
+
+/** What stands in a piece's place: the other part's outlines there, or the piece itself where there is none. */
+export function standInOutline(s: StandIn, outline: readonly Path[] | undefined): readonly Path[] {
+  const m = outline && standInMatrix(s, outline.map(pathBounds).reduce(joinBounds, null));
+  if (!m) return [s.path];
+  return outline.map((p) => {
+    const { contours, fillRule } = transformPath(p, m);
+    return { fillRule, contours: determinant(m) < 0 ? contours.map(reverseContour) : contours };
+  });
+}

@@ -1,0 +1,171 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import {
+  type Bounds,
+  type Design,
+  evaluatePart,
+  type Lettering,
+  makeCoat,
+  makePart,
+  makeSource,
+  makeStep,
+  origin,
+  type Part,
+  type PieceChange,
+  pathArea,
+  pathBounds,
+} from '@/core';
+import {
+  duplicateParts,
+  letterChangeAt,
+  nothing,
+  removeParts,
+  takeLettersOut,
+  withLettering,
+  withLetters,
+  withPart,
+  withPieces,
+  withWords,
+} from '@/core/edit';
+import { readDesign } from '@/core/reading';
+import { takeShippedFaces } from '../../faces';
+import { designOf, disc } from '../designs';
+
+beforeAll(takeShippedFaces);
+
+const words = (values: Partial<Lettering>, extra: Partial<Part> = {}): Part =>
+  makePart(makeSource('lettering', { face: 'anton', text: 'din', size: 100, ...values }), {
+    id: 'w',
+    name: 'w',
+    coats: [makeCoat('fill')],
+    place: { ...origin, x: 500, y: 500 },
+    ...extra,
+  });
+
+const boxes = (d: Design): Bounds[] => evaluatePart(d, d.parts.w).outline.map((p) => pathBounds(p) as Bounds);
+const areas = (d: Design): number[] => evaluatePart(d, d.parts.w).outline.map(pathArea);
+const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
+const change = (d: Design, f: (l: Lettering) => Lettering): Design =>
+  withPart(d, withLettering(d.parts.w, f));
+/** The i of “din” with something done to its dot. */
+const dotted = (d: Design, p: Partial<PieceChange>): Design =>
+  change(d, (l) => withPieces(l, 1, [1], () => ({ ...nothing, ...p })));
+
+describe('pieces of letters', () => {
+  const plain = designOf(1000, words({}));
+  const dot = () => {
+    const pieces = boxes(change(plain, (l) => withLetters(l, [1], (c) => ({ ...c, apart: true }))));
+    return pieces[2];
+  };
+
+  it('part a letter, or all of them, and lose nothing', () => {
+    const one = change(plain, (l) => withLetters(l, [1], (c) => ({ ...c, apart: true })));
+    expect(areas(one)).toHaveLength(4);
+    expect(sum(areas(one))).toBeCloseTo(sum(areas(plain)), 6);
+    const all = change(plain, (l) => ({ ...l, pieces: 'contours' }));
+    expect(areas(all)).toHaveLength(4);
+    // The bowl of the d keeps its hole.
+    expect(evaluatePart(all, all.parts.w).outline[0].contours).toHaveLength(2);
+  });
+
+  it('drop one and come back', () => {
+    const without = dotted(plain, {});
+    expect(boxes(without)[1].y0).toBeGreaterThan(dot().y1);
+    expect(boxes(without)[0]).toEqual(boxes(plain)[0]);
+    expect(boxes(without)[2]).toEqual(boxes(plain)[2]);
+    const back = change(without, (l) => withPieces(l, 1, [1], () => null));
+    expect(back.parts.w.source).toMatchObject({ letters: [] });
+    expect(boxes(back)[1]).toEqual(boxes(plain)[1]);
+  });
+
+  it('give their place to a drawing that stays there, whatever the words become', () => {
+    const moon = { ...disc('moon', 900, 100, 30), construction: true };
+    const d = dotted(designOf(1000, words({}), moon), { by: 'moon' });
+    const stand = boxes(d)[2];
+    const was = dot();
+    expect(stand.y1 - stand.y0).toBeCloseTo(was.y1 - was.y0, 6);
+    expect((stand.x0 + stand.x1) / 2).toBeCloseTo((was.x0 + was.x1) / 2, 6);
+    expect((stand.y0 + stand.y1) / 2).toBeCloseTo((was.y0 + was.y1) / 2, 6);
+    // A letter before it: the drawing moves along; the drawing becomes another: so does the dot.
+    const longer = withPart(d, withWords(d.parts.w, 'radin'));
+    expect(letterChangeAt(longer.parts.w.source as Lettering, 3).pieces?.[0].by).toBe('moon');
+    expect(boxes(longer)).toHaveLength(6);
+    const square = withPart(d, {
+      ...moon,
+      source: makeSource('rectangle', { width: 20, height: 20 }),
+    });
+    const b = boxes(square)[2];
+    expect(areas(square)[2]).toBeCloseTo((b.x1 - b.x0) * (b.y1 - b.y0), 6);
+    // Twice the height, shifted by a tenth of the size.
+    const greater = boxes(dotted(d, { by: 'moon', scale: 2, dx: 0.1 }))[2];
+    expect(greater.y1 - greater.y0).toBeCloseTo(2 * (was.y1 - was.y0), 6);
+    expect((greater.x0 + greater.x1) / 2).toBeCloseTo((was.x0 + was.x1) / 2 + 10, 6);
+  });
+
+  it('are painted by a stand-in’s own look where it keeps that, and shadowed with the words', () => {
+    const moon = disc('moon', 900, 100, 30);
+    const d = dotted(designOf(1000, words({}), { ...moon, construction: true }), { by: 'moon', own: true });
+    expect(boxes(d)).toHaveLength(3);
+    const { nodes } = evaluatePart(d, d.parts.w);
+    const [last] = nodes.slice(-1);
+    expect(last).toMatchObject({ type: 'group', children: [{ part: 'moon' }] });
+  });
+
+  it('come back when the stand-in goes, and copies take theirs along', () => {
+    const d = dotted(designOf(1000, words({}), disc('moon', 900, 100, 30)), { by: 'moon' });
+    const { design: gone } = removeParts(d, 's', ['moon']);
+    expect(sum(areas(gone))).toBeCloseTo(sum(areas(plain)), 6);
+    const { design: both, chosen } = duplicateParts(d, 's', ['w', 'moon']);
+    const copy = chosen.map((id) => both.parts[id]).find((p) => p.source.kind === 'lettering') as Part;
+    const by = (copy.source as Lettering).letters[0].pieces?.[0].by ?? '';
+    expect(chosen).toContain(by);
+    expect(by).not.toBe('moon');
+  });
+
+  it('never hold themselves: a drawing that rests on the words stands in for nothing', () => {
+    const ring = makePart({ kind: 'group' }, { id: 'g', name: 'g', children: ['w'] });
+    const d = dotted(designOf(1000, words({}), ring), { by: 'g' });
+    expect(sum(areas(d))).toBeCloseTo(sum(areas(plain)), 6);
+  });
+
+  it('are sound when stored, and refused where they are absurd', () => {
+    const d = dotted(designOf(1000, words({}), disc('moon', 900, 100, 30)), { by: 'moon', own: true });
+    expect(readDesign(JSON.parse(JSON.stringify(d)))).toEqual(d);
+    for (const p of [{ scale: 0 }, { by: 'a b' }, { dx: 1e9 }])
+      expect(() => readDesign(JSON.parse(JSON.stringify(dotted(d, p))))).toThrow(/letters/);
+  });
+});
+
+describe('a mirrored letter', () => {
+  it.each(['mirrorX', 'mirrorY'] as const)('%s keeps its box, its area and the way it winds', (how) => {
+    const d = designOf(1000, words({ text: 'R' }));
+    const mirrored = change(d, (l) => withLetters(l, [0], (c) => ({ ...c, [how]: true })));
+    const [a, b] = [boxes(d)[0], boxes(mirrored)[0]];
+    for (const side of ['x0', 'y0', 'x1', 'y1'] as const) expect(b[side]).toBeCloseTo(a[side], 9);
+    expect(areas(mirrored)[0]).toBeCloseTo(areas(d)[0], 6);
+    expect(evaluatePart(mirrored, mirrored.parts.w).outline).not.toEqual(evaluatePart(d, d.parts.w).outline);
+  });
+});
+
+describe('letters taken out', () => {
+  it('become paths where they stood, with the words’ steps and look, and leave their room', () => {
+    const d = designOf(1000, words({}, { steps: [makeStep('offset', { distance: 2 })] }));
+    const { design, chosen } = takeLettersOut(d, 's', 'w', [1], false);
+    expect(chosen).toHaveLength(1);
+    const made = design.parts[chosen[0]];
+    expect(made).toMatchObject({ name: 'i', source: { kind: 'path' }, steps: [{ kind: 'offset' }] });
+    const before = evaluatePart(d, d.parts.w).outline;
+    const [path] = evaluatePart(design, made).outline;
+    expect(pathArea(path)).toBeCloseTo(pathArea(before[1]), 4);
+    const left = evaluatePart(design, design.parts.w).outline;
+    expect(left).toHaveLength(2);
+    expect(pathBounds(left[1])).toEqual(pathBounds(before[2]));
+    expect(design.sheets[0].parts).toEqual(['w', chosen[0]]);
+  });
+
+  it('go piece by piece, their holes with them', () => {
+    const { design, chosen } = takeLettersOut(designOf(1000, words({})), 's', 'w', [0, 1], true);
+    expect(chosen.map((id) => design.parts[id].name)).toEqual(['d', 'i 1', 'i 2']);
+    const d = design.parts[chosen[0]].source;
+    expect(d.kind === 'path' && d.contours).toHaveLength(2);
+  });
+});
