@@ -10,7 +10,9 @@ import {
   type Gradient,
   type HolderSource,
   holders,
+  keepRules,
   type Lettering,
+  type LockUp,
   makePart,
   makeSource,
   type Operation,
@@ -108,6 +110,12 @@ export class Composer {
     this.hold(name, { kind: 'group' }, inside, values);
   }
 
+  /** A group whose members stand by rule; the first is leftmost or topmost. */
+  lockUp(name: string, rules: Partial<LockUp>, inside: () => void, values: Partial<Part> = {}): void {
+    const source = { kind: 'lock-up' as const, ...(holders['lock-up'].defaults as LockUp), ...rules };
+    this.hold(name, source, inside, values);
+  }
+
   /** Blends what `inside` adds; where that gives back the id of a path, the copies follow it. */
   blend(name: string, params: Partial<Blend>, inside: () => string | null, values: Partial<Part> = {}): void {
     const source = { kind: 'blend' as const, ...(holders.blend.defaults as Blend), ...params };
@@ -165,13 +173,13 @@ export class Composer {
       ...sheet,
       parts: this.top,
     };
-    return {
+    return keepRules({
       format: formatName,
       version: formatVersion,
       name: this.name,
       sheets: [whole],
       parts: this.parts,
-    };
+    });
   }
 }
 

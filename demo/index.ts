@@ -7,6 +7,7 @@ import { lensEmblem } from './lens-emblem';
 import { meteorLettering } from './meteor-lettering';
 import { moonPhaseBadge } from './moon-phase-badge';
 import { nightPattern } from './night-pattern';
+import { observatoryLockUp } from './observatory-lock-up';
 import { orbitWallpaper } from './orbit-wallpaper';
 import { splitMoonMonogram } from './split-moon-monogram';
 import { sunRosette } from './sun-rosette';
@@ -26,4 +27,5 @@ export const demoDesigns: Readonly<Record<string, () => Design>> = {
   'night-pattern': nightPattern,
   'supper-room-lettering': supperRoomLettering,
   'meteor-lettering': meteorLettering,
+  'observatory-lock-up': observatoryLockUp,
 };

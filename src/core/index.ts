@@ -56,6 +56,7 @@ export { type HolderKind, type HolderSource, holders } from './holder';
 export type { Blend } from './holder/blend';
 export type { FaceRegion, Faces } from './holder/faces';
 export { joinOutline } from './holder/join';
+export type { LockUp } from './holder/lock-up';
 export type { PieceSource } from './holder/piece';
 export {
   type Character,
@@ -105,15 +106,10 @@ export * from './palette/looks';
 export * from './palette/palette';
 export { Painter, tileSize } from './raster/painter';
 export { type Depth, type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
-export {
-  type CardFault,
-  type Evaluated,
-  evaluate,
-  evaluatePart,
-  evaluateSheet,
-  type PartResult,
-} from './scene/evaluate';
+export { type CardFault, evaluatePart, type PartResult } from './scene/evaluate';
+export { keepRules } from './scene/rules';
 export { outlineBounds } from './scene/run-steps';
+export { type Evaluated, evaluate, evaluateSheet } from './scene/sheet';
 export { type BlendMode, blendModes, type Scene, type SceneNode, spreads } from './scene/types';
 export { type PrimitiveSource, primitiveKinds, primitives } from './source';
 export { type Outline, StepFault, stepKinds, steps } from './step';

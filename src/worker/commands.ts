@@ -1,4 +1,12 @@
-import type { Design, Lettering, Matrix, Part, Place, Point } from '@/core';
+import {
+  type Design,
+  keepRules,
+  type Lettering,
+  type Matrix,
+  type Part,
+  type Place,
+  type Point,
+} from '@/core';
 import * as edit from '@/core/edit';
 
 /** The commands that need geometry or the whole tree. */
@@ -6,6 +14,7 @@ export type StudioCommand =
   | {
       readonly do:
         | 'group'
+        | 'lock-up'
         | 'release'
         | 'remove'
         | 'duplicate'
@@ -145,13 +154,15 @@ export type StudioCommand =
 /** Works a command out on a sheet of a design. */
 export function runCommand(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
   const result = workOut(d, sheetId, c);
-  return { ...result, design: edit.settleTies(d, result.design) };
+  return { ...result, design: keepRules(edit.settleTies(d, result.design)) };
 }
 
 function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
   switch (c.do) {
     case 'group':
       return edit.groupParts(d, sheetId, c.ids);
+    case 'lock-up':
+      return edit.lockUpParts(d, sheetId, c.ids);
     case 'release':
       return edit.releaseParts(d, sheetId, c.ids);
     case 'add-step':

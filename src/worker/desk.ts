@@ -6,6 +6,8 @@ import {
   diffJson,
   evaluate,
   evaluatePart,
+  isGroup,
+  keepRules,
   type Matrix,
   type PatchOperation,
   type Point,
@@ -65,7 +67,8 @@ function must(): Design {
 }
 
 function show(choice: Choice): Frame {
-  const d = must();
+  const d = keepRules(must());
+  design = d;
   // The sheet at hand may have gone with a change that was undone.
   if (!d.sheets.some((s) => s.id === sheetId)) sheetId = d.sheets[0].id;
   const tile = tileWork && edit.tileScene(d, sheetId, tileWork);
@@ -248,7 +251,7 @@ export const studio = {
     const visit = (id: string): string[] => {
       const part = d.parts[id];
       if (!part || part.hidden) return [];
-      const own = part.source.kind === 'group' ? [] : [edit.reportOf(d, [id], null).outlines[0]?.d ?? ''];
+      const own = isGroup(part.source) ? [] : [edit.reportOf(d, [id], null).outlines[0]?.d ?? ''];
       return [...own, ...part.children.flatMap(visit)];
     };
     return edit.sheetOf(d, sheetId).parts.flatMap(visit);

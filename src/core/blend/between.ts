@@ -1,5 +1,5 @@
 import type { Field } from '../document/fields';
-import type { Card, Part } from '../document/types';
+import { type Card, isGroup, type Part } from '../document/types';
 import { finishes } from '../finish';
 import { origin, type Place } from '../geometry/matrix';
 import type { Path } from '../geometry/path';
@@ -154,7 +154,7 @@ function betweenGroups(a: End, b: End): (t: number) => Between {
   };
 }
 
-const isGroup = ({ part }: End) => part.source.kind === 'group';
+const isGathered = ({ part }: End) => isGroup(part.source);
 
 /** A group among single parts takes part with the look of its lowest member. */
 const plainLook = (end: End): Part => {
@@ -168,7 +168,7 @@ const plainLook = (end: End): Part => {
  * others the outlines do.
  */
 export function betweenParts(a: End, b: End): (t: number) => Between {
-  if (isGroup(a) && isGroup(b) && a.members.length && b.members.length) return betweenGroups(a, b);
+  if (isGathered(a) && isGathered(b) && a.members.length && b.members.length) return betweenGroups(a, b);
   const [p, q] = [plainLook(a), plainLook(b)];
   const shape = sameMake(p, q) ? null : blendPaths(joinOutline(a.outline), joinOutline(b.outline));
   return (t) => {

@@ -110,6 +110,7 @@ const holderExtras: Record<HolderKind, Joi.SchemaMap> = {
     clipBy: Joi.valid('shape', 'alpha', 'luminance'),
     holds: Joi.valid('plain', 'isolated', 'knock-out'),
   },
+  'lock-up': {},
   faces: {
     dropped: faceKeys.required(),
     regions: Joi.array()

@@ -103,5 +103,8 @@ export interface Design {
 
 export const isHolder = (kind: string): kind is HolderKind => kind in holders;
 export const holdsParts = (source: Source): source is HolderSource => isHolder(source.kind);
+/** Whether a source only gathers parts, which stay parts of their own. */
+export const isGroup = (source: Source): boolean =>
+  holdsParts(source) && holders[source.kind].gathers === true;
 /** Whether a source draws an outline of its own, without other parts. */
 export const isPrimitive = (source: Source): source is PrimitiveSource => source.kind in primitives;

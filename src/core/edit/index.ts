@@ -42,6 +42,7 @@ export {
   withPieces,
   withWords,
 } from './letters';
+export { lockUpParts } from './lock-up';
 export { addMeshLines, fitMeshPaint, removeMeshLine } from './mesh';
 export { jointBounds, ownBox, partsWithin, pickDeep, pickParts, sheetBounds } from './pick';
 export { type Aspect, aspects, pickUp, putColour, putSwatch } from './pick-up';

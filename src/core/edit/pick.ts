@@ -1,4 +1,4 @@
-import type { Design } from '../document/types';
+import { type Design, isGroup } from '../document/types';
 import { applyTo, invert, type Matrix, meanScale, placeMatrix } from '../geometry/matrix';
 import { containsPoint, nearestOnPath } from '../geometry/measure';
 import { type Bounds, growBounds, joinBounds, pathBounds, transformPath } from '../geometry/path';
@@ -67,7 +67,7 @@ export function pickParts(
 /** The first part of a group, from the top, that holds no others and is seen. */
 function topLeaf(design: Design, id: string): string {
   const part = design.parts[id];
-  const inside = part.source.kind === 'group' ? part.children.filter((c) => !design.parts[c]?.hidden) : [];
+  const inside = isGroup(part.source) ? part.children.filter((c) => !design.parts[c]?.hidden) : [];
   const top = inside.at(-1);
   return top && design.parts[top] ? topLeaf(design, top) : id;
 }
@@ -86,7 +86,7 @@ export function pickDeep(
   const within = (parent: string | null): string | null => {
     for (const id of pickParts(design, sheetId, parent, at, reach)) {
       if (except.includes(id)) continue;
-      if (design.parts[id].source.kind !== 'group') return id;
+      if (!isGroup(design.parts[id].source)) return id;
       const found = within(id) ?? topLeaf(design, id);
       if (!except.includes(found)) return found;
     }

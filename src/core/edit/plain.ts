@@ -1,7 +1,7 @@
 import { piecesOf } from '../arrange/separate';
 import { keepPaint } from '../coat';
 import { makeId, makeSource } from '../document/create';
-import type { Design, Part } from '../document/types';
+import { type Design, isGroup, type Part } from '../document/types';
 import { type Bounds, type Path, pathBounds } from '../geometry/path';
 import { joinOutline } from '../holder/join';
 import { evaluatePart } from '../scene/evaluate';
@@ -36,7 +36,7 @@ function without(design: Design, ids: readonly string[]): Design {
 function workable(design: Design, ids: readonly string[]): string[] {
   return topmost(design, ids).flatMap((id) => {
     const part = design.parts[id];
-    return part.source.kind === 'group' ? workable(design, part.children) : [id];
+    return isGroup(part.source) ? workable(design, part.children) : [id];
   });
 }
 

@@ -17,6 +17,7 @@ import { type FaceOnSheet, facesOnSheet } from './faces';
 import type { CardRef } from './gesture';
 import { stepAt } from './gesture/cards';
 import { type LetteringOnSheet, letteringOnSheet } from './lettering';
+import { clearSpacePath, type LockUpOnSheet, lockUpOnSheet } from './lock-up';
 import { sheetBounds } from './pick';
 import { anchorOf, anchorPlace } from './place';
 import { pointsOnSheet, type SheetPoint, type SheetSegment } from './points/refs';
@@ -65,6 +66,8 @@ export interface Report {
   readonly faults: readonly CardFault[];
   /** The lettering of a single part that has some. */
   readonly lettering: LetteringOnSheet | null;
+  /** What a single lock-up tells of itself. */
+  readonly lockUp: LockUpOnSheet | null;
   /** Nodes and segments of the chosen drawn paths, while points are at work. */
   readonly points: readonly SheetPoint[];
   readonly segments: readonly SheetSegment[];
@@ -225,19 +228,22 @@ function outlineText(design: Design, id: string): string {
 
 const constructions = new WeakMap<object, readonly string[]>();
 
-/** Ids of all parts that are construction lines. */
+const drawsLines = ({ construction, source }: Part): boolean =>
+  construction === true || (source.kind === 'lock-up' && source.showClearSpace);
+
+/** Ids of all parts that are construction lines, or draw some. */
 const constructionIds = (parts: Design['parts']): readonly string[] =>
   remembered(
     constructions,
     parts,
     (all) =>
       Object.values(all)
-        .filter((p) => p.construction)
+        .filter(drawsLines)
         .map((p) => p.id),
-    (a, b) => a.construction === b.construction,
+    (a, b) => drawsLines(a) === drawsLines(b),
   );
 
-/** Outlines of the construction lines that are shown on a sheet. */
+/** Construction lines that are shown on a sheet: outlines of such parts, and the clear space of lock-ups. */
 function constructionOf(design: Design, sheetId: string | null): string[] {
   const sheet = design.sheets.find((s) => s.id === sheetId);
   return constructionIds(design.parts)
@@ -248,7 +254,11 @@ function constructionOf(design: Design, sheetId: string | null): string[] {
       );
       return shown && sheet?.parts.includes(chain[chain.length - 1]);
     })
-    .map((id) => outlineText(design, id));
+    .map((id) => {
+      const part = design.parts[id];
+      return part.construction ? outlineText(design, id) : clearSpacePath(design, part);
+    })
+    .filter((d) => d !== '');
 }
 
 /**
@@ -283,6 +293,7 @@ export function reportOf(
     ...(points ? pointsOnSheet(design, chosen) : { points: [], segments: [] }),
     placed: one && card?.list === 'steps' && !card.coat ? placedBy(design, one, card) : null,
     lettering: one ? letteringOnSheet(design, one.id) : null,
+    lockUp: one ? lockUpOnSheet(design, one) : null,
     faults: chosen.flatMap((id) => evaluatePart(design, design.parts[id]).faults),
   };
 }

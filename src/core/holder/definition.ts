@@ -26,6 +26,8 @@ export interface HolderDefinition<P extends object> {
   readonly defaults: P;
   /** Whether the holder's own coats paint the outline; otherwise its members paint themselves. */
   readonly painted: boolean;
+  /** Whether it only gathers its members: they stay parts that are picked, changed and painted one by one. */
+  readonly gathers?: boolean;
   /** Members that are neither painted nor part of the outline but needed all the same. */
   needs?(params: P, id: string): boolean;
   /** The outline the members come to. */

@@ -25,6 +25,7 @@ export const group = defineHolder<Group>({
   fields: [],
   defaults: {},
   painted: false,
+  gathers: true,
   outline: (members, params, context) =>
     clips(members, params, context) ? (members.at(-1)?.outline ?? []) : members.flatMap((m) => m.outline),
   nodes(members, params, context) {

@@ -3,10 +3,11 @@ import { combination } from './combination';
 import type { HolderDefinition } from './definition';
 import { faces } from './faces';
 import { group } from './group';
+import { lockUp } from './lock-up';
 
 export type { HolderDefinition, Member } from './definition';
 
-const all = { combine: combination, group, faces, blend };
+const all = { combine: combination, group, 'lock-up': lockUp, faces, blend };
 
 type ParamsOf<D> = D extends HolderDefinition<infer P> ? P : never;
 

@@ -2,7 +2,7 @@ import { combine } from '../arrange/combine';
 import { type Coat, type Cover, coatArea, coatShape, paintOf, type Tile } from '../coat';
 import { parseHex } from '../colour/colour';
 import type { HandleContext } from '../document/handles';
-import { type Card, holdsParts, type Part } from '../document/types';
+import { type Card, isGroup, type Part } from '../document/types';
 import { finishes, reachesBelow } from '../finish';
 import { identity } from '../geometry/matrix';
 import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
@@ -130,10 +130,10 @@ function withOpacities(pieces: Outline, paint: (pieces: Outline) => SceneNode[])
 export function coat(part: Part, outline: Outline, tile: (id: string) => Tile | null): Coated {
   const coats = new Map<string, CoatResult>();
   const faults: Omit<CardFault, 'part'>[] = [];
-  const isGroup = holdsParts(part.source) && part.source.kind === 'group';
+  const grouped = isGroup(part.source);
   // Each coat on its own, unless pieces fade one by one and every coat has to fade with them.
   const layers = part.coats.map((c) => {
-    const made = stepped(startOf(c, outline, isGroup), c.steps);
+    const made = stepped(startOf(c, outline, grouped), c.steps);
     const bounds = outlineBounds(made.outline);
     coats.set(c.id, { stages: made.stages, bounds });
     faults.push(...made.faults);
@@ -142,7 +142,7 @@ export function coat(part: Part, outline: Outline, tile: (id: string) => Tile | 
   const paintLayer = ({ c, bounds }: (typeof layers)[number], pieces: Outline): SceneNode[] => {
     if (!c.on || c.opacity <= 0 || !bounds) return [];
     const definition = paintOf(c.paint);
-    const each = isGroup && c.covers === 'each';
+    const each = grouped && c.covers === 'each';
     const coverFor = (over: Bounds) => definition.cover(c.paint, { bounds: over, tile });
     const whole = each ? null : coverFor(bounds);
     return pieces.flatMap((piece) => {
@@ -169,7 +169,7 @@ export function coat(part: Part, outline: Outline, tile: (id: string) => Tile | 
   }
   const nodesOf = (behind: boolean) =>
     layers
-      .filter(({ c }) => (isGroup && c.behind) === behind)
+      .filter(({ c }) => (grouped && c.behind) === behind)
       .flatMap((l) => withOpacities(l.pieces, (pieces) => paintLayer(l, pieces)));
   return { nodes: nodesOf(false), behind: nodesOf(true), coats, faults };
 }
@@ -192,10 +192,10 @@ export function finishNodes(
     const paintedOn = {
       nodes: at,
       silhouette: () => {
-        const isGroup = part.source.kind === 'group';
+        const grouped = isGroup(part.source);
         const covered = part.coats
           .filter((c) => c.on && (c.kind === 'stroke' || c.steps.length || c.form !== 'outline'))
-          .flatMap((c) => stepped(startOf(c, outline, isGroup), c.steps).outline.map((p) => areaOf(c, p)));
+          .flatMap((c) => stepped(startOf(c, outline, grouped), c.steps).outline.map((p) => areaOf(c, p)));
         return combine('union', [...outline, ...covered]);
       },
     };

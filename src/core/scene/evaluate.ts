@@ -1,4 +1,3 @@
-import { parseHex } from '../colour/colour';
 import type { HandleContext } from '../document/handles';
 import { type Card, type Design, holdsParts, isPrimitive, type Part } from '../document/types';
 import { applyTo, invert, type Matrix, placeMatrix } from '../geometry/matrix';
@@ -11,12 +10,11 @@ import { facesStamp } from '../lettering/face';
 import { paramsOf, primitives } from '../source';
 import type { Siblings } from '../source/definition';
 import { type Outline, steps } from '../step';
-import { layered } from './below';
 import { type CoatResult, coat, finishNodes } from './coating';
 import { repeatNodes } from './copies';
 import { type CardFault, type Centres, type Made, runSteps } from './run-steps';
 import { restsUpon, sameTiles, type Tiles, tileOf, tilesOf } from './tiles';
-import type { GroupNode, Scene, SceneNode } from './types';
+import type { GroupNode, SceneNode } from './types';
 
 export type { CoatResult } from './coating';
 export type { CardFault } from './run-steps';
@@ -358,33 +356,3 @@ export function evaluatePart(design: Pick<Design, 'parts'>, part: Part): PartRes
   memo.set(part, { stamp: stampOf(part), children, centres, tiles, result });
   return result;
 }
-
-/** A sheet worked out, with what each part came to. */
-export interface Evaluated {
-  readonly scene: Scene;
-  readonly faults: readonly CardFault[];
-}
-
-/**
- * The scene of one sheet of a design. Pure; what did not change since an earlier call with the
- * same objects is not computed again and is the same object.
- * @throws RangeError where the design has no such sheet.
- */
-export function evaluateSheet(design: Design, sheetId: string): Evaluated {
-  const sheet = design.sheets.find((s) => s.id === sheetId);
-  if (!sheet) throw new RangeError(`The design has no sheet “${sheetId}”.`);
-  const parts = sheet.parts.map((id) => design.parts[id]).filter((p) => p && !p.hidden && !p.construction);
-  const results = parts.map((p) => evaluatePart(design, p));
-  return {
-    scene: {
-      width: sheet.width,
-      height: sheet.height,
-      ground: sheet.ground ? parseHex(sheet.ground) : null,
-      nodes: layered(results.map(({ node }, i) => ({ part: parts[i], node }))),
-    },
-    faults: results.flatMap((r) => r.faults),
-  };
-}
-
-/** The scene of one sheet of a design, ready to be drawn at any size. */
-export const evaluate = (design: Design, sheetId: string): Scene => evaluateSheet(design, sheetId).scene;

@@ -1,6 +1,6 @@
 'use client';
 
-import { type Coat, type Part, shownCoatFields } from '@/core';
+import { type Coat, isGroup, type Part, shownCoatFields } from '@/core';
 import { ParamFields } from '../fields/ParamFields';
 import { wordFor } from '../fields/words';
 import { changePart } from '../state/actions';
@@ -14,7 +14,7 @@ export function CoatFields({ part, coat }: { part: Part; coat: Coat }) {
       <PaintFields part={part} coat={coat} />
       <Section title={wordFor(coat.kind)}>
         <ParamFields
-          fields={shownCoatFields(coat, part.source.kind === 'group')}
+          fields={shownCoatFields(coat, isGroup(part.source))}
           params={coat as unknown as Record<string, unknown>}
           at={`coats/${coat.id}`}
           onChange={(name, value) =>

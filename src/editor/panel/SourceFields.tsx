@@ -113,6 +113,19 @@ const holdingWords = {
   'knock-out': 'Each member takes out what lies under it in the group.',
 } as const;
 
+/** What the chosen lock-up’s lengths are told in. */
+function LockUpUnit() {
+  const unit = useEditor((s) => s.report?.lockUp?.unit);
+  if (unit === undefined) return null;
+  return (
+    <Typography variant="body2" color="text.secondary" role="note">
+      {unit > 0
+        ? `One measure is ${Number(unit.toFixed(2))} units here. The order of the parts is the order they stand in.`
+        : 'There are no level words inside to measure by: the parts stay where they are.'}
+    </Typography>
+  );
+}
+
 /** The controls of what a part starts from. */
 export function SourceFields({ part }: { part: Part }) {
   const { source } = part;
@@ -170,6 +183,7 @@ export function SourceFields({ part }: { part: Part }) {
   if (!fields.length || !(isPrimitive(source) || holdsParts(source))) return null;
   return (
     <Section title={kindWord(kind)}>
+      {kind === 'lock-up' && <LockUpUnit />}
       <ParamFields
         fields={fields}
         params={params as Record<string, unknown>}

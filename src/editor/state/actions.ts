@@ -111,6 +111,7 @@ export const run = (label: string, command: StudioCommand): Promise<void> =>
     const { patch, chosen, card } = await studioEngine().studio.run(command);
     if (!patch.length) {
       if (command.do === 'combine') say('Choose two or more parts to combine.');
+      if (command.do === 'lock-up') say('Choose a mark and the words that go with it.');
       if (command.do === 'clip') say('Choose two or more parts; the topmost clips the others.');
       if (command.do === 'cut') say('Choose what is to be cut, and above it the part that runs across it.');
       if (command.do === 'blend')

@@ -1,6 +1,5 @@
 import type { Design } from '../../document/types';
-import { faceById } from '../../lettering/face';
-import { layoutOf } from '../../lettering/layout-memo';
+import { levelLines } from '../../lettering/heights';
 import { worldOf } from '../tree';
 
 /** A height that a face sets letters by, on the sheet. */
@@ -19,13 +18,12 @@ const overshoot = 0.015;
 export function faceLines(design: Design, id: string): FaceLine[] {
   const part = design.parts[id];
   const l = part?.source;
-  if (l?.kind !== 'lettering' || l.follows !== 'line' || l.slantY !== 0) return [];
+  if (l?.kind !== 'lettering') return [];
   const [a, b, , d, e, f] = worldOf(design, id);
   if (b !== 0 || !(d > 0) || part.steps.some((s) => s.on)) return [];
-  const face = faceById(l.face)?.at(l.axes);
-  if (!face) return [];
-  const unit = (l.size * l.stretchY) / face.unitsPerEm;
-  const { capHeight, xHeight, ascender, descender } = face.metrics;
+  const level = levelLines(l);
+  if (!level) return [];
+  const { capHeight, xHeight, ascender, descender } = level.metrics;
   const heights = [
     ['baseline', 0],
     ['small letters’ height', xHeight],
@@ -34,11 +32,11 @@ export function faceLines(design: Design, id: string): FaceLine[] {
     ['ascender', ascender],
     ['descender', descender],
   ] as const;
-  return layoutOf(l).lines.flatMap((line) => {
-    const ends = [line.left, line.left + line.width].map((x) => x * l.stretchX * a + e);
+  return level.lines.flatMap(({ y, left, right }) => {
+    const ends = [left, right].map((x) => x * a + e);
     return heights.map(([what, height]) => ({
       what,
-      y: f + d * (l.stretchY * (line.y - l.rise) - height * unit),
+      y: f + d * (y - height * level.unit),
       from: Math.min(...ends),
       to: Math.max(...ends),
     }));

@@ -7,6 +7,7 @@ import {
   Feather,
   Group,
   type LucideIcon,
+  PanelsLeftBottom,
   Puzzle,
   Route,
   Scissors,
@@ -46,6 +47,7 @@ export const combine: Stage = {
     operation('exclude', 'Exclude', SquaresExclude),
     family(
       onChosen('group', 'Group', Group, (ids) => ({ do: 'group', ids })),
+      onChosen('lock-up', 'Lock-up', PanelsLeftBottom, (ids) => ({ do: 'lock-up', ids })),
       onChosen('clip', 'Clip', Crop, (ids) => ({ do: 'clip', ids })),
     ),
     family(
