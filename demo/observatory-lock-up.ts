@@ -104,10 +104,10 @@ export function observatoryLockUp(): Design {
       c.lockUp(
         'Name and place',
         { arrangement: 'in-a-column', flush: 'start', gap: 0.4, showClearSpace: false },
-        () => name(c, 290, star('row', 640, -360), paper),
+        () => name(c, 236, star('row', 400, -320), paper),
       );
     },
-    { place: { x: 735, y: 445, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } },
+    { place: { x: 840, y: 455, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } },
   );
   c.lockUp(
     'In a column',
@@ -117,13 +117,13 @@ export function observatoryLockUp(): Design {
       gap: 2,
       markSize: 'by-unit',
       markHeight: 8,
-      clearSpace: 3,
+      clearSpace: 4,
     },
     () => {
       mark(c, 'Dome mark reversed', night);
-      name(c, 220, star('column', 760, -420), night);
+      name(c, 190, star('column', 720, -420), night);
     },
-    { place: { x: 612, y: 1555, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } },
+    { place: { x: 690, y: 1510, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } },
   );
   return inObservatoryInks(c.design({ width: 2400, height: 1800, ground: '#f7f2e8' }));
 }

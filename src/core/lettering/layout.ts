@@ -15,6 +15,8 @@ export interface PlacedLetter {
   readonly rightToLeft: boolean;
   /** From the letter's own coordinates (x from its left edge, y down from the baseline, sheet units) to the part's. */
   readonly matrix: Matrix;
+  /** The same before what was done to the letter by hand. */
+  readonly stand: Matrix;
   readonly advance: number;
   /** Heights above and below the baseline that its face has. */
   readonly ascent: number;
@@ -192,6 +194,7 @@ export function layOut(l: Lettering, along: Path | null = null): LetteringLayout
         to: line.base + c.to,
         rightToLeft: (c.level & 1) === 1,
         matrix,
+        stand: own,
         advance: c.advance,
         ascent: ascender * c.scale,
         descent: -descender * c.scale,

@@ -14,6 +14,8 @@ import {
   typeText,
 } from '../state/typing';
 import { brass, madder } from './colours';
+import { LetterGrips } from './LetterGrips';
+import { surface } from './surface';
 import { toView } from './view';
 
 /** Share of the size that a key moves two letters apart or together. */
@@ -46,6 +48,16 @@ function nudge(e: KeyboardEvent, id: string): void {
 
 function onKey(e: KeyboardEvent<HTMLTextAreaElement>, id: string): void {
   e.stopPropagation();
+  // Digits during a drag are its numbers.
+  if (surface.active && surface.type(e.key)) {
+    e.preventDefault();
+    return;
+  }
+  if (surface.active && e.key === 'Escape') {
+    e.preventDefault();
+    surface.cancel();
+    return;
+  }
   const held = get().typing?.held ?? false;
   if (e.key === 'Escape') {
     e.preventDefault();
@@ -156,6 +168,7 @@ export function TypingMarks() {
           className={typing.held ? undefined : 'sc-caret'}
         />
       )}
+      <LetterGrips />
     </g>
   );
 }

@@ -4,6 +4,7 @@ import { idle } from '../state/history';
 import { get, say } from '../state/store';
 import { studioEngine } from '../state/studio';
 import { beginTyping, endTyping, select } from '../state/typing';
+import { onHeld, pressLetters } from './letter-grips';
 import { type Press, surface } from './surface';
 import { toView } from './view';
 
@@ -74,6 +75,10 @@ export function pressWhileTyping(e: Press, double: boolean): boolean {
   const { typing, design } = get();
   if (!typing) return false;
   const p = surface.inView(e);
+  if (typing.held && onHeld(p)) {
+    pressLetters(e, 'shift');
+    return true;
+  }
   const near = caretNear(p);
   if (!near || (near.far > reach && !onLetters(p))) {
     void endTyping();

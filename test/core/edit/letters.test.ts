@@ -1,5 +1,7 @@
+import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import {
+  applyTo,
   type Bounds,
   type Design,
   evaluatePart,
@@ -15,6 +17,7 @@ import {
   pathBounds,
 } from '@/core';
 import {
+  applyGesture,
   duplicateParts,
   letterChangeAt,
   nothing,
@@ -25,6 +28,7 @@ import {
   withPart,
   withPieces,
   withWords,
+  worldOf,
 } from '@/core/edit';
 import { readDesign } from '@/core/reading';
 import { takeShippedFaces } from '../../faces';
@@ -167,5 +171,95 @@ describe('letters taken out', () => {
     expect(chosen.map((id) => design.parts[id].name)).toEqual(['d', 'i 1', 'i 2']);
     const d = design.parts[chosen[0]].source;
     expect(d.kind === 'path' && d.contours).toHaveLength(2);
+  });
+});
+
+describe('letters dragged on the sheet', () => {
+  const gesture = (
+    d: Design,
+    how: 'shift' | 'turn' | 'scale',
+    to: readonly [number, number],
+    rest: Partial<{ straight: boolean; exact: number[]; starts: number[] }> = {},
+  ): { d: Design; readout: string } => {
+    const [, i] = boxes(d);
+    const at = evaluatePart(d, d.parts.w);
+    const m = at.node.matrix;
+    const middle = { x: (i.x0 + i.x1) / 2 + m[4], y: (i.y0 + i.y1) / 2 + m[5] };
+    const { design, readout } = applyGesture(
+      d,
+      's',
+      {
+        type: 'letters',
+        id: 'w',
+        starts: [1],
+        how,
+        from: how === 'shift' ? middle : { x: middle.x + 50, y: middle.y },
+        to: { x: middle.x + to[0], y: middle.y + to[1] },
+        straight: false,
+        ...rest,
+      },
+      0,
+    );
+    return { d: design, readout };
+  };
+  const middleOf = (b: Bounds) => [(b.x0 + b.x1) / 2, (b.y0 + b.y1) / 2];
+
+  it('follow the pointer and leave the others alone', () => {
+    const d = designOf(1000, words({}));
+    const { d: moved, readout } = gesture(d, 'shift', [12, -30]);
+    expect(readout).toBe('12, -30');
+    const [before, after] = [boxes(d), boxes(moved)];
+    expect(middleOf(after[1])[0] - middleOf(before[1])[0]).toBeCloseTo(12, 9);
+    expect(middleOf(after[1])[1] - middleOf(before[1])[1]).toBeCloseTo(-30, 9);
+    expect([after[0], after[2]]).toEqual([before[0], before[2]]);
+    expect(gesture(d, 'shift', [12, -30], { straight: true }).readout).toBe('0, -30');
+    expect(gesture(d, 'shift', [12, -30], { exact: [5, 7] }).readout).toBe('5, 7');
+  });
+
+  it('follow it on a circle, stretched and turned with their part, whatever way they stand', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 359 }),
+        fc.integer({ min: -80, max: 80 }),
+        fc.constantFrom(1, -1),
+        fc.integer({ min: -60, max: 60 }),
+        fc.integer({ min: -60, max: 60 }),
+        (angle, turn, mirror, x, y) => {
+          const d = designOf(
+            1000,
+            words(
+              { follows: 'circle', radius: 200, angle, stretchX: 1.4, slantX: 10 },
+              { place: { x: 500, y: 500, turn, skew: 0, scaleX: mirror, scaleY: 1 } },
+            ),
+          );
+          const at = (v: Design) => {
+            const m = worldOf(v, 'w');
+            const path = evaluatePart(v, v.parts.w).outline[1];
+            const [a, b] = path.contours[0].xy;
+            return applyTo(m, { x: a, y: b });
+          };
+          const { d: moved } = gesture(d, 'shift', [x, y]);
+          expect(at(moved).x - at(d).x).toBeCloseTo(x, 6);
+          expect(at(moved).y - at(d).y).toBeCloseTo(y, 6);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('turn about their middle, by fifteens when kept straight, and scale', () => {
+    const d = designOf(1000, words({}));
+    const turned = gesture(d, 'turn', [0, 50]);
+    expect(turned.readout).toBe('90°');
+    const [b, was] = [boxes(turned.d)[1], boxes(d)[1]];
+    expect(b.x1 - b.x0).toBeCloseTo(was.y1 - was.y0, 6);
+    expect(middleOf(b)[0]).toBeCloseTo(middleOf(was)[0], 6);
+    expect(gesture(d, 'turn', [50, 17], { straight: true }).readout).toBe('15°');
+    const scaled = gesture(d, 'scale', [100, 0]);
+    expect(scaled.readout).toBe('200 %');
+    expect(boxes(scaled.d)[1].y1 - boxes(scaled.d)[1].y0).toBeCloseTo(2 * (was.y1 - was.y0), 6);
+    expect(
+      letterChangeAt(gesture(d, 'scale', [60, 0], { exact: [150] }).d.parts.w.source as Lettering, 1),
+    ).toMatchObject({ scale: 1.5 });
   });
 });

@@ -1,6 +1,7 @@
 import type { Design } from '../../document/types';
 import { draw } from './draw';
 import { dragHandle } from './handle';
+import { dragLetters } from './letters';
 import { move } from './move';
 import { dragPointHandle, dragPoints } from './points';
 import { scale } from './scale';
@@ -26,6 +27,8 @@ export function applyGesture(design: Design, sheetId: string, g: Gesture, pull: 
       return dragPoints(design, sheetId, g, reach);
     case 'point-handle':
       return dragPointHandle(design, g);
+    case 'letters':
+      return dragLetters(design, sheetId, g);
     case 'draw':
       return draw(design, sheetId, g, reach);
   }

@@ -19,6 +19,7 @@ import {
 import { moveParts } from '../transform';
 import { parentOf, sheetOf } from '../tree';
 import { type GestureOf, type GestureResult, shown } from './types';
+import { typedWay } from './way';
 
 /** Snaps to a place: moved nodes onto nodes that stay, a circle to touch another, the middle onto a slanted line. */
 function placeHits(
@@ -75,11 +76,7 @@ export function move(design: Design, sheetId: string, g: GestureOf<'move'>, reac
   let { dx, dy } = g;
   if (g.straight) [dx, dy] = alongAxes(dx, dy, moveAxes(sheetOf(design, sheetId)));
   const slanted = g.straight && dx !== 0 && dy !== 0;
-  if (g.exact) {
-    const l = Math.hypot(dx, dy);
-    const [a, b] = g.exact;
-    [dx, dy] = g.exact.length > 1 ? [a, b] : l > 0 ? [(dx / l) * a, (dy / l) * a] : [a, 0];
-  }
+  [dx, dy] = typedWay(dx, dy, g.exact);
   const hits: SnapHit[] = [];
   const b = jointBounds(design, g.ids);
   if (b && reach > 0 && g.ids.length && slanted) {

@@ -7,6 +7,7 @@ import { alongAxes, keepStraight, moveAxes } from '../snap';
 import { parentOf, sheetOf, worldOf } from '../tree';
 import { snapPoint } from './snap-point';
 import { type GestureOf, type GestureResult, shown } from './types';
+import { typedWay } from './way';
 
 /** Moves chosen points; the first of them snaps and leads the others. */
 export function dragPoints(
@@ -20,11 +21,9 @@ export function dragPoints(
   if (!from) return { design, hits: [], readout: '' };
   let { dx, dy } = g;
   if (g.straight) [dx, dy] = alongAxes(dx, dy, moveAxes(sheetOf(design, sheetId)));
-  if (g.exact) {
-    const [x, y] = g.exact;
-    const l = Math.hypot(dx, dy);
-    [dx, dy] = g.exact.length > 1 ? [x - from.x, y - from.y] : l > 0 ? [(dx / l) * x, (dy / l) * x] : [x, 0];
-  }
+  // Two numbers are where the first point comes to stand.
+  const typed = g.exact && g.exact.length > 1 ? [g.exact[0] - from.x, g.exact[1] - from.y] : g.exact;
+  [dx, dy] = typedWay(dx, dy, typed);
   const moving = [...new Set(g.refs.map((r) => r.part))];
   const goal = { x: from.x + dx, y: from.y + dy };
   const level = [design, sheetId, parentOf(design, lead.part), moving] as const;

@@ -74,6 +74,17 @@ type Drag =
       readonly free: boolean;
       readonly straight: boolean;
     }
+  /** Exact: the distance along the drag, or both shifts; degrees; per cent. */
+  | {
+      readonly type: 'letters';
+      readonly id: string;
+      /** Where the letters start in the text. */
+      readonly starts: readonly number[];
+      readonly how: 'shift' | 'turn' | 'scale';
+      readonly from: Point;
+      readonly to: Point;
+      readonly straight: boolean;
+    }
   /** Exact: one size for both sides, or width and height; of a line its length, or length and angle. */
   | {
       readonly type: 'draw';
