@@ -12,7 +12,10 @@ declare module 'fontkit' {
   export interface KitFont {
     readonly unitsPerEm: number;
     readonly characterSet: readonly number[];
-    layout(text: string): {
+    layout(
+      text: string,
+      features?: readonly string[],
+    ): {
       readonly glyphs: readonly KitGlyph[];
       readonly positions: readonly { readonly xAdvance: number }[];
     };

@@ -1,9 +1,10 @@
 import { makeCoat, makeId, makePart, makeSource } from '../document/create';
 import type { Design, Part } from '../document/types';
 import { applyTo, invert, type Matrix, origin } from '../geometry/matrix';
-import { type Path, transformPath } from '../geometry/path';
+import { type Bounds, joinBounds, type Path, pathBounds, transformPath } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import type { Point } from '../geometry/vector';
+import { faceAt, formsOf, type LetterForms } from '../lettering/alternates';
 import { type Caret, caretsOf } from '../lettering/carets';
 import { type Axis, faceById } from '../lettering/face';
 import type { LetteringLayout } from '../lettering/layout';
@@ -23,8 +24,11 @@ export interface LetterOnSheet {
   readonly to: number;
   /** The corners of its box, from the top left on round, sheet units. */
   readonly corners: readonly Point[];
-  /** Its pieces as the face has them, SVG path text in sheet units. */
+  /** Its pieces as the face has them, SVG path text in sheet units, and the box of all of them. */
   readonly pieces: readonly string[];
+  readonly ink: Bounds | null;
+  /** Other forms that its face has of it. */
+  readonly forms: readonly LetterForms[];
 }
 
 /** What the overlay and the fields need to know of a part's lettering. */
@@ -75,12 +79,17 @@ export function letteringOnSheet(design: Design, id: string): LetteringOnSheet |
   const told = layout.letters.length <= mostTold;
   return {
     carets: caretsOf(l, layout).map(([foot, head]): Caret => [out(foot), out(head)]),
-    letters: layout.letters.map((c) => ({
-      from: c.from,
-      to: c.to,
-      corners: corners(c.matrix, c.advance, c.ascent, c.descent).map(out),
-      pieces: told ? c.pieces().map((p) => formatPath(transformPath(p, world))) : [],
-    })),
+    letters: layout.letters.map((c) => {
+      const pieces = told ? c.pieces().map((p) => transformPath(p, world)) : [];
+      return {
+        from: c.from,
+        to: c.to,
+        corners: corners(c.matrix, c.advance, c.ascent, c.descent).map(out),
+        pieces: pieces.map(formatPath),
+        ink: pieces.map(pathBounds).reduce(joinBounds, null),
+        forms: told ? formsOf(faceAt(l, c.from), l.axes, l.text.slice(c.from, c.to)) : [],
+      };
+    }),
     face: face ? { name: face.name, licence: face.licence, axes: face.axes, features: face.features } : null,
   };
 }

@@ -32,7 +32,7 @@ const known: readonly (readonly [RegExp, string])[] = [
 ];
 
 /** The script of each UTF-16 unit; marks, digits and signs take that of what is before them, or of what comes first. */
-function scriptsOf(text: string): string[] {
+export function scriptsOf(text: string): string[] {
   const out: string[] = new Array(text.length);
   let last = '';
   let at = 0;

@@ -52,6 +52,8 @@ const featureWords: Readonly<Record<string, string>> = {
   swsh: 'Swashes',
   cswh: 'Contextual swashes',
   salt: 'Alternates',
+  aalt: 'All forms',
+  sinf: 'Scientific inferiors',
   smcp: 'Small capitals',
   c2sc: 'Capitals to small capitals',
   onum: 'Old-style figures',
@@ -68,14 +70,16 @@ const featureWords: Readonly<Record<string, string>> = {
   hist: 'Historical forms',
 };
 
-/** Features that a designer chooses, with a word for each; what scripts cannot do without is left out. */
-export function offeredFeatures(tags: readonly string[]): { tag: string; word: string }[] {
-  return tags.flatMap((tag) => {
-    const word = featureWords[tag] ?? /^(?:ss|cv)(\d\d)$/.exec(tag)?.[1];
-    if (!word) return [];
-    return [{ tag, word: featureWords[tag] ?? `${tag.startsWith('ss') ? 'Set' : 'Form'} ${Number(word)}` }];
-  });
+/** What a feature is called; nothing where it has no name that a designer would know. */
+export function featureWord(tag: string): string {
+  const numbered = /^(ss|cv)(\d\d)$/.exec(tag);
+  if (numbered) return `${numbered[1] === 'ss' ? 'Set' : 'Form'} ${Number(numbered[2])}`;
+  return featureWords[tag] ?? '';
 }
+
+/** Features that a designer chooses, with a word for each; what scripts cannot do without is left out. */
+export const offeredFeatures = (tags: readonly string[]): { tag: string; word: string }[] =>
+  tags.map((tag) => ({ tag, word: featureWord(tag) })).filter(({ word }) => word !== '');
 
 /** Features that are on where nothing is said. */
 export const onByItself = new Set(['liga', 'calt']);

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import * as fontkit from 'fontkit';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { FontFault, faceById, pathArea, pathBounds, shippedFaces } from '@/core';
+import { formsOf } from '@/core/lettering/alternates';
 import { openFace } from '@/core/shaping';
 import { fontBytes, fontFile, takeShippedFaces } from '../../faces';
 
@@ -55,6 +56,24 @@ describe('shaping', () => {
       expect(ours[ours.length - 1].cluster).toBe(0);
     }
   });
+
+  it.each(['eb-garamond-500', 'great-vibes', 'pacifico', 'league-spartan-800'])(
+    '%s: a letter has the other forms that fontkit’s features give it',
+    (id) => {
+      const other = kit(id);
+      const glyphs = (letter: string, tag?: string) =>
+        other
+          .layout(letter, tag ? [tag] : [])
+          .glyphs.map((g) => g.id)
+          .join();
+      const tags = ['salt', 'swsh', 'ss01', 'ss02', 'ss06', 'smcp', 'c2sc', 'onum', 'case'];
+      for (const letter of 'agyhRQ&1') {
+        const ours = formsOf(id, {}, letter).map((f) => f.tag);
+        const theirs = tags.filter((t) => glyphs(letter, t) !== glyphs(letter));
+        expect(ours.filter((t) => tags.includes(t)).sort(), letter).toEqual(theirs.sort());
+      }
+    },
+  );
 
   it.each(shippedFaces.map((f) => f.id))('%s: outlines lie where its tables say', (id) => {
     const own = faceById(id)?.at({});

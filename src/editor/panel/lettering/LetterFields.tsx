@@ -5,20 +5,25 @@ import Button from '@mui/material/Button';
 import type { LetterChange, Lettering, Part } from '@/core';
 import { letterChangeAt, withLetters, withPair, withRun } from '@/core/edit';
 import { ColourField } from '../../fields/colour/ColourField';
-import { offeredFeatures, onByItself } from '../../fields/faces';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
 import { run } from '../../state/actions';
 import { set, useEditor } from '../../state/store';
 import { changeLettering, lettersWithin } from '../../state/typing';
 import { Section } from '../Section';
+import { FormFields } from './FormFields';
 import { PieceFields } from './PieceFields';
+
+/** The colour that the letters of a part are filled with, as far as it is one. */
+function fillOf({ coats }: Part): string {
+  const plain = coats.findLast((c) => c.on && c.kind === 'fill' && c.paint.kind === 'solid');
+  return plain?.paint.kind === 'solid' ? plain.paint.colour : '#1f2b38';
+}
 
 /** What is done to the letters that are selected on the sheet, or between two of them. */
 export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
   const typing = useEditor((s) => (s.typing?.id === part.id ? s.typing : null));
   const letters = useEditor((s) => s.report?.lettering?.letters);
-  const features = useEditor((s) => s.report?.lettering?.face?.features);
   if (!typing) return null;
   const { from, to } = typing;
   if (from === to) {
@@ -46,7 +51,6 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
     changeLettering(label, part.id, (own) => withLetters(own, starts, (c) => ({ ...c, ...change(c) })));
   const takeOut = (piecewise: boolean) =>
     void run('Take letters out', { do: 'letters-out', id: part.id, starts, piecewise });
-  const own = offeredFeatures(features ?? []).filter(({ tag }) => !onByItself.has(tag));
   return (
     <Section title={starts.length === 1 ? 'Letter' : `${starts.length} letters`}>
       <Box role="note" sx={{ color: 'text.secondary' }}>
@@ -80,7 +84,7 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
       />
       <ColourField
         label="Colour"
-        value={first.colour ?? stretch?.colour ?? '#1f2b38'}
+        value={first.colour ?? stretch?.colour ?? fillOf(part)}
         onChange={(colour) => put('Colour letters', () => ({ colour }))}
       />
       <NumberField
@@ -103,19 +107,18 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
         value={first.mirrorY ?? false}
         onChange={(mirrorY) => put('Mirror letters', () => ({ mirrorY }))}
       />
-      {own.map(({ tag, word }) => (
-        <SwitchField
-          key={tag}
-          label={word}
-          value={(first.features?.[tag] ?? 0) > 0}
-          onChange={(on) =>
-            put(word, (c) => {
-              const { [tag]: _, ...rest } = c.features ?? {};
-              return { features: on ? { ...rest, [tag]: 1 } : rest };
-            })
-          }
-        />
-      ))}
+      <FormFields
+        text={l.text.slice(from, to)}
+        face={stretch?.face ?? l.face}
+        letters={chosen}
+        features={first.features ?? {}}
+        onChange={(tag, value) =>
+          put('Form of letters', (c) => {
+            const { [tag]: _, ...rest } = c.features ?? {};
+            return { features: value ? { ...rest, [tag]: value } : rest };
+          })
+        }
+      />
       <SwitchField
         label="Pieces apart"
         value={first.apart ?? false}

@@ -13,12 +13,11 @@ type Letter = LetteringOnSheet['letters'][number];
 
 /** A letter with one of its pieces in full ink. */
 function PiecePicture({ letter, nth }: { letter: Letter; nth: number }) {
-  const xs = letter.corners.map((c) => c.x);
-  const ys = letter.corners.map((c) => c.y);
-  const [x, y] = [Math.min(...xs), Math.min(...ys)];
-  const box = [x, y, Math.max(...xs) - x || 1, Math.max(...ys) - y || 1];
+  const { ink } = letter;
+  if (!ink) return null;
+  const box = [ink.x0, ink.y0, ink.x1 - ink.x0 || 1, ink.y1 - ink.y0 || 1];
   return (
-    <Box component="svg" viewBox={box.join(' ')} aria-hidden sx={{ width: 34, height: 34 }}>
+    <Box component="svg" viewBox={box.join(' ')} aria-hidden sx={{ width: 34, height: 34, p: '2px' }}>
       {letter.pieces.map((d, i) => (
         <path key={i} d={d} fill="currentColor" fillOpacity={i === nth ? 1 : 0.18} />
       ))}
@@ -26,7 +25,7 @@ function PiecePicture({ letter, nth }: { letter: Letter; nth: number }) {
   );
 }
 
-const asItIs = 'as the face has it';
+const asItIs = 'as it is';
 const nothing = 'nothing';
 
 function PieceField({ part, l, letter, nth }: { part: Part; l: Lettering; letter: Letter; nth: number }) {
@@ -74,7 +73,7 @@ function PieceField({ part, l, letter, nth }: { part: Part; l: Lettering; letter
               onChange={(v) => put('Shift a stand-in', { dy: v / l.size })}
             />
             <SwitchField
-              label="In its own look"
+              label="Own look"
               value={now.own}
               onChange={(own) => put('Look of a stand-in', { own })}
             />
