@@ -22,4 +22,9 @@ export async function copyFonts() {
     await copyFile(from, path.join(into, `${id}.ttf`));
     await copyFile(path.join(folderOf(pack), licence), path.join(into, `${id}.txt`));
   }
+  // What cuts fonts down for pictures that carry them.
+  await copyFile(
+    path.join(folderOf('harfbuzzjs'), 'dist/harfbuzz-subset.wasm'),
+    path.join(into, 'subset.wasm'),
+  );
 }

@@ -1,5 +1,19 @@
-import { expect, test } from '@playwright/test';
-import { evaluate, renderPixels, sceneToSvg } from '@/core';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import {
+  type Design,
+  evaluate,
+  type Lettering,
+  makeCoat,
+  makeDesign,
+  makePart,
+  makeSource,
+  origin,
+  renderPixels,
+  sceneToSvg,
+} from '@/core';
+import { openSubsetter, type Subsetter } from '@/core/shaping';
 import { demoDesigns } from '../demo';
 import { takeShippedFaces } from '../test/faces';
 import { averaged, rms } from '../test/pictures';
@@ -8,19 +22,85 @@ takeShippedFaces();
 
 const width = 320;
 
+let subsetter: Subsetter;
+test.beforeAll(async () => {
+  subsetter = await openSubsetter(
+    readFileSync(path.resolve(import.meta.dirname, '../public/fonts/subset.wasm')),
+  );
+});
+
+/** Root mean square difference between our picture of a design and Chromium’s of its SVG, of 255. */
+async function apart(page: Page, design: Design, words: boolean): Promise<number> {
+  const scene = evaluate(design, design.sheets[0].id);
+  const text = sceneToSvg(scene, design.name, true, words ? subsetter : null);
+  if (words) expect(text).toContain('<text');
+  const svg = Buffer.from(text).toString('base64');
+  const ours = renderPixels(scene, width);
+  const [w, h] = [4 * ours.width, 4 * ours.height];
+  await page.setViewportSize({ width: w, height: h });
+  // Decoded as a picture, as a page that embeds the file shows it.
+  await page.setContent(
+    `<body style="margin:0"><img src="data:image/svg+xml;base64,${svg}" width="${w}" height="${h}" style="display:block">`,
+  );
+  await page.evaluate(() => document.images[0].decode());
+  return rms(await averaged(await page.screenshot(), width), ours.data);
+}
+
 for (const [name, make] of Object.entries(demoDesigns))
   test(`${name}: our raster against our SVG drawn by Chromium`, async ({ page }) => {
-    const design = make();
-    const scene = evaluate(design, design.sheets[0].id);
-    const svg = Buffer.from(sceneToSvg(scene, name)).toString('base64');
-    const ours = renderPixels(scene, width);
-    const [w, h] = [4 * ours.width, 4 * ours.height];
-    await page.setViewportSize({ width: w, height: h });
-    // Decoded as a picture, as a page that embeds the file shows it.
-    await page.setContent(
-      `<body style="margin:0"><img src="data:image/svg+xml;base64,${svg}" width="${w}" height="${h}" style="display:block">`,
-    );
-    await page.evaluate(() => document.images[0].decode());
-    const theirs = await averaged(await page.screenshot(), width);
-    expect(rms(theirs, ours.data)).toBeLessThan(2);
+    expect(await apart(page, make(), false)).toBeLessThan(2);
+  });
+
+const set = (values: Partial<Lettering>): Design => {
+  const part = makePart(makeSource('lettering', { size: 110, alignment: 'centre', ...values }), {
+    coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#14213d' } })],
+    place: { ...origin, x: 400, y: 400 },
+  });
+  const d = makeDesign('Words', { width: 800, height: 800, ground: '#ffffff' });
+  return { ...d, parts: { [part.id]: part }, sheets: [{ ...d.sheets[0], parts: [part.id] }] };
+};
+
+/** Lettering whose text has to stand where its outlines do. */
+const samples: Readonly<Record<string, Design>> = {
+  'words with ligatures and kerning': set({ face: 'eb-garamond-500', text: 'office Tarn\nAVATAR flight' }),
+  'spaced, stretched and leaning': set({
+    face: 'zilla-slab-700',
+    text: 'Hollin & Tarn',
+    tracking: 0.08,
+    stretchX: 0.8,
+    slantX: 10,
+    slantY: -5,
+  }),
+  'letters on a circle': set({
+    face: 'league-spartan-800',
+    text: 'UNDER THE STARS',
+    follows: 'circle',
+    radius: 260,
+  }),
+  'letters kerned by eye': set({ face: 'abril-fatface', text: 'TAVERN', kerning: 'optical' }),
+  'a variable face': set({ face: 'source-sans', text: 'Observatory', axes: { wght: 730 } }),
+  'a script from the right': set({ face: 'amiri-700', text: 'مرصد التارن' }),
+  'a wrapped and justified text': set({
+    face: 'eb-garamond-500',
+    text: 'The dome opens at dusk and closes when the last star is gone',
+    lines: 'wrapped',
+    frameWidth: 700,
+    alignment: 'justify',
+    size: 80,
+  }),
+  'small capitals and old figures': set({
+    face: 'eb-garamond-500',
+    text: 'Tarn 1987',
+    features: { smcp: 1, onum: 1 },
+  }),
+};
+
+for (const [name, design] of Object.entries(samples))
+  test(`${name}: text in the SVG, drawn by Chromium in the fonts it carries`, async ({ page }) => {
+    expect(await apart(page, design, true)).toBeLessThan(2);
+  });
+
+for (const name of ['supper-room-lettering', 'meteor-lettering', 'observatory-lock-up', 'moon-phase-badge'])
+  test(`${name}: with its lettering as text`, async ({ page }) => {
+    expect(await apart(page, demoDesigns[name](), true)).toBeLessThan(2);
   });

@@ -21,4 +21,5 @@ declare module 'fontkit' {
     };
   }
   export function openSync(file: string): KitFont;
+  export function create(bytes: Uint8Array): KitFont;
 }

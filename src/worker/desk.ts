@@ -19,7 +19,7 @@ import {
 import * as edit from '@/core/edit';
 import { SceneEncoder, sceneDamage } from '@/core/live';
 import { runCommand, type StudioCommand } from './commands';
-import { facesToCome, fetchFaces } from './faces';
+import { facesToCome, fetchFaces, subsetter } from './faces';
 import { colourOf, neutral, partAfter, type SmallPicture, thumbnail } from './pictures';
 
 export interface Frame {
@@ -287,8 +287,10 @@ export const studio = {
     return sent(thumbnail([{ ...result.node, opacity: 1, blend: 'normal' }], size));
   },
 
-  svg(ground: boolean): string {
-    return sceneToSvg(evaluate(must(), sheetId), must().name, ground);
+  /** The sheet as SVG; lettering as text, where its fonts allow that, or as outlines. */
+  async svg(ground: boolean, words: boolean): Promise<string> {
+    const d = must();
+    return sceneToSvg(evaluate(d, sheetId), d.name, ground, words ? await subsetter() : null);
   },
 
   /** Begins a picture of the sheet as it is now; `pictureBand` draws it piece by piece. */

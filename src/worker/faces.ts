@@ -7,6 +7,7 @@ import {
   isShippedFace,
   provideFace,
 } from '@/core';
+import type { Subsetter } from '@/core/shaping';
 
 /** Milliseconds before a face is asked for again that the server could not be asked for. */
 const pause = 5000;
@@ -47,4 +48,21 @@ export async function fetchFaces(design: Pick<Design, 'parts'>): Promise<string[
     ),
   );
   return words.flat();
+}
+
+let cutting: Promise<Subsetter> | null = null;
+
+/** What cuts fonts down; fetched when it is first asked for. */
+export function subsetter(): Promise<Subsetter> {
+  cutting ??= Promise.all([fetch('/fonts/subset.wasm'), import('@/core/shaping')]).then(
+    async ([response, { openSubsetter }]) => {
+      if (!response.ok) throw new Error('The fonts could not be put into the file; try again.');
+      return openSubsetter(await response.arrayBuffer());
+    },
+  );
+  // Asked for again another time.
+  cutting.catch(() => {
+    cutting = null;
+  });
+  return cutting;
 }

@@ -3,6 +3,8 @@ import { type ColourStop, colourAlong } from '../colour/gradient';
 import { identity, invert, isIdentity, type Matrix, meanScale, multiply } from '../geometry/matrix';
 import { type Bounds, boundsPath, growBounds, joinBounds, type Path, pathBounds } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
+import { lettersOf } from '../lettering/letter-of';
+import type { Subsetter } from '../lettering/subset';
 import { nodeBounds } from '../scene/damage';
 import { silhouette } from '../scene/silhouette';
 import type {
@@ -15,6 +17,7 @@ import type {
   ShapeNode,
 } from '../scene/types';
 import { base64, pictureOf } from './svg-picture';
+import { type SvgText, TextWriter } from './svg-text';
 
 const num = (v: number): string => String(Number(v.toPrecision(12)));
 const matrixText = (m: Matrix): string => `matrix(${m.map(num).join(' ')})`;
@@ -47,13 +50,43 @@ function boxOf(nodes: readonly SceneNode[]): string {
 const boxText = ({ x0, y0, x1, y1 }: Bounds): string =>
   `x="${num(x0)}" y="${num(y0)}" width="${num(x1 - x0)}" height="${num(y1 - y0)}"`;
 
+/** Whether a paint hides what lies under it, so that it is all one whether letters overlap. */
+const hides = (paint: ScenePaint): boolean =>
+  paint.kind === 'solid' ? paint.colour[3] === 1 : paint.stops.every((s) => s.colour[3] === 1);
+
+const samePaint = (a: ScenePaint, b: ScenePaint): boolean =>
+  a === b || (a.kind === 'solid' && b.kind === 'solid' && a.colour.every((v, i) => v === b.colour[i]));
+
+/** Nodes in which letters that follow each other, painted alike, are one shape: they are set as one text. */
+function asWords(list: readonly SceneNode[]): SceneNode[] {
+  const out: SceneNode[] = [];
+  for (const n of list) {
+    const last = out.at(-1);
+    const joins =
+      n.type === 'shape' &&
+      last?.type === 'shape' &&
+      [n, last].every((s) => s.opacity === 1 && s.blend === 'normal' && hides(s.paint)) &&
+      samePaint(n.paint, last.paint) &&
+      lettersOf(last.path)?.[0]?.l === (lettersOf(n.path)?.[0]?.l ?? null);
+    if (joins && last) {
+      const contours = [...last.path.contours, ...n.path.contours];
+      out[out.length - 1] = { ...last, path: { ...last.path, contours } };
+    } else out.push(n);
+  }
+  return out;
+}
+
 class SvgWriter {
   readonly defs: string[] = [];
   private readonly known = new Map<unknown, string>();
   private next = 0;
 
   /** @param fineness pixels a sheet unit of what goes in as pictures */
-  constructor(private readonly fineness: number) {}
+  constructor(
+    private readonly fineness: number,
+    /** Sets lettering as text; without it, it is outlines. */
+    readonly words: TextWriter | null = null,
+  ) {}
 
   private id(prefix: string): string {
     return `${prefix}${++this.next}`;
@@ -87,6 +120,21 @@ class SvgWriter {
     if (paint.kind !== 'solid') return `fill="url(#${this.gradient(paint, toSheet)})"`;
     const [r, g, b, a] = paint.colour;
     return `fill="${formatHex([r, g, b, 1])}"${a < 1 ? ` fill-opacity="${num(a)}"` : ''}`;
+  }
+
+  /** Texts painted as one: a gradient lies as it would without their matrices. */
+  private texts(
+    texts: readonly SvgText[],
+    paint: Exclude<ScenePaint, { kind: 'conic' }>,
+    toSheet: Matrix,
+  ): string {
+    const written = texts.map(({ matrix, attributes, content }) => {
+      const inside = multiply(toSheet, matrix);
+      const back = paint.kind !== 'solid' && !paint.fixed ? invert(matrix) : null;
+      const own = back && paint.kind !== 'solid' ? { ...paint, matrix: multiply(back, paint.matrix) } : paint;
+      return `<text transform="${matrixText(matrix)}" ${attributes} ${this.paint(own, inside)}>${content}</text>`;
+    });
+    return written.length === 1 ? written[0] : `<g>${written.join('')}</g>`;
   }
 
   /** The filter of a shadow works in the sheet's own coordinates: the drawing stands in a group without a matrix. */
@@ -186,13 +234,16 @@ class SvgWriter {
 
   /** Elements of nodes whose coordinates map to the sheet by `toSheet`. */
   nodes(list: readonly SceneNode[], toSheet: Matrix): string {
-    return list.map((n) => this.node(n, toSheet)).join('');
+    const together = this.words ? asWords(list) : list;
+    return together.map((n) => this.node(n, toSheet)).join('');
   }
 
   private node(node: SceneNode, toSheet: Matrix): string {
     if (node.type === 'mesh' || node.type === 'grain') return this.picture(node, toSheet);
     if (node.type === 'shape') {
       if (node.paint.kind === 'conic') return this.conic(node, toSheet);
+      const texts = node.opacity === 1 && node.blend === 'normal' ? this.words?.texts(node.path) : null;
+      if (texts) return this.texts(texts, node.paint, toSheet);
       const rule = node.path.fillRule === 'evenodd' ? ' fill-rule="evenodd"' : '';
       return `<path d="${formatPath(node.path)}" ${this.paint(node.paint, toSheet)}${rule}${this.look(node.opacity, node.blend, false)}/>`;
     }
@@ -215,13 +266,23 @@ class SvgWriter {
   }
 }
 
-/** A scene as an SVG 1.1 picture with CSS blend modes: vectors, gradients, and shadows as filters. */
-export function sceneToSvg(scene: Scene, title: string, ground = true): string {
+/**
+ * A scene as an SVG 1.1 picture with CSS blend modes: vectors, gradients, and shadows as filters. With a
+ * subsetter, lettering is text in fonts put into the picture, wherever it would look the same and its font
+ * allows that; else it is outlines.
+ */
+export function sceneToSvg(
+  scene: Scene,
+  title: string,
+  ground = true,
+  subsetter: Subsetter | null = null,
+): string {
   const { width: w, height: h } = scene;
   // Sharp at twice the sheet's size, and an icon of few units as sharp as a larger one.
-  const writer = new SvgWriter(Math.max(2, 2048 / Math.max(w, h)));
+  const words = subsetter && new TextWriter(subsetter);
+  const writer = new SvgWriter(Math.max(2, 2048 / Math.max(w, h)), words);
   const body = writer.nodes(scene.nodes, [1, 0, 0, 1, 0, 0]);
   const colour: Rgba | null = ground ? scene.ground : null;
   const back = colour ? `<rect width="${num(w)}" height="${num(h)}" fill="${formatHex(colour)}"/>` : '';
-  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${num(w)}" height="${num(h)}" viewBox="0 0 ${num(w)} ${num(h)}"><title>${escapeText(title)}</title><defs>${writer.defs.join('')}</defs>${back}${body}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${num(w)}" height="${num(h)}" viewBox="0 0 ${num(w)} ${num(h)}"><title>${escapeText(title)}</title>${words?.style() ?? ''}<defs>${writer.defs.join('')}</defs>${back}${body}</svg>`;
 }

@@ -67,6 +67,8 @@ export interface Face {
   /** As the file names itself. */
   readonly name: string;
   readonly licence: string;
+  /** The file that it was read from. */
+  readonly file: Uint8Array;
   readonly axes: readonly Axis[];
   /** Tags of the substitutions and placements that it offers. */
   readonly features: readonly string[];

@@ -172,6 +172,7 @@ export function openFace(id: string, bytes: Uint8Array): Face {
     id,
     name: nameOf(16) || nameOf(1) || id,
     licence: nameOf(13) || nameOf(0),
+    file: bytes,
     axes,
     features: [...new Set([...face.getTableFeatureTags('GSUB'), ...face.getTableFeatureTags('GPOS')])].sort(),
     has: (c) => known.has(c),

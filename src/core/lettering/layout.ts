@@ -2,6 +2,7 @@ import { determinant, type Matrix, multiply, rotation, scaling, translation } fr
 import { type Bounds, type Path, pathBounds, reverseContour, transformPath } from '../geometry/path';
 import { faceById } from './face';
 import { type Baseline, circleLine, pathLine, straight } from './follow';
+import { noteLetter } from './letter-of';
 import { letterPath, letterPieces } from './letter-pieces';
 import { linesOf, type TextLine } from './lines';
 import type { LetterChange, Lettering, PieceChange } from './types';
@@ -164,7 +165,7 @@ export function layOut(l: Lettering, along: Path | null = null): LetteringLayout
   const xHeight = metrics ? (metrics.metrics.xHeight / metrics.unitsPerEm) * l.size * l.stretchY : 0;
   const found = baselineOf(l, along, xHeight);
   const baseline = found ?? straight;
-  const whole = baseline === straight;
+  const level = baseline === straight;
   const shape = shaping(l);
   const changes = new Map(l.letters.map((c) => [c.at, c]));
   const letters: PlacedLetter[] = [];
@@ -174,7 +175,7 @@ export function layOut(l: Lettering, along: Path | null = null): LetteringLayout
       const from = line.base + c.from;
       const middle = line.left + c.x + c.advance / 2;
       // A straight text is shaped as a whole, so that its lines lean too.
-      const stand = whole
+      const stand = level
         ? multiply(shape, baseline.at(middle, line.y) as Matrix)
         : baseline.at(middle * l.stretchX, line.y);
       if (!stand) {
@@ -184,12 +185,12 @@ export function layOut(l: Lettering, along: Path | null = null): LetteringLayout
       const bare = letterPath(c);
       const own = multiply(
         stand,
-        multiply(whole ? translation(0, 0) : shape, translation(-c.advance / 2, -l.rise)),
+        multiply(level ? translation(0, 0) : shape, translation(-c.advance / 2, -l.rise)),
       );
       const change = changeMatrix(changes.get(from), pathBounds(bare), l.size);
       const matrix = change ? multiply(own, change) : own;
       const { ascender, descender } = c.instance.metrics;
-      letters.push({
+      const letter = {
         from,
         to: line.base + c.to,
         rightToLeft: (c.level & 1) === 1,
@@ -198,10 +199,16 @@ export function layOut(l: Lettering, along: Path | null = null): LetteringLayout
         advance: c.advance,
         ascent: ascender * c.scale,
         descent: -descender * c.scale,
-        ...divide(bare, () => letterPieces(c), changes.get(from), matrix, l),
-        pieces: () => letterPieces(c).map((p) => transformPath(p, matrix)),
         colour: changes.get(from)?.colour ?? c.colour,
         line: number,
+      };
+      const divided = divide(bare, () => letterPieces(c), changes.get(from), matrix, l);
+      const whole = divided.apart.length === 1 && !changes.get(from)?.pieces?.length;
+      if (whole && determinant(matrix) > 0) noteLetter(divided.path, { l, letter, line, cluster: c });
+      letters.push({
+        ...letter,
+        ...divided,
+        pieces: () => letterPieces(c).map((p) => transformPath(p, matrix)),
       });
     }
   });

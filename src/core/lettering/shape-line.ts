@@ -1,4 +1,4 @@
-import { type FaceInstance, type FeatureRange, faceById } from './face';
+import { type FaceInstance, type FeatureRange, type Features, faceById } from './face';
 import { type Directions, type Item, inSight, itemsOf } from './items';
 import { opticalGap } from './optical';
 import type { Lettering } from './types';
@@ -39,12 +39,19 @@ export type Paragraph = Pick<
 /** Characters of ligatures that may be left out (CSS Text 3, letter-spacing). */
 const ligatures = ['liga', 'clig'];
 
+/** Features of all the text: those that are chosen, and those that other settings switch off. */
+export function commonFeatures({
+  features,
+  kerning,
+  tracking,
+}: Pick<Paragraph, 'features' | 'kerning' | 'tracking'>): Features {
+  const off = [...(kerning === 'metric' ? [] : ['kern']), ...(tracking === 0 ? [] : ligatures)];
+  return { ...Object.fromEntries(off.map((tag) => [tag, 0])), ...features };
+}
+
 function featureRanges(p: Paragraph): FeatureRange[] {
   const end = p.text.length;
-  const all = (tag: string, value: number) => ({ tag, value, from: 0, to: end });
-  const own = Object.entries(p.features).map(([tag, value]) => all(tag, value));
-  if (p.kerning !== 'metric') own.push(all('kern', 0));
-  if (p.tracking !== 0) for (const tag of ligatures) if (!(tag in p.features)) own.push(all(tag, 0));
+  const own = Object.entries(commonFeatures(p)).map(([tag, value]) => ({ tag, value, from: 0, to: end }));
   // A letter that is changed stands alone.
   for (const { at, features = {} } of p.letters) {
     for (const tag of ligatures) own.push({ tag, value: 0, from: at, to: at + 1 });

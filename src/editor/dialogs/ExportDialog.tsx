@@ -16,6 +16,7 @@ import { set, useEditor } from '../state/store';
 import { exportPng, exportSvg } from './export';
 
 const limit = 32_768;
+const letteringWays = ['outlines', 'text'] as const;
 const ways = ['pixels', 'scale', 'dpi'] as const;
 type Way = (typeof ways)[number];
 
@@ -30,6 +31,7 @@ export function ExportDialog() {
   const [scale, setScale] = useState(1);
   const [dpi, setDpi] = useState(300);
   const [inches, setInches] = useState(4);
+  const [lettering, setLettering] = useState<(typeof letteringWays)[number]>('outlines');
   const [depth, setDepth] = useState<Depth>(8);
   const [ground, setGround] = useState(true);
   const [busy, setBusy] = useState(false);
@@ -57,7 +59,7 @@ export function ExportDialog() {
     setDone(0);
     stop.current = new AbortController();
     try {
-      if (format === 'SVG') await exportSvg(design.name, ground);
+      if (format === 'SVG') await exportSvg(design.name, ground, lettering === 'text');
       else
         await exportPng(
           {
@@ -134,6 +136,22 @@ export function ExportDialog() {
               {pixels} × {height} pixels
               {tooLarge ? `: too large; the longest side may have ${limit}` : `, ${density} dpi`}
             </Box>
+          </>
+        )}
+        {format === 'SVG' && Object.values(design.parts).some((p) => p.source.kind === 'lettering') && (
+          <>
+            <ChoiceField
+              label="Lettering as"
+              value={lettering}
+              options={letteringWays}
+              onChange={(v) => setLettering(v as (typeof letteringWays)[number])}
+            />
+            {lettering === 'text' && (
+              <Box sx={{ color: 'text.secondary' }}>
+                Words can be read and searched; the glyphs they need of each font go into the file, as far as
+                its licence allows. What is no plain text any more stays outlines.
+              </Box>
+            )}
           </>
         )}
         <SwitchField label="With the sheet’s ground" value={ground} onChange={setGround} />

@@ -69,7 +69,8 @@ export async function exportPng(
   saveFile(await response.blob(), `${name}.png`);
 }
 
-export async function exportSvg(name: string, ground: boolean): Promise<void> {
-  const text = await studioEngine().studio.svg(ground);
+/** The sheet as an SVG file, its lettering as text or as outlines. */
+export async function exportSvg(name: string, ground: boolean, words: boolean): Promise<void> {
+  const text = await studioEngine().studio.svg(ground, words);
   saveFile(new Blob([text], { type: 'image/svg+xml' }), `${name}.svg`);
 }
