@@ -2,15 +2,26 @@ import { emptyPath, type Path } from '../geometry/path';
 import { rememberByForm } from './by-form';
 import { combine, combineWithRules } from './combine';
 import { type JoinStyle, parallelTolerance, rawParallel, type StrokeStyle, strokeContour } from './outline';
+import { separate } from './separate';
+import { partsOf, unite } from './unite';
 
 /**
  * The outline at distance `d` (sheet units) from a filled path: outwards where positive, inwards
  * where negative. Round joins of a rounded outline stay concentric with its arcs. Empty where an
  * inward offset swallows the shape.
  */
-export const offsetPath = (path: Path, d: number, style: JoinStyle): Path =>
+export function offsetPath(path: Path, d: number, style: JoinStyle): Path {
   // What is only made clean knows where its edges come from: that is no matter of its form.
-  d === 0 ? combine('union', [path]) : parallelOf(path, d, style);
+  if (d === 0) return combine('union', [path]);
+  const parts = partsOf(path);
+  if (!parts) return parallelOf(path, d, style);
+  // What lies within a distance of a union lies within it of one of its parts, and what lies farther from the
+  // outside than a distance does so within its own separate area.
+  if (d > 0 && style.join === 'round') return unite(parts.map((p) => parallelOf(p, d, style)));
+  if (d > 0) return parallelOf(path, d, style);
+  const contours = separate(path).flatMap((area) => parallelOf(area, d, style).contours);
+  return contours.length ? { contours, fillRule: 'nonzero' } : emptyPath;
+}
 
 const parallelOf = rememberByForm((path: Path, d: number, style: JoinStyle): Path => {
   const clean = combine('union', [path]);
@@ -23,12 +34,21 @@ const parallelOf = rememberByForm((path: Path, d: number, style: JoinStyle): Pat
 export const strokeAlignments = ['centre', 'inside', 'outside'] as const;
 export type StrokeAlignment = (typeof strokeAlignments)[number];
 
+const strokeOf = rememberByForm(
+  (path: Path, style: StrokeStyle): Path => ({
+    contours: path.contours.flatMap((c) => strokeContour(c, style, parallelTolerance(path, style.width / 2))),
+    fillRule: 'nonzero',
+  }),
+);
+
 /** What a centred stroke covers, to be filled nonzero; parts of it may overlap. */
-export function strokeArea(path: Path, style: StrokeStyle): Path {
-  if (!(style.width > 0)) return emptyPath;
-  const tolerance = parallelTolerance(path, style.width / 2);
+export function strokeArea(path: Path, { width, cap, join, miterLimit }: StrokeStyle): Path {
+  if (!(width > 0)) return emptyPath;
+  // Contour by contour: letters come again and again.
   return {
-    contours: path.contours.flatMap((c) => strokeContour(c, style, tolerance)),
+    contours: path.contours.flatMap(
+      (c) => strokeOf({ contours: [c], fillRule: 'nonzero' }, { width, cap, join, miterLimit }).contours,
+    ),
     fillRule: 'nonzero',
   };
 }

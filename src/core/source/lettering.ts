@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import { combine } from '../arrange/combine';
+import { unite } from '../arrange/unite';
 import { angle, choice, length, onlyIf, share, sibling, size, toggle } from '../document/fields';
 import { joinBounds, type Path, pathBounds } from '../geometry/path';
 import { defaultFace } from '../lettering/catalogue';
@@ -101,7 +101,8 @@ function pieces(l: Lettering, siblings: Siblings): readonly Path[] {
     return colour ? inked.map((p) => ({ ...p, tint: colour })) : inked;
   });
   if (l.pieces !== 'united') return outlines;
-  return outlines.length ? [combine('union', outlines)] : [];
+  const whole = unite(outlines);
+  return whole.contours.length ? [whole] : [];
 }
 
 /** Parts that stand in for pieces of letters and paint themselves. */

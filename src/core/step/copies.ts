@@ -1,5 +1,7 @@
+import { rememberByForm } from '../arrange/by-form';
 import { combine } from '../arrange/combine';
-import type { Matrix } from '../geometry/matrix';
+import { partsOf, unite } from '../arrange/unite';
+import { type Matrix, translation } from '../geometry/matrix';
 import { type Path, reverseContour, transformPath } from '../geometry/path';
 import type { Outline } from './definition';
 
@@ -16,8 +18,27 @@ export const fullCopies = (matrices: readonly Matrix[]): Copy[] =>
 const faded = (path: Path, opacity: number): Path =>
   opacity < 1 ? { ...path, opacity: (path.opacity ?? 1) * opacity } : path;
 
+/** The union of a path's copies that are only shifted. */
+const shiftedCopies = rememberByForm((path: Path, shifts: readonly (readonly [number, number])[]) =>
+  combine(
+    'union',
+    shifts.map(([x, y]) => transformPath(path, translation(x, y))),
+  ),
+);
+
+const shifts = ([a, b, c, d]: Matrix) => a === 1 && b === 0 && c === 0 && d === 1;
+
+/** The union of the copies of what is united from known parts: part by part, where copies are only shifted. */
+function unitedByParts(outline: Outline, copies: readonly Copy[]): Path | null {
+  if (!copies.every(({ matrix }) => shifts(matrix)) || !outline.some(partsOf)) return null;
+  const by = copies.map(({ matrix: m }) => [m[4], m[5]] as const);
+  return unite(outline.flatMap((p) => partsOf(p) ?? [p]).map((p) => shiftedCopies(p, by)));
+}
+
 /** An outline copied; mirrored copies keep the direction of their contours. */
-export function copyOutline(outline: Outline, copies: readonly Copy[], unite: boolean): Outline {
+export function copyOutline(outline: Outline, copies: readonly Copy[], united: boolean): Outline {
+  const known = united && unitedByParts(outline, copies);
+  if (known) return [known];
   const all = copies.flatMap(({ matrix: m, opacity }) => {
     const flips = m[0] * m[3] - m[1] * m[2] < 0;
     return outline.map((path) => {
@@ -25,7 +46,7 @@ export function copyOutline(outline: Outline, copies: readonly Copy[], unite: bo
       return flips ? { ...copy, contours: copy.contours.map(reverseContour) } : copy;
     });
   });
-  if (unite) return [combine('union', all)];
+  if (united) return [combine('union', all)];
   // Nonzero pieces may lie in one path; evenodd ones would cut one another, and what marks single pieces would be lost.
   if (all.some((path) => path.fillRule === 'evenodd' || path.tint || path.opacity !== undefined)) return all;
   return [{ contours: all.flatMap((path) => path.contours), fillRule: 'nonzero' }];

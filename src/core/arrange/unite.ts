@@ -1,0 +1,69 @@
+import { emptyPath, type Path, pathBounds } from '../geometry/path';
+import { rememberByForm } from './by-form';
+import { combine } from './combine';
+
+interface Parts {
+  readonly contours: number;
+  readonly last: readonly number[];
+  readonly parts: readonly Path[];
+}
+
+/** What united paths were united from, by the numbers of their first contour: those stay as they are passed on. */
+const made = new WeakMap<readonly number[], Parts>();
+
+/** Remembers what a path is the union of. */
+export function noteParts(path: Path, parts: readonly Path[]): Path {
+  const [first] = path.contours;
+  const last = path.contours.at(-1);
+  if (first && last && parts.length > 1)
+    made.set(first.xy, { contours: path.contours.length, last: last.xy, parts });
+  return path;
+}
+
+/** What a path is the union of, where that is known. */
+export function partsOf({ contours }: Path): readonly Path[] | null {
+  const known = contours[0] && made.get(contours[0].xy);
+  return known && known.contours === contours.length && known.last === contours[contours.length - 1].xy
+    ? known.parts
+    : null;
+}
+
+const united = rememberByForm((path: Path) => combine('union', [path]));
+
+/** Paths in groups no two of which come near each other. */
+function clusters(paths: readonly Path[]): Path[][] {
+  const boxed = paths
+    .flatMap((path) => {
+      const b = pathBounds(path);
+      return b ? [{ path, b }] : [];
+    })
+    .sort((p, q) => p.b.x0 - q.b.x0);
+  const group = boxed.map((_, i) => i);
+  const home = (i: number): number => {
+    let at = i;
+    while (group[at] !== at) at = group[at];
+    group[i] = at;
+    return at;
+  };
+  boxed.forEach((p, i) => {
+    for (let k = i + 1; k < boxed.length && boxed[k].b.x0 <= p.b.x1; k++)
+      if (boxed[k].b.y0 <= p.b.y1 && boxed[k].b.y1 >= p.b.y0) group[home(k)] = home(i);
+  });
+  const out = new Map<number, Path[]>();
+  boxed.forEach(({ path }, i) => {
+    const at = home(i);
+    out.set(at, [...(out.get(at) ?? []), path]);
+  });
+  return [...out.values()];
+}
+
+/**
+ * The union of paths whose edges need not say where they come from, each filled by the nonzero rule: words
+ * are united one by one, and those that were united already wherever they stood are not united again.
+ */
+export function unite(paths: readonly Path[]): Path {
+  const contours = clusters(paths).flatMap(
+    (own) => united({ contours: own.flatMap((p) => p.contours), fillRule: 'nonzero' }).contours,
+  );
+  return contours.length ? noteParts({ contours, fillRule: 'nonzero' }, paths) : emptyPath;
+}
