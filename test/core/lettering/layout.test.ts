@@ -1,12 +1,11 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { combine, type Lettering, pathArea, pathBounds, withText } from '@/core';
+import { type Lettering, pathBounds, withText } from '@/core';
 import { caretsOf } from '@/core/lettering/carets';
 import { directionsOf, inSight, itemsOf } from '@/core/lettering/items';
 import { layOut } from '@/core/lettering/layout';
 import { withRun } from '@/core/lettering/runs';
 import { letteringOf, takeShippedFaces } from '../../faces';
-import { polygonArea } from '../arrange/truth';
 
 beforeAll(takeShippedFaces);
 
@@ -139,20 +138,6 @@ describe('words on a circle', () => {
 });
 
 describe('letters', () => {
-  it('of a connected script leave no overlap once they are united, and cover what they covered', () => {
-    for (const face of ['pacifico', 'sacramento', 'great-vibes'])
-      for (const text of ['ol', 'ar', 'om', 'nn', 'es', 'ta']) {
-        const { letters } = layOut(letteringOf({ face, text, size: 400 }));
-        const [a, b] = letters.map((c) => c.path);
-        const whole = combine('union', [a, b]);
-        const both = combine('intersect', [a, b]);
-        // |A ∪ B| = |A| + |B| − |A ∩ B|, and the polygon library's area of the same contours.
-        const sum = pathArea(a) + pathArea(b) - pathArea(both);
-        expect(Math.abs(pathArea(whole) / sum - 1), `${face} ${text}`).toBeLessThan(1e-4);
-        expect(Math.abs(pathArea(whole) / polygonArea('union', [a, b]).area - 1)).toBeLessThan(1e-3);
-      }
-  });
-
   const word = letteringOf({ face: 'lilita-one', text: 'Meteor', size: 100 });
   const middleOf = (l: Lettering, i: number) => {
     const b = pathBounds(layOut(l).letters[i].path);
