@@ -1,37 +1,22 @@
 import { expect, test } from '@playwright/test';
-import { type Design, makeCoat, type Part } from '@/core';
-import { demoDesigns } from '../demo';
+import { makeCoat, type Part } from '@/core';
+import { demoNamed, openChanged } from './copies';
 import { expectLike, Hand } from './hand';
 
 test.describe.configure({ timeout: 180_000 });
 
-const demo = (name: string): Design =>
-  Object.values(demoDesigns)
-    .map((make) => make())
-    .find((d) => d.name === name) as Design;
-
 /** Opens a copy of a demo design from which some of its colour was taken, to be put back by hand. */
-async function uncoloured(
+const uncoloured = (
   e: Hand,
   name: string,
   bare: Readonly<Record<string, (part: Part) => Partial<Part>>>,
-): Promise<void> {
-  const design = demo(name);
-  const parts = Object.fromEntries(
-    Object.entries(design.parts).map(([id, p]) => {
-      const { inks: _, ...rest } = p;
-      return [id, bare[p.name] ? { ...rest, ...bare[p.name](p) } : p];
-    }),
-  );
-  const { id } = await (
-    await e.page.request.post('/api/designs', {
-      data: { document: { ...design, name: `Uncoloured ${name}`, parts } },
-    })
-  ).json();
-  await e.page.goto(`/designs/${id}`);
-  e.sheetWidth = design.sheets[0].width;
-  await e.ready();
-}
+): Promise<void> =>
+  openChanged(e, name, (design) => ({
+    ...design,
+    parts: Object.fromEntries(
+      Object.entries(design.parts).map(([id, p]) => [id, bare[p.name] ? { ...p, ...bare[p.name](p) } : p]),
+    ),
+  }));
 
 /** One grey fill in place of all coats. */
 const grey = () => ({ coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#808080' } })] });
@@ -56,12 +41,7 @@ test('the sun rosette: coats are taken from one part to another, and two have a 
     await e.pickOption('Shape', 'Circle');
     await e.fill({ 'Shape width': 42, 'Shape height': 42 });
   };
-  const add = async (kind: string) => {
-    await page.getByRole('button', { name: 'Add a coat', exact: true }).click();
-    await page.getByRole('menuitem', { name: kind }).click();
-    await e.settled();
-  };
-  await add('Fill');
+  await e.addCoat('Fill');
   await e.gradient(
     'Radial',
     [0.5, 0.5, 1, 0.5],
@@ -71,7 +51,7 @@ test('the sun rosette: coats are taken from one part to another, and two have a 
     ],
   );
   await shape();
-  await add('Stroke');
+  await e.addCoat('Stroke');
   await e.fill({ Width: 6, 'Colour, hex or RGB': '#14213d' });
   await shape();
   await expectLike(e, 'Sun rosette');
@@ -164,7 +144,7 @@ test('the aurora backdrop: nodes of a mesh take colours of the palette and place
     await page.getByTestId(`handle-node-${node}`).click();
     await e.type('Node, hex or RGB', colour);
   }
-  const curtain = Object.values(demo('Aurora backdrop').parts).find((p) => p.name === 'Green curtain');
+  const curtain = Object.values(demoNamed('Aurora backdrop').parts).find((p) => p.name === 'Green curtain');
   const paint = curtain?.coats[0].paint;
   if (paint?.kind !== 'mesh') throw new Error('The curtain is a mesh.');
   await e.grip('node-9', `${paint.nodes[9].x * 100} ${paint.nodes[9].y * 100}`);

@@ -70,6 +70,51 @@ export class Hand extends Editor {
     return this.chosen();
   }
 
+  /** Chooses a face for the words at hand. */
+  async face(name: string): Promise<void> {
+    await this.page.getByRole('button', { name: /^Face:/ }).click();
+    const list = this.page.getByRole('list', { name: 'Faces' });
+    await list.getByRole('button', { name, exact: true }).click();
+    await this.page.getByRole('button', { name: 'Done' }).click();
+    await this.settled();
+    await expect(this.page.getByRole('button', { name: `Face: ${name}` })).toBeVisible();
+  }
+
+  /** Selects letters of the words at hand on the sheet, from an index on. */
+  async letters(from: number, count = 1): Promise<void> {
+    const { keyboard } = this.page;
+    const box = this.page.getByLabel('Words on the sheet');
+    if (await box.count()) await box.focus();
+    else await this.page.getByRole('button', { name: 'Type on the sheet' }).click();
+    await keyboard.press('Home');
+    for (let i = 0; i < from; i++) await keyboard.press('ArrowRight');
+    for (let i = 0; i < count; i++) await keyboard.press('Shift+ArrowRight');
+    await expect(this.page.getByTestId('selected-letter')).toHaveCount(count);
+  }
+
+  /** A command by its word. */
+  async command(word: string): Promise<void> {
+    await this.page.getByTestId('sheet').focus();
+    await this.page.keyboard.press('Control+k');
+    await this.page.keyboard.type(word);
+    await this.page.keyboard.press('Enter');
+    await this.settled();
+  }
+
+  async addCoat(kind: 'Fill' | 'Stroke'): Promise<void> {
+    await this.page.getByRole('button', { name: 'Add a coat', exact: true }).click();
+    await this.page.getByRole('menuitem', { name: kind }).click();
+    await this.settled();
+  }
+
+  /** Gives a coat, by its place from the lowest, a step of its own. */
+  async coatStep(coat: number, kind: string, fields: Fields): Promise<void> {
+    await this.page.getByRole('button', { name: 'Add a step to the coat' }).nth(coat).click();
+    await this.page.getByRole('menuitem', { name: kind, exact: true }).click();
+    await this.settled();
+    await this.fill(fields);
+  }
+
   async colour(hex: string): Promise<void> {
     await this.card('Fill').click();
     await this.type('Colour, hex or RGB', hex);
