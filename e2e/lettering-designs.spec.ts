@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { type Design, keepRules } from '@/core';
-import { sheetBounds } from '@/core/edit';
+import type { Design } from '@/core';
+import { reportOf } from '@/core/edit';
 import { takeShippedFaces } from '../test/faces';
 import { demoNamed, openChanged, without } from './copies';
 import { expectLike, Hand } from './hand';
@@ -8,12 +8,12 @@ import { expectLike, Hand } from './hand';
 test.describe.configure({ timeout: 240_000 });
 takeShippedFaces();
 
-/** Where a part of a demo design stands: the middle of its outline, as it is typed. */
+/** Where a part of a demo design stands, as it is typed. */
 function placeOf(design: Design, name: string): Record<string, number> {
   const part = Object.values(design.parts).find((p) => p.name === name);
-  const b = part && sheetBounds(keepRules(design), part.id);
-  if (!b) throw new Error(`There is no part “${name}”.`);
-  return { 'Centre x': (b.x0 + b.x1) / 2, 'Centre y': (b.y0 + b.y1) / 2 };
+  const at = part && reportOf(design, [part.id], null).anchor;
+  if (!at) throw new Error(`There is no part “${name}”.`);
+  return { 'Centre x': at.x, 'Centre y': at.y };
 }
 
 /** Puts other words in place of those at hand, sees that nothing of the recipe goes, and takes them back. */
@@ -82,7 +82,7 @@ test('the supper-room lettering: a script united, four coats with steps of their
   await reword(e, 'Supper room', 'Night kitchen');
 
   await e.words(600, 700, 'THE OBSERVATORY’S');
-  await e.face('League Spartan');
+  await e.face('League Spartan ExtraBold');
   await e.fill({ Size: 82, Tracking: 22, 'Slant of lines': -5 });
   await e.colour('#f3d9a0');
   await e.card('Lettering').click();
@@ -182,7 +182,7 @@ test('the meteor lettering: letters raised and turned one by one, a wave over a 
   await reword(e, 'METEORS', 'METEORITES');
 
   await e.words(500, 1400, 'AUGUST NIGHTS');
-  await e.face('League Spartan');
+  await e.face('League Spartan ExtraBold');
   await e.fill({ Size: 84, Tracking: 30 });
   await e.colour('#f3d9a0');
   await page.getByRole('button', { name: 'Add a step', exact: true }).click();
@@ -230,7 +230,7 @@ test('the moon-phase badge: words outside and inside its rim', async ({ page }) 
   await openChanged(e, 'Moon-phase badge', (d) => without(d, ...names));
   for (const [i, name] of names.entries()) {
     await e.words(700, 1000 + 200 * i, name);
-    await e.face('League Spartan');
+    await e.face('League Spartan ExtraBold');
     await e.fill({ Size: 44, Tracking: 16 });
     await e.pickOption('Alignment', 'Centre');
     await e.pickOption('Follows', 'Circle');
@@ -270,7 +270,7 @@ test('the observatory’s lock-up: a dot given to a star, and rules that hold wh
   await e.type('Size', '236');
   await e.colour('#14213d');
   const tag = await e.words(900, 560, 'OBSERVATORY');
-  await e.face('League Spartan');
+  await e.face('League Spartan ExtraBold');
   await e.fill({ Size: 94.4, Tracking: 65.5 });
   await e.colour('#c98f3a');
   const star = await e.draw(

@@ -18,10 +18,11 @@ export function openStage(number: number): void {
   const stage = stages.find((s) => s.number === number);
   if (!stage) return;
   set({ stage: number, tool: 'pick' });
-  const { chosen, design } = get();
+  const { chosen, design, card: atHand } = get();
   const part = chosen.length === 1 ? design?.parts[chosen[0]] : null;
   const card = part && stage.card?.(part);
-  if (card) chooseCard(card);
+  // A card that the stage is for stays chosen.
+  if (card && card.list !== atHand?.list) chooseCard(card);
 }
 
 /** Takes the tool of a home-row place; pressed again, its place goes on to the next of its kin. */
