@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { type Lettering, pathBounds, withText } from '@/core';
@@ -12,27 +14,39 @@ beforeAll(takeShippedFaces);
 const xs = (l: Lettering) => layOut(l).letters.map((c) => c.matrix[4]);
 
 describe('the order of mixed directions', () => {
-  // Unicode Standard Annex #9, BidiCharacterTest: "a ב c", "(א)", digits in Hebrew; levels from memory.
-  const orderOf = (text: string, direction: Lettering['direction'] = 'auto') => {
-    const d = directionsOf(text, direction);
-    const items = inSight(itemsOf(text, 0, text.length, d, []));
-    return items
-      .map((i) => {
-        const part = text.slice(i.from, i.to);
-        return i.level & 1 ? [...part].reverse().join('') : part;
-      })
-      .join('');
+  /** Visual order of the code points of a text: their numbers from left to right. */
+  const orderOf = (text: string, direction: Lettering['direction']): number[] => {
+    const found = directionsOf(text, direction);
+    const numberAt: number[] = [];
+    for (const [n, c] of [...text].entries()) for (const _ of c) numberAt.push(n);
+    for (let i = 0, n = 0; i < text.length; n++) {
+      const length = (text.codePointAt(i) as number) > 0xffff ? 2 : 1;
+      for (let k = 0; k < length; k++) numberAt[i + k] = n;
+      i += length;
+    }
+    return inSight(itemsOf(text, 0, text.length, found, [])).flatMap(({ from, to, level }) => {
+      const own = [...new Set(numberAt.slice(from, to))];
+      return level & 1 ? own.reverse() : own;
+    });
   };
 
-  it('is that of the Unicode bidirectional algorithm', () => {
-    expect(orderOf('abc')).toBe('abc');
-    expect(orderOf('אבג')).toBe('גבא');
-    expect(orderOf('car אבג 12')).toBe('car 12 גבא');
-    expect(orderOf('אבג car 12')).toBe('car 12 גבא');
-    expect(orderOf('אבג 12')).toBe('12 גבא');
-    // Spaces at the end of a line stand at the end of the paragraph (rule L1).
-    expect(orderOf('abc אב  ')).toBe('abc בא  ');
-    expect(orderOf('abc', 'right-to-left')).toBe('abc');
+  const cases = readFileSync(path.join(import.meta.dirname, 'bidi-cases.txt'), 'utf8')
+    .split('\n')
+    .filter((l) => l && !l.startsWith('#'))
+    .map((l) => l.split(';'));
+
+  it(`is that of the Unicode bidirectional algorithm in ${cases.length} of its reference cases`, () => {
+    const directions = ['left-to-right', 'right-to-left', 'auto'] as const;
+    const wrong = cases.flatMap(([points, way, level, levels, order]) => {
+      const text = String.fromCodePoint(...points.split(' ').map((p) => Number.parseInt(p, 16)));
+      const direction = directions[Number(way)];
+      const shown = levels.split(' ').map((l) => l !== 'x');
+      const ours = orderOf(text, direction).filter((n) => shown[n]);
+      const sided = directionsOf(text, direction).rightToLeft === (Number(level) % 2 === 1);
+      return sided && ours.join(' ') === order ? [] : [`${points}; ${way}: ${ours.join(' ')}`];
+    });
+    expect(cases.length).toBeGreaterThan(900);
+    expect(wrong).toEqual([]);
   });
 });
 
