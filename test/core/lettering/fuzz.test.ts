@@ -14,6 +14,7 @@ const patience = 4000;
 
 describe('font files with bytes cut or turned over', () => {
   let worker: Worker;
+  let answered: (word: string) => void = () => {};
 
   const start = async () => {
     const reader = JSON.stringify(pathToFileURL(path.join(import.meta.dirname, 'reader.ts')).href);
@@ -22,6 +23,8 @@ describe('font files with bytes cut or turned over', () => {
       workerData: { program: path.join(path.dirname(fontFile('anton')), 'subset.wasm') },
     });
     await once(worker, 'message');
+    worker.on('message', (word) => answered(String(word)));
+    worker.on('error', (e) => answered(`broke: ${e}`));
   };
   beforeAll(start);
   afterAll(() => worker.terminate());
@@ -29,14 +32,11 @@ describe('font files with bytes cut or turned over', () => {
   /** What comes of a font: read, refused, or how it failed. */
   async function outcome(bytes: Uint8Array): Promise<string> {
     const word = await new Promise<string>((resolve) => {
-      const done = (found: string) => {
+      const late = setTimeout(() => resolve('hangs'), patience);
+      answered = (found) => {
         clearTimeout(late);
-        worker.removeAllListeners();
         resolve(found);
       };
-      const late = setTimeout(() => done('hangs'), patience);
-      worker.once('message', (found) => done(String(found)));
-      worker.once('error', (e) => done(`broke: ${e}`));
       worker.postMessage(bytes);
     });
     if (word !== 'read' && word !== 'refused') {
