@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { type Design, makeCoat, makePart, makeSource, origin, paints } from '@/core';
+import { type Design, type Lettering, makeCoat, makePart, makeSource, origin, paints } from '@/core';
+import { caretOnNextLine, lineByCaret } from '@/editor/sheet/caret-lines';
 import { caretNear, pressBetweenLetters } from '@/editor/sheet/lettering-press';
 import { applySwatch } from '@/editor/sheet/swatch-drop';
 import { toView } from '@/editor/sheet/view';
@@ -8,7 +9,7 @@ import { idle, tell, undo } from '@/editor/state/history';
 import { get, set } from '@/editor/state/store';
 import { sync } from '@/editor/state/sync';
 import { endTileWork, stepOutOfTile, workOnTile } from '@/editor/state/tile';
-import { beginTyping, endTyping, keepTyped, select, typeText } from '@/editor/state/typing';
+import { beginTyping, changeLettering, endTyping, keepTyped, select, typeText } from '@/editor/state/typing';
 import { takeShippedFaces } from '../faces';
 import { type FakeServer, openWindow, twoDiscs, until } from './window';
 
@@ -51,6 +52,34 @@ beforeEach(async () => {
   sync.drop();
   set({ typing: null, tileWork: null, cell: null });
   await openDesign('d');
+});
+
+describe('lines by sight', () => {
+  const lines = async (values: Partial<Lettering>) => {
+    const id = await write('one two three four');
+    changeLettering('Set', id, (l) => ({ ...l, ...values }));
+    await tell();
+    await until(() => get().report?.lettering?.carets.length === 19);
+    const { lettering } = get().report ?? {};
+    if (!lettering) throw new Error('There are no words.');
+    return lettering;
+  };
+
+  it('of wrapped words that lean are gone up and down, and to their ends', async () => {
+    const own = await lines({ lines: 'wrapped', frameWidth: 340, slantY: -12, size: 80 });
+    const starts = [...own.lineStarts];
+    expect(starts.length).toBeGreaterThan(1);
+    const second = starts[1];
+    // From the start of a line up to the start of the one before, and back.
+    expect(caretOnNextLine(own, second, 'up')).toBe(0);
+    expect(caretOnNextLine(own, 0, 'down')).toBe(second);
+    expect(caretOnNextLine(own, 0, 'up')).toBeNull();
+    expect(caretOnNextLine(own, 18, 'down')).toBeNull();
+    expect(lineByCaret(own, second + 1)).toEqual({ from: second, to: (starts[2] ?? 19) - 1 });
+    // A step down and up again comes back beside where it began.
+    const down = caretOnNextLine(own, 2, 'down') ?? 0;
+    expect(Math.abs((caretOnNextLine(own, down, 'up') ?? 9) - 2)).toBeLessThan(2);
+  });
 });
 
 describe('typing', () => {

@@ -3,13 +3,26 @@ import type { Bounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { Edited } from './edited';
 import { jointBounds, sheetBounds } from './pick';
+import { faceLines } from './snap/face-lines';
 import { moveParts } from './transform';
 import { topmost } from './tree';
 
-export const alignments = ['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const;
+export const alignments = [
+  'left',
+  'centre',
+  'right',
+  'top',
+  'middle',
+  'bottom',
+  'baseline',
+  'capitals',
+] as const;
 export type Alignment = (typeof alignments)[number];
 
-const alignedAt: Record<Alignment, (b: Bounds) => { axis: 'x' | 'y'; at: number }> = {
+/** Alignments by the ink. */
+type ByInk = Exclude<Alignment, 'baseline' | 'capitals'>;
+
+const alignedAt: Record<ByInk, (b: Bounds) => { axis: 'x' | 'y'; at: number }> = {
   left: (b) => ({ axis: 'x', at: b.x0 }),
   centre: (b) => ({ axis: 'x', at: (b.x0 + b.x1) / 2 }),
   right: (b) => ({ axis: 'x', at: b.x1 }),
@@ -18,9 +31,30 @@ const alignedAt: Record<Alignment, (b: Bounds) => { axis: 'x' | 'y'; at: number 
   bottom: (b) => ({ axis: 'y', at: b.y1 }),
 };
 
-/** Aligns parts with each other by their outlines; a single part with the sheet. */
+const lineOf = { baseline: 'baseline', capitals: 'capital height' } as const;
+
+/** The first height of a kind that a part's words have, else the foot or the top of its outline. */
+function heightOf(design: Design, id: string, how: 'baseline' | 'capitals'): number | null {
+  const line = faceLines(design, id).find((l) => l.what === lineOf[how]);
+  const b = sheetBounds(design, id);
+  return line?.y ?? (b && (how === 'baseline' ? b.y1 : b.y0));
+}
+
+/** Moves parts so that their baselines, or the tops of their capitals, are level with those of the first words. */
+function alignHeights(design: Design, members: readonly string[], how: 'baseline' | 'capitals'): Design {
+  const lead = members.find((id) => faceLines(design, id).length) ?? members[0];
+  const goal = lead ? heightOf(design, lead, how) : null;
+  return members.reduce((out, id) => {
+    const own = heightOf(out, id, how);
+    return own === null || goal === null ? out : moveParts(out, [id], 0, goal - own);
+  }, design);
+}
+
+/** Aligns parts with each other by their outlines, or by the heights of their words; a single part with the sheet. */
 export function alignParts(design: Design, sheetId: string, ids: readonly string[], how: Alignment): Edited {
   const members = topmost(design, ids);
+  if (how === 'baseline' || how === 'capitals')
+    return { design: alignHeights(design, members, how), chosen: ids };
   const sheet = design.sheets.find((s) => s.id === sheetId);
   const ground =
     members.length > 1 || !sheet

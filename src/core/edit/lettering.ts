@@ -35,6 +35,8 @@ export interface LetterOnSheet {
 export interface LetteringOnSheet {
   /** Where the caret stands before each character and after the last: foot and head, sheet units. */
   readonly carets: readonly Caret[];
+  /** Where in the text each line by sight starts. */
+  readonly lineStarts: readonly number[];
   readonly letters: readonly LetterOnSheet[];
   /** What the face says of itself; null while it is not here. */
   readonly face: {
@@ -78,6 +80,7 @@ export function letteringOnSheet(design: Design, id: string): LetteringOnSheet |
   const face = faceById(l.face);
   const told = layout.letters.length <= mostTold;
   return {
+    lineStarts: layout.lines.map((line) => line.base + line.from),
     carets: caretsOf(l, layout).map(([foot, head]): Caret => [out(foot), out(head)]),
     letters: layout.letters.map((c) => {
       const pieces = told ? c.pieces().map((p) => transformPath(p, world)) : [];

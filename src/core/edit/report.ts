@@ -8,7 +8,7 @@ import { applyTo, identity, type Matrix } from '../geometry/matrix';
 import { type Bounds, joinBounds, transformPath } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import type { Point } from '../geometry/vector';
-import { type CardFault, evaluatePart } from '../scene/evaluate';
+import { type CardFault, evaluatePart, siblingsOfPart } from '../scene/evaluate';
 import { outlineBounds } from '../scene/run-steps';
 import { primitives } from '../source';
 import { steps } from '../step';
@@ -159,7 +159,8 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
   if (card.list === 'source') {
     if (!isPrimitive(part.source)) return [];
     const { kind, ...params } = part.source;
-    return (primitives[kind].handles?.(params) ?? []).map((h) => place(h, card, m));
+    const handles = primitives[kind].handles?.(params, siblingsOfPart(design, part)) ?? [];
+    return handles.map((h) => place(h, card, m));
   }
   if (card.list === 'finishes') {
     const finish = part.finishes.find((c) => c.id === card.id);

@@ -3,8 +3,9 @@ import { joinOutline } from '../holder/join';
 import { dropOverridden } from '../measure/formulas';
 import { dropLooseLinks } from '../palette/looks';
 import { evaluatePart } from '../scene/evaluate';
+import { setLettering } from './lettering';
 import { asPath } from './plain';
-import { parentOf } from './tree';
+import { parentOf, withPart } from './tree';
 
 /** A part with the ids of others that it names put through `rename`. */
 export function withNamesOf(part: Part, rename: (id: string) => string): Part {
@@ -82,9 +83,24 @@ function settleCentres(before: Design, after: Design): Design {
   return parts === after.parts ? after : { ...after, parts };
 }
 
+/** Words that lost the part they follow run straight, about where they were. */
+function settleWords(before: Design, after: Design): Design {
+  let out = after;
+  for (const part of Object.values(after.parts)) {
+    const { source } = part;
+    if (source.kind !== 'lettering' || source.follows !== 'part' || !source.along) continue;
+    const was = before.parts[part.id];
+    if (after.parts[source.along] || !before.parts[source.along] || !was) continue;
+    const { design } = setLettering(before, part.id, { follows: 'line', along: '' });
+    const { source: straight, place } = design.parts[part.id];
+    out = withPart(out, { ...part, source: straight, place });
+  }
+  return out;
+}
+
 /** The design after an edit, with parts that lost a sibling they rest on made to stand alone. */
 export const settleTies = (before: Design, after: Design): Design =>
-  settleCentres(before, settlePieces(before, after));
+  settleWords(before, settleCentres(before, settlePieces(before, after)));
 
 /** The design after a change by hand: numbers, colours and looks that were changed follow nothing any more. */
 export const settleLinks = (before: Design, after: Design): Design =>

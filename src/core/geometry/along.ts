@@ -1,4 +1,4 @@
-import { type Cubic, cubicLength, cubicPoint, cubicTangent, isLine } from './cubic';
+import { type Cubic, cubicLength, cubicPoint, cubicTangent, isLine, nearestOnCubic } from './cubic';
 import { type Contour, segmentsOf } from './path';
 import type { Point } from './vector';
 
@@ -59,4 +59,14 @@ export function measureContour(contour: Contour | readonly Cubic[]): MeasuredCon
       return { segment, t, p: cubicPoint(s, t), d: cubicTangent(s, t) };
     },
   };
+}
+
+/** The length from the start to the place of a measured contour that is nearest to a point. */
+export function nearestAlong({ segments, starts }: MeasuredContour, p: Point): number {
+  let best = { far: Number.POSITIVE_INFINITY, at: 0 };
+  segments.forEach((s, i) => {
+    const { t, distance } = nearestOnCubic(s, p);
+    if (distance < best.far) best = { far: distance, at: starts[i] + cubicLength(s, 0, t) };
+  });
+  return best.at;
 }

@@ -293,6 +293,10 @@ function basisOf(design: Pick<Design, 'parts'>, part: Part): Basis {
   };
 }
 
+/** The siblings that a part's source needs, in the parent's coordinates. */
+export const siblingsOfPart = (design: Pick<Design, 'parts'>, part: Part): Siblings =>
+  siblingsOf(basisOf(design, part));
+
 /** The members of a holder in its own coordinates. */
 export const membersOfPart = (design: Pick<Design, 'parts'>, part: Part): readonly Member[] =>
   membersOf(basisOf(design, part));

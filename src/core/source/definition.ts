@@ -35,8 +35,8 @@ export interface SourceDefinition<P extends object> {
   between?(params: P, dx: number, dy: number): P;
   /** The parameters of the outline scaled along its axes, or null where they cannot say it. */
   resize?(params: P, sx: number, sy: number): P | null;
-  handles?(params: P): Handle[];
-  drag?(params: P, handle: string, to: Point): DragResult<P>;
+  handles?(params: P, siblings: Siblings): Handle[];
+  drag?(params: P, handle: string, to: Point, siblings: Siblings): DragResult<P>;
 }
 
 export const defineSource = <P extends object>(d: SourceDefinition<P>): SourceDefinition<P> => d;

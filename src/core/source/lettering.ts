@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import { unite } from '../arrange/unite';
 import { angle, choice, length, onlyIf, share, sibling, size, toggle } from '../document/fields';
+import { type MeasuredContour, measureContour, nearestAlong } from '../geometry/along';
 import { joinBounds, type Path, pathBounds } from '../geometry/path';
 import { defaultFace } from '../lettering/catalogue';
 import type { LetteringLayout } from '../lettering/layout';
@@ -116,6 +117,13 @@ function nodes(l: Lettering, siblings: Siblings): readonly SceneNode[] {
   );
 }
 
+/** The line that words on another part follow, measured. */
+function followedLine(l: Lettering, siblings: Siblings): MeasuredContour | null {
+  const contour = siblings(l.along)?.outline[0]?.contours[0];
+  const along = contour && measureContour(contour);
+  return along && along.length > 0 ? along : null;
+}
+
 /** Siblings that a lettering rests on. */
 const needs = ({ follows, along, letters }: Lettering): string[] => [
   ...(follows === 'part' && along ? [along] : []),
@@ -197,7 +205,11 @@ export const lettering = defineSource<Lettering>({
       ? { ...l, size: l.size * sx, frameWidth: l.frameWidth * sx, radius: l.radius * sx, rise: l.rise * sx }
       : { ...l, stretchX: l.stretchX * sx, stretchY: l.stretchY * sy };
   },
-  handles(l) {
+  handles(l, siblings) {
+    if (l.follows === 'part') {
+      const along = followedLine(l, siblings);
+      return along ? [{ id: 'start', ...along.at(l.start * along.length).p, sets: ['start'] }] : [];
+    }
     if (l.follows === 'circle') {
       const a = (l.angle * Math.PI) / 180;
       const at = { x: l.radius * Math.sin(a), y: -l.radius * Math.cos(a) };
@@ -211,7 +223,11 @@ export const lettering = defineSource<Lettering>({
       { id: 'frame', x: l.frameWidth / 2, y: 0, sets: ['frameWidth'], from: { x: -l.frameWidth / 2, y: 0 } },
     ];
   },
-  drag(_, handle, to) {
+  drag(l, handle, to, siblings) {
+    if (handle === 'start') {
+      const along = followedLine(l, siblings);
+      return along ? { params: { start: nearestAlong(along, to) / along.length } } : { params: {} };
+    }
     if (handle === 'frame') return { params: { frameWidth: Math.max(0, 2 * to.x) } };
     if (handle === 'radius') return { params: { radius: Math.hypot(to.x, to.y) } };
     const turn = (Math.atan2(to.x, -to.y) * 180) / Math.PI;

@@ -13,6 +13,7 @@ import {
   select,
   typeText,
 } from '../state/typing';
+import { caretOnNextLine, lineByCaret } from './caret-lines';
 import { brass, madder } from './colours';
 import { LetterGrips } from './LetterGrips';
 import { surface } from './surface';
@@ -46,6 +47,30 @@ function nudge(e: KeyboardEvent, id: string): void {
     });
 }
 
+/** Where a key goes that follows lines by sight, wrapped ones too; null for any other key. */
+function byLines(e: KeyboardEvent, at: number): number | null {
+  const lines = get().report?.lettering;
+  if (!lines || e.ctrlKey || e.metaKey || e.altKey) return null;
+  if (e.key === 'ArrowUp') return caretOnNextLine(lines, at, 'up') ?? 0;
+  if (e.key === 'ArrowDown') return caretOnNextLine(lines, at, 'down') ?? lines.carets.length - 1;
+  if (e.key === 'Home') return lineByCaret(lines, at).from;
+  if (e.key === 'End') return lineByCaret(lines, at).to;
+  return null;
+}
+
+/** Moves the caret by lines, or with Shift the end of what is selected. Says whether it did. */
+function moveByLines(e: KeyboardEvent<HTMLTextAreaElement>): boolean {
+  const box = e.currentTarget;
+  const back = box.selectionDirection === 'backward';
+  const [anchor, at] = back ? [box.selectionEnd, box.selectionStart] : [box.selectionStart, box.selectionEnd];
+  const to = byLines(e, at);
+  if (to === null) return false;
+  const start = e.shiftKey ? anchor : to;
+  box.setSelectionRange(Math.min(start, to), Math.max(start, to), to < start ? 'backward' : 'forward');
+  select(box.selectionStart, box.selectionEnd);
+  return true;
+}
+
 function onKey(e: KeyboardEvent<HTMLTextAreaElement>, id: string): void {
   e.stopPropagation();
   // Digits during a drag are its numbers.
@@ -69,6 +94,8 @@ function onKey(e: KeyboardEvent<HTMLTextAreaElement>, id: string): void {
   } else if (held && directions[e.key]) {
     e.preventDefault();
     nudge(e, id);
+  } else if (!held && moveByLines(e)) {
+    e.preventDefault();
   } else if ((e.ctrlKey || e.metaKey) && (e.key === 'z' || e.key === 'y' || e.key === 'Z')) {
     e.preventDefault();
     const again = e.key === 'y' || e.shiftKey;

@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import {
   type Design,
   evaluatePart,
+  faceById,
   type Lettering,
   makeCoat,
   makePart,
@@ -13,10 +14,14 @@ import {
 } from '@/core';
 import {
   addLettering,
+  alignParts,
+  applyGesture,
   duplicateParts,
   letterChangeAt,
+  removeParts,
   reportOf,
   setLettering,
+  settleTies,
   sheetBounds,
   withLetters,
   withPair,
@@ -133,6 +138,49 @@ describe('lettering in a design', () => {
     const copies = chosen.map((id) => design.parts[id]);
     const copy = copies.find((p) => p.source.kind === 'lettering')?.source as Lettering | undefined;
     expect(copy?.along).toBe(copies.find((p) => p.source.kind === 'path')?.id);
+  });
+
+  it('is drawn along what it follows by a grip, and runs straight where it was once that goes', () => {
+    const on = setLettering(
+      setLettering(designOf(2000, line(800), words({ evenSpacing: false })), 'w', { follows: 'part' }).design,
+      'w',
+      { along: 'l' },
+    ).design;
+    const [grip] = reportOf(on, ['w'], { list: 'source' }).handles;
+    expect(grip).toMatchObject({ id: 'start', x: 100, y: 300 });
+    const { design } = applyGesture(
+      on,
+      's',
+      { type: 'handle', id: 'w', card: { list: 'source' }, handle: 'start', to: { x: 340, y: 360 } },
+      0,
+    );
+    expect((design.parts.w.source as Lettering).start).toBeCloseTo(0.3, 6);
+    expect(sheetBounds(design, 'w')?.x0).toBeCloseTo((sheetBounds(on, 'w')?.x0 ?? 0) + 240, 6);
+    const gone = settleTies(design, removeParts(design, 's', ['l']).design);
+    expect(gone.parts.w.source).toMatchObject({ follows: 'line', along: '' });
+    const [was, is] = [sheetBounds(design, 'w'), sheetBounds(gone, 'w')];
+    for (const side of ['x0', 'x1', 'y0', 'y1'] as const) expect(is?.[side]).toBeCloseTo(was?.[side] ?? 0, 6);
+  });
+
+  it('is levelled with other words by baselines or by capitals, whatever their size', () => {
+    const second = { ...words({ size: 40, text: 'gypsum' }), id: 'v', name: 'v' };
+    const d = designOf(
+      2000,
+      words({}),
+      { ...second, place: { ...origin, x: 900, y: 650 } },
+      disc('m', 300, 300, 20),
+    );
+    const by = (how: 'baseline' | 'capitals') => alignParts(d, 's', ['w', 'v', 'm'], how).design;
+    const level = by('baseline');
+    expect(level.parts.v.place.y).toBe(level.parts.w.place.y);
+    expect(sheetBounds(level, 'm')?.y1).toBeCloseTo(500, 9);
+    const high = (size: number) => {
+      const face = faceById('anton')?.at({});
+      return ((face?.metrics.capHeight ?? 0) / (face?.unitsPerEm ?? 1)) * size;
+    };
+    const tops = by('capitals');
+    expect(tops.parts.v.place.y - high(40)).toBeCloseTo(tops.parts.w.place.y - high(100), 9);
+    expect(sheetBounds(tops, 'm')?.y0).toBeCloseTo(500 - high(100), 9);
   });
 
   it('is put on the sheet empty, and tells where its letters and carets stand', () => {

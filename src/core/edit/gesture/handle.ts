@@ -7,7 +7,7 @@ import { finishes } from '../../finish';
 import { applyTo, invert, type Matrix, placeMatrix, rotation } from '../../geometry/matrix';
 import type { Bounds } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
-import { evaluatePart } from '../../scene/evaluate';
+import { evaluatePart, siblingsOfPart } from '../../scene/evaluate';
 import { primitives } from '../../source';
 import { steps } from '../../step';
 import { findCoat, withCoat } from '../coat-ref';
@@ -30,14 +30,15 @@ interface Holder {
   with(result: DragResult<object>): Part;
 }
 
-function sourceHolder(part: Part): Holder | null {
+function sourceHolder(design: Design, part: Part): Holder | null {
   if (!isPrimitive(part.source)) return null;
   const { kind, ...params } = part.source;
   const definition = primitives[kind];
+  const siblings = siblingsOfPart(design, part);
   return {
     fields: definition.fields,
-    handles: definition.handles?.(params) ?? [],
-    drag: (handle, to) => definition.drag?.(params, handle, to),
+    handles: definition.handles?.(params, siblings) ?? [],
+    drag: (handle, to) => definition.drag?.(params, handle, to, siblings),
     with: ({ params: next }) => ({ ...part, source: { ...part.source, ...next } as Part['source'] }),
   };
 }
@@ -194,7 +195,7 @@ export function dragHandle(
 
   const holder =
     card.list === 'source'
-      ? sourceHolder(part)
+      ? sourceHolder(design, part)
       : card.list === 'steps'
         ? stepHolder(design, part, card)
         : finishHolder(design, part, card.id);

@@ -1,4 +1,5 @@
 import {
+  ALargeSmall,
   AlignCenterHorizontal,
   AlignCenterVertical,
   AlignEndHorizontal,
@@ -7,6 +8,7 @@ import {
   AlignStartHorizontal,
   AlignStartVertical,
   AlignVerticalSpaceAround,
+  Baseline,
   CaseSensitive,
   ChartPie,
   Circle,
@@ -62,6 +64,8 @@ export const draw: Stage = {
       align('middle', 'Align middles', AlignCenterHorizontal),
       align('top', 'Align top', AlignStartHorizontal),
       align('bottom', 'Align foot', AlignEndHorizontal),
+      align('baseline', 'Align baselines', Baseline),
+      align('capitals', 'Align capitals', ALargeSmall),
       onChosen('space-x', 'Space across', AlignHorizontalSpaceAround, (ids) => ({
         do: 'distribute',
         ids,

@@ -2,6 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Slider from '@mui/material/Slider';
 import { useEffect } from 'react';
 import { isOwnFace, type Lettering, type Part, primitives } from '@/core';
 import { faceName, familyOf, offeredFeatures, onByItself, showFace } from '../../fields/faces';
@@ -10,6 +11,7 @@ import { ParamFields } from '../../fields/ParamFields';
 import { SwitchField } from '../../fields/SwitchField';
 import { wordFor } from '../../fields/words';
 import { run } from '../../state/actions';
+import { beginLive, endLive } from '../../state/history';
 import { set, useEditor } from '../../state/store';
 import { beginTyping, changeLettering, keepTyped, typeText } from '../../state/typing';
 import { Section } from '../Section';
@@ -65,17 +67,33 @@ function FaceFields({ part, l }: { part: Part; l: Lettering }) {
       >
         {name}
       </Button>
-      {face?.axes.map((a) => (
-        <NumberField
-          key={a.tag}
-          label={a.name}
-          value={l.axes[a.tag] ?? a.preset}
-          min={a.min}
-          max={a.max}
-          step={(a.max - a.min) / 100}
-          onChange={(v) => put(a.name, { axes: { ...l.axes, [a.tag]: v } })}
-        />
-      ))}
+      {face?.axes.map((a) => {
+        const value = l.axes[a.tag] ?? a.preset;
+        const take = (v: number) => put(a.name, { axes: { ...l.axes, [a.tag]: v } });
+        return (
+          <Box key={a.tag}>
+            <NumberField
+              label={a.name}
+              value={value}
+              min={a.min}
+              max={a.max}
+              step={(a.max - a.min) / 100}
+              onChange={take}
+            />
+            <Slider
+              size="small"
+              aria-label={`${a.name}, slider`}
+              value={value}
+              min={a.min}
+              max={a.max}
+              step={(a.max - a.min) / 200}
+              onPointerDown={beginLive}
+              onChange={(_, v) => take(v)}
+              onChangeCommitted={() => void endLive()}
+            />
+          </Box>
+        );
+      })}
       {face?.licence && (
         <Box sx={{ color: 'text.secondary', fontSize: 12, overflowWrap: 'anywhere' }}>
           {face.licence.slice(0, 160)}
