@@ -2,6 +2,7 @@ import { type Browser, chromium, type Page } from '@playwright/test';
 import { type Design, makeCoat, makeDesign, makePart, makeSource, origin, type Part } from '@/core';
 import { chromiumFlags } from '../e2e/chromium';
 import { numbers } from '../test/core/shapes';
+import { sixCoats } from './lettering';
 import { median, ms, quantile, type Row } from './measure';
 
 async function open(page: Page, name: string): Promise<void> {
@@ -12,6 +13,28 @@ async function open(page: Page, name: string): Promise<void> {
     .click();
   await page.waitForFunction(() => 'compassSettled' in window);
   await page.evaluate(() => (window as unknown as { compassSettled(): Promise<void> }).compassSettled());
+}
+
+/** Milliseconds from an event in the page, brought about by `act`, until its fresh pixels are on the canvas. */
+async function freshAfter(page: Page, event: string, act: () => Promise<void>): Promise<number> {
+  const waits = page.evaluate(
+    (type) =>
+      new Promise<number>((resolve) => {
+        window.addEventListener(
+          type,
+          () => {
+            const start = performance.now();
+            const board = window as unknown as { compassFresh(): Promise<void> };
+            void board.compassFresh().then(() => resolve(performance.now() - start));
+          },
+          { once: true, capture: true },
+        );
+      }),
+    event,
+  );
+  await page.waitForTimeout(30);
+  await act();
+  return waits;
 }
 
 /** Milliseconds from a pointer move until its fresh pixels are on the canvas, over a drag of a part or a grip of its fill. */
@@ -28,23 +51,7 @@ async function dragLatency(page: Page, part: string, handle?: string): Promise<n
   const out: number[] = [];
   for (let i = 0; i < 40; i++) {
     const to: [number, number] = [x + 5 + i * 2, y + (i % 7)];
-    const waits = page.evaluate(
-      () =>
-        new Promise<number>((resolve) => {
-          window.addEventListener(
-            'pointermove',
-            () => {
-              const start = performance.now();
-              const board = window as unknown as { compassFresh(): Promise<void> };
-              void board.compassFresh().then(() => resolve(performance.now() - start));
-            },
-            { once: true, capture: true },
-          );
-        }),
-    );
-    await page.waitForTimeout(30);
-    await page.mouse.move(...to);
-    out.push(await waits);
+    out.push(await freshAfter(page, 'pointermove', () => page.mouse.move(...to)));
   }
   await page.mouse.up();
   await page.keyboard.press('Control+z');
@@ -90,15 +97,52 @@ function crowd(parts: number): Design {
   };
 }
 
-async function crowdRows(browser: Browser): Promise<Row[]> {
-  const base = process.env.BASE_URL ?? '';
-  const answer = await fetch(`${base}/api/designs`, {
+/** Stores a design for a bench; returns its id. */
+async function store(document: Design): Promise<string> {
+  const answer = await fetch(`${process.env.BASE_URL ?? ''}/api/designs`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ document: crowd(5000) }),
+    body: JSON.stringify({ document }),
   });
   if (!answer.ok) throw new Error(`${answer.status}: ${await answer.text()}`);
-  const { id } = (await answer.json()) as { id: string };
+  return ((await answer.json()) as { id: string }).id;
+}
+
+/** A key typed at the end of twenty letters with six coats, to its fresh pixels. */
+async function typingRow(browser: Browser, face: string, pieces: string): Promise<Row> {
+  const base = process.env.BASE_URL ?? '';
+  const id = await store(sixCoats(face, pieces));
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  try {
+    await page.goto(`${base}/designs/${id}`);
+    await page.waitForFunction(() => 'compassSettled' in window);
+    await page.getByRole('treeitem').first().click();
+    await page.getByRole('button', { name: 'Type on the sheet' }).click();
+    await page.keyboard.press('End');
+    const out: number[] = [];
+    for (let i = 0; i < 50; i++) {
+      // A letter more, and one less again.
+      const key = i % 2 ? 'Backspace' : 'enatlsdrmu'[(i * 3) % 10];
+      const taken = await freshAfter(page, 'keydown', () => page.keyboard.press(key));
+      // The first letters are drawn for the first time.
+      if (i >= 10) out.push(taken);
+      await page.waitForTimeout(60);
+    }
+    return [
+      `key to fresh pixels on the canvas, 20 letters with 6 coats, ${face}, ${pieces}`,
+      `median ${ms(median(out))}, p95 ${ms(quantile(out, 0.95))}`,
+      'goal p95 50 ms',
+      '–',
+    ];
+  } finally {
+    await page.close();
+    await fetch(`${base}/api/designs/${id}`, { method: 'DELETE' });
+  }
+}
+
+async function crowdRows(browser: Browser): Promise<Row[]> {
+  const base = process.env.BASE_URL ?? '';
+  const id = await store(crowd(5000));
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   try {
     const start = Date.now();
@@ -172,6 +216,11 @@ export async function browserRows(): Promise<Row[]> {
         '–',
       ]);
     }
+    for (const [face, pieces] of [
+      ['league-spartan-800', 'letters'],
+      ['pacifico', 'united'],
+    ] as const)
+      rows.push(await typingRow(browser, face, pieces));
     rows.push(...(await crowdRows(browser)));
   } finally {
     await browser.close();

@@ -1,6 +1,7 @@
 import * as fontkit from 'fontkit';
 import {
   type Coat,
+  type Design,
   evaluate,
   faceById,
   makeCoat,
@@ -27,8 +28,8 @@ function shapingRow(): Row {
   return [`shaping of ${text.length} characters`, ms(ours), `fontkit ${ms(theirs)}`, times(ours / theirs)];
 }
 
-/** A key typed into twenty letters with six coats, three of them with an offset, worked out anew. */
-function keyRow(face: string, pieces: string): Row {
+/** Twenty letters with six coats, three of them with an offset. */
+export function sixCoats(face: string, pieces: string): Design {
   const offset = (distance: number) => [makeStep('offset', { distance, join: 'round' })];
   const coats = [
     makeCoat('fill', { steps: offset(14) }),
@@ -47,7 +48,13 @@ function keyRow(face: string, pieces: string): Row {
       place: { ...origin, x: 100, y: 500 },
     },
   );
-  const design = designOf(2000, part);
+  return designOf(2000, part);
+}
+
+/** A key typed into twenty letters with six coats, worked out anew. */
+function keyRow(face: string, pieces: string): Row {
+  const design = sixCoats(face, pieces);
+  const part = design.parts.w;
   const letters = 'enatlsdrmu';
   const list = timeRuns(
     30,

@@ -230,6 +230,11 @@ export const studio = {
     );
   },
 
+  /** What can be done to letters one by one. */
+  letters(id: string, from: number, to: number): edit.LetterAtHand[] {
+    return edit.lettersAtHand(must(), id, from, to);
+  },
+
   /** Geometry faults of the sheet. */
   tidy(tolerance: number): edit.TidyFault[] {
     return edit.tidyFaults(must(), sheetId, tolerance);

@@ -31,7 +31,13 @@ export {
 export { stepsOf, withStepsOf } from './gesture/cards';
 export { snapPoint } from './gesture/snap-point';
 export { addStopAt, fixGradient, turnGradient } from './gradient';
-export { addLettering, type LetteringOnSheet, setLettering } from './lettering';
+export {
+  addLettering,
+  type LetterAtHand,
+  type LetteringOnSheet,
+  lettersAtHand,
+  setLettering,
+} from './lettering';
 export {
   letterChangeAt,
   nothing,

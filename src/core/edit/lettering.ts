@@ -24,6 +24,12 @@ export interface LetterOnSheet {
   readonly to: number;
   /** The corners of its box, from the top left on round, sheet units. */
   readonly corners: readonly Point[];
+}
+
+/** What can be done to a letter one by one. */
+export interface LetterAtHand {
+  /** Where it starts in the text. */
+  readonly from: number;
   /** Its pieces as the face has them, SVG path text in sheet units, and the box of all of them. */
   readonly pieces: readonly string[];
   readonly ink: Bounds | null;
@@ -58,7 +64,7 @@ function alongOf(design: Pick<Design, 'parts'>, part: Part, l: Lettering): Path 
 export const layoutOnSheet = (design: Pick<Design, 'parts'>, part: Part, l: Lettering): LetteringLayout =>
   layoutOf(l, alongOf(design, part, l));
 
-/** Letters of a lettering up to which each one's pieces are told. */
+/** Letters of which more is told at once. */
 const mostTold = 300;
 
 const corners = (m: Matrix, wide: number, above: number, below: number): Point[] =>
@@ -78,23 +84,36 @@ export function letteringOnSheet(design: Design, id: string): LetteringOnSheet |
   const world = worldOf(design, id);
   const out = (p: Point) => applyTo(world, p);
   const face = faceById(l.face);
-  const told = layout.letters.length <= mostTold;
   return {
     lineStarts: layout.lines.map((line) => line.base + line.from),
     carets: caretsOf(l, layout).map(([foot, head]): Caret => [out(foot), out(head)]),
-    letters: layout.letters.map((c) => {
-      const pieces = told ? c.pieces().map((p) => transformPath(p, world)) : [];
-      return {
-        from: c.from,
-        to: c.to,
-        corners: corners(c.matrix, c.advance, c.ascent, c.descent).map(out),
-        pieces: pieces.map(formatPath),
-        ink: pieces.map(pathBounds).reduce(joinBounds, null),
-        forms: told ? formsOf(faceAt(l, c.from), l.axes, l.text.slice(c.from, c.to)) : [],
-      };
-    }),
+    letters: layout.letters.map((c) => ({
+      from: c.from,
+      to: c.to,
+      corners: corners(c.matrix, c.advance, c.ascent, c.descent).map(out),
+    })),
     face: face ? { name: face.name, licence: face.licence, axes: face.axes, features: face.features } : null,
   };
+}
+
+/** What can be done to the letters that a stretch of a part's text begins; the first some hundreds of them. */
+export function lettersAtHand(design: Design, id: string, from: number, to: number): LetterAtHand[] {
+  const part = design.parts[id];
+  const l = part?.source;
+  if (l?.kind !== 'lettering') return [];
+  const world = worldOf(design, id);
+  return layoutOnSheet(design, part, l)
+    .letters.filter((c) => c.from >= from && c.from < to)
+    .slice(0, mostTold)
+    .map((c) => {
+      const pieces = c.pieces().map((p) => transformPath(p, world));
+      return {
+        from: c.from,
+        pieces: pieces.map(formatPath),
+        ink: pieces.map(pathBounds).reduce(joinBounds, null),
+        forms: formsOf(faceAt(l, c.from), l.axes, l.text.slice(c.from, c.to)),
+      };
+    });
 }
 
 /** Puts empty lettering on the sheet, its baseline through a place. */

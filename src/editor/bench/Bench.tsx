@@ -23,7 +23,7 @@ import { kindWord } from '../fields/words';
 import { addCoat, addFinish, addStep } from '../frame/recipe';
 import { useChosenPart, useEditor } from '../state/store';
 import { CardView, SortableCard } from './CardView';
-import { type CardList, cardsIn, type ListedCard, refOf } from './cards';
+import { type CardList, cardsIn, type ListedCard, refOf, titleOf } from './cards';
 import { dropAt, dropOnCard } from './drop';
 
 /** Options of one identity: new ones would draw every card again. */
@@ -163,7 +163,9 @@ const divider = (
 
 const lists: readonly CardList[] = [{ list: 'steps' }, { list: 'coats' }, { list: 'finishes' }];
 
-/** The cards of a recipe; moving the part about changes none of them. */
+const sourceCard = { list: 'source' } as const;
+
+/** The cards of a recipe; moving the part about, or what it starts from, changes none of them but their pictures. */
 const Recipe = memo(
   function RecipeCards({ part }: { part: Part }) {
     const sensors = useSensors(useSensor(PointerSensor, afterSixPixels));
@@ -183,7 +185,7 @@ const Recipe = memo(
         autoScroll={false}
         onDragEnd={onDragEnd}
       >
-        <CardView part={part} card={{ list: 'source' }} />
+        <CardView part={part} card={sourceCard} />
         <ArrowRight size={14} aria-hidden style={{ flexShrink: 0 }} />
         {lists.map((at, i) => (
           <Box key={at.list} sx={{ display: 'contents' }}>
@@ -196,7 +198,7 @@ const Recipe = memo(
   },
   ({ part: a }, { part: b }) =>
     a.id === b.id &&
-    a.source === b.source &&
+    titleOf(a, sourceCard) === titleOf(b, sourceCard) &&
     a.steps === b.steps &&
     a.coats === b.coats &&
     a.finishes === b.finishes,

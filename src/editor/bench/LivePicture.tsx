@@ -8,6 +8,7 @@ import type { CardRef } from '@/core/edit';
 import type { SmallPicture } from '@/worker/pictures';
 import { type EditorState, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
+import { drawInTurn } from './picture-queue';
 
 const grounds = { pale: '#f3eee3', dark: '#2a3541' } as const;
 
@@ -76,16 +77,15 @@ export function LivePicture({ part, card, size }: { part: string; card?: CardRef
     let live = true;
     const pixels = size * Math.min(2, window.devicePixelRatio || 1);
     const ref = key.endsWith(' ') ? null : (JSON.parse(key.slice(key.indexOf(' ') + 1)) as CardRef);
-    const { studio, board } = studioEngine();
     const draw = async () => {
-      await board.settled();
-      if (!live) return;
+      if (!live || !hasEngine()) return;
+      const { studio } = studioEngine();
       const picture = await (ref ? studio.cardPicture(part, ref, pixels) : studio.partPicture(part, pixels));
       if (!live || !canvas.current) return;
       show(canvas.current, picture, pixels);
       drawn.current = { parts, key };
     };
-    void draw();
+    drawInTurn(draw);
     return () => {
       live = false;
     };

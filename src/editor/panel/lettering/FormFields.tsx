@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import ToggleButton from '@mui/material/ToggleButton';
 import { useEffect } from 'react';
 import type { Lettering } from '@/core';
-import type { LetteringOnSheet } from '@/core/edit';
+import type { LetterAtHand } from '@/core/edit';
 import { familyOf, featureWord, showFace } from '../../fields/faces';
 
 /** Characters of the selection that a form is shown with. */
@@ -20,7 +20,7 @@ export function FormFields({
 }: {
   text: string;
   face: string;
-  letters: LetteringOnSheet['letters'];
+  letters: readonly LetterAtHand[];
   /** Those of the first letter. */
   features: Lettering['features'];
   onChange(tag: string, value: number): void;

@@ -2,13 +2,15 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useEffect, useState } from 'react';
 import type { LetterChange, Lettering, Part } from '@/core';
-import { letterChangeAt, withLetters, withPair, withRun } from '@/core/edit';
+import { type LetterAtHand, letterChangeAt, withLetters, withPair, withRun } from '@/core/edit';
 import { ColourField } from '../../fields/colour/ColourField';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
 import { run } from '../../state/actions';
 import { set, useEditor } from '../../state/store';
+import { hasEngine, studioEngine } from '../../state/studio';
 import { changeLettering, lettersWithin } from '../../state/typing';
 import { Section } from '../Section';
 import { FormFields } from './FormFields';
@@ -20,10 +22,37 @@ function fillOf({ coats }: Part): string {
   return plain?.paint.kind === 'solid' ? plain.paint.colour : '#1f2b38';
 }
 
+const none: readonly LetterAtHand[] = [];
+
+/** What can be done to the selected letters one by one, as the studio last said it. */
+function useLettersAtHand(
+  id: string,
+  typing: { readonly from: number; readonly to: number } | null,
+): readonly LetterAtHand[] {
+  const version = useEditor((s) => s.version);
+  const [letters, setLetters] = useState<readonly LetterAtHand[]>(none);
+  const [from, to] = [typing?.from ?? 0, typing?.to ?? 0];
+  useEffect(() => {
+    if (from === to || version < 0 || !hasEngine()) {
+      setLetters(none);
+      return;
+    }
+    let live = true;
+    void studioEngine()
+      .studio.letters(id, from, to)
+      .then((list) => live && setLetters(list));
+    return () => {
+      live = false;
+    };
+  }, [id, from, to, version]);
+  return letters;
+}
+
 /** What is done to the letters that are selected on the sheet, or between two of them. */
 export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
   const typing = useEditor((s) => (s.typing?.id === part.id ? s.typing : null));
   const letters = useEditor((s) => s.report?.lettering?.letters);
+  const atHand = useLettersAtHand(part.id, typing);
   if (!typing) return null;
   const { from, to } = typing;
   if (from === to) {
@@ -42,8 +71,7 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
       </Section>
     );
   }
-  const chosen = lettersWithin(letters, typing);
-  const starts = chosen.map((c) => c.from);
+  const starts = lettersWithin(letters, typing).map((c) => c.from);
   if (!starts.length) return null;
   const first = letterChangeAt(l, starts[0]);
   const stretch = l.runs.find((r) => r.from <= from && r.to > from);
@@ -110,7 +138,7 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
       <FormFields
         text={l.text.slice(from, to)}
         face={stretch?.face ?? l.face}
-        letters={chosen}
+        letters={atHand}
         features={first.features ?? {}}
         onChange={(tag, value) =>
           put('Form of letters', (c) => {
@@ -124,7 +152,7 @@ export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
         value={first.apart ?? false}
         onChange={(apart) => put('Pieces apart', () => ({ apart }))}
       />
-      {chosen.length === 1 && <PieceFields part={part} l={l} letter={chosen[0]} />}
+      {atHand.length === 1 && <PieceFields part={part} l={l} letter={atHand[0]} />}
       <Button variant="outlined" onClick={() => takeOut(false)}>
         {starts.length === 1 ? 'Take out as a path' : 'Take out as paths'}
       </Button>

@@ -2,17 +2,15 @@
 
 import Box from '@mui/material/Box';
 import type { Lettering, Part, PieceChange } from '@/core';
-import { type LetteringOnSheet, pieceChangeAt } from '@/core/edit';
+import { type LetterAtHand, pieceChangeAt } from '@/core/edit';
 import { ChoiceField } from '../../fields/ChoiceField';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
 import { useSiblings } from '../../fields/siblings';
 import { changePiece } from '../../state/typing';
 
-type Letter = LetteringOnSheet['letters'][number];
-
 /** A letter with one of its pieces in full ink. */
-function PiecePicture({ letter, nth }: { letter: Letter; nth: number }) {
+function PiecePicture({ letter, nth }: { letter: LetterAtHand; nth: number }) {
   const { ink } = letter;
   if (!ink) return null;
   const box = [ink.x0, ink.y0, ink.x1 - ink.x0 || 1, ink.y1 - ink.y0 || 1];
@@ -28,7 +26,17 @@ function PiecePicture({ letter, nth }: { letter: Letter; nth: number }) {
 const asItIs = 'as it is';
 const nothing = 'nothing';
 
-function PieceField({ part, l, letter, nth }: { part: Part; l: Lettering; letter: Letter; nth: number }) {
+function PieceField({
+  part,
+  l,
+  letter,
+  nth,
+}: {
+  part: Part;
+  l: Lettering;
+  letter: LetterAtHand;
+  nth: number;
+}) {
   const { ids, words } = useSiblings();
   const at = letter.from;
   const now = pieceChangeAt(l, at, nth);
@@ -85,7 +93,7 @@ function PieceField({ part, l, letter, nth }: { part: Part; l: Lettering; letter
 }
 
 /** What stands in the place of each piece of a letter. */
-export function PieceFields({ part, l, letter }: { part: Part; l: Lettering; letter: Letter }) {
+export function PieceFields({ part, l, letter }: { part: Part; l: Lettering; letter: LetterAtHand }) {
   return (
     <>
       {letter.pieces.map((_, nth) => (
