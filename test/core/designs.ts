@@ -1,6 +1,7 @@
 import {
   type Design,
   evaluate,
+  type Lettering,
   makeCoat,
   makeDesign,
   makePart,
@@ -61,6 +62,22 @@ export const disc = (id: string, x: number, y: number, r: number, extra: Partial
     id,
     name: id,
     coats: [solid('#9a6b1f')],
+    place: { ...origin, x, y },
+    ...extra,
+  });
+
+/** Filled words in Anton of size 100, named by their id, their baseline from (x, y). */
+export const words = (
+  id: string,
+  x: number,
+  y: number,
+  values: Partial<Lettering> = {},
+  extra: Partial<Part> = {},
+): Part =>
+  makePart(makeSource('lettering', { face: 'anton', text: 'Tarn', size: 100, ...values }), {
+    id,
+    name: id,
+    coats: [makeCoat('fill')],
     place: { ...origin, x, y },
     ...extra,
   });

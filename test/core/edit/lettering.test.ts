@@ -4,7 +4,6 @@ import {
   evaluatePart,
   faceById,
   type Lettering,
-  makeCoat,
   makePart,
   makeSource,
   makeStep,
@@ -29,18 +28,12 @@ import {
 } from '@/core/edit';
 import { readDesign } from '@/core/reading';
 import { takeShippedFaces } from '../../faces';
-import { designOf, disc } from '../designs';
+import { designOf, disc, words as wordsAt } from '../designs';
 
 beforeAll(takeShippedFaces);
 
 const words = (values: Partial<Lettering>, extra: Partial<Part> = {}): Part =>
-  makePart(makeSource('lettering', { face: 'anton', text: 'Tarn', size: 100, ...values }), {
-    id: 'w',
-    name: 'w',
-    coats: [makeCoat('fill')],
-    place: { ...origin, x: 500, y: 500 },
-    ...extra,
-  });
+  wordsAt('w', 500, 500, values, extra);
 /** A level line from (100, y). */
 const line = (length: number, y = 300): Part =>
   makePart(makeSource('path', { contours: [{ closed: false, xy: [0, 0, 0, 0, length, 0, length, 0] }] }), {

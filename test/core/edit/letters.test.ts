@@ -6,11 +6,9 @@ import {
   type Design,
   evaluatePart,
   type Lettering,
-  makeCoat,
   makePart,
   makeSource,
   makeStep,
-  origin,
   type Part,
   type PieceChange,
   pathArea,
@@ -32,18 +30,12 @@ import {
 } from '@/core/edit';
 import { readDesign } from '@/core/reading';
 import { takeShippedFaces } from '../../faces';
-import { designOf, disc } from '../designs';
+import { designOf, disc, words as wordsAt } from '../designs';
 
 beforeAll(takeShippedFaces);
 
 const words = (values: Partial<Lettering>, extra: Partial<Part> = {}): Part =>
-  makePart(makeSource('lettering', { face: 'anton', text: 'din', size: 100, ...values }), {
-    id: 'w',
-    name: 'w',
-    coats: [makeCoat('fill')],
-    place: { ...origin, x: 500, y: 500 },
-    ...extra,
-  });
+  wordsAt('w', 500, 500, { text: 'din', ...values }, extra);
 
 const boxes = (d: Design): Bounds[] => evaluatePart(d, d.parts.w).outline.map((p) => pathBounds(p) as Bounds);
 const areas = (d: Design): number[] => evaluatePart(d, d.parts.w).outline.map(pathArea);

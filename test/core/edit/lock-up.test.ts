@@ -8,9 +8,6 @@ import {
   faceById,
   keepRules,
   type Lettering,
-  makeCoat,
-  makePart,
-  makeSource,
   origin,
   type Part,
 } from '@/core';
@@ -18,17 +15,12 @@ import { lockUpParts, reportOf, sheetBounds, withLettering, withPart } from '@/c
 import { levelLines } from '@/core/lettering/heights';
 import { readDesign } from '@/core/reading';
 import { fontFile, letteringOf, takeShippedFaces } from '../../faces';
-import { designOf, disc } from '../designs';
+import { designOf, disc, words as wordsAt } from '../designs';
 
 beforeAll(takeShippedFaces);
 
 const words = (id: string, x: number, y: number, values: Partial<Lettering> = {}): Part =>
-  makePart(makeSource('lettering', { face: 'anton', text: 'TARN', size: 100, ...values }), {
-    id,
-    name: id,
-    coats: [makeCoat('fill')],
-    place: { ...origin, x, y },
-  });
+  wordsAt(id, x, y, { text: 'TARN', ...values });
 
 /** Height of capitals, of a size of 1, from the font’s own table. */
 const capital = (face: string): number => {

@@ -9,17 +9,14 @@ import {
   faceById,
   type Lettering,
   makeCoat,
-  makePart,
-  makeSource,
   makeStep,
-  origin,
   type Part,
   sceneToSvg,
 } from '@/core';
 import { embedding } from '@/core/lettering/subset';
 import { openFace, openSubsetter, type Subsetter } from '@/core/shaping';
 import { fontBytes, takeShippedFaces } from '../../faces';
-import { designOf } from '../designs';
+import { designOf, words as wordsAt } from '../designs';
 
 let subsetter: Subsetter;
 beforeAll(async () => {
@@ -29,16 +26,7 @@ beforeAll(async () => {
 });
 
 const words = (values: Partial<Lettering>, extra: Partial<Part> = {}): Design =>
-  designOf(
-    1000,
-    makePart(makeSource('lettering', { face: 'zilla-slab-700', text: 'Hollin Tarn', size: 100, ...values }), {
-      id: 'w',
-      name: 'w',
-      coats: [makeCoat('fill')],
-      place: { ...origin, x: 100, y: 500 },
-      ...extra,
-    }),
-  );
+  designOf(1000, wordsAt('w', 100, 500, { face: 'zilla-slab-700', text: 'Hollin Tarn', ...values }, extra));
 const svg = (d: Design) => sceneToSvg(evaluate(d, 's'), 'Test', true, subsetter);
 const texts = (d: Design) => [...svg(d).matchAll(/<text [^>]*>([^<]*)<\/text>/g)].map((m) => m[1]);
 const fontsIn = (text: string) =>
