@@ -107,6 +107,8 @@ const reach = ({ arrangement }: LockUp, m: Member): readonly [number, number] =>
 
 /** What a lock-up comes to. */
 interface Kept {
+  /** The member that stays where it is put. */
+  readonly lead: string;
   /** Members that have to be placed anew. */
   readonly changed: readonly Part[];
   /** Its unit in its own coordinates; 0 where nothing in it has one. */
@@ -124,7 +126,7 @@ function keep(design: Parts, part: Part, rules: LockUp): Kept {
     given.findIndex((m) => m.measured),
   );
   const unit = given[lead]?.measured?.unit[rules.unit] ?? 0;
-  if (!(unit > 0)) return { changed: [], unit: 0 };
+  if (!(unit > 0)) return { lead: '', changed: [], unit: 0 };
   const members = given.map((m) =>
     !m.measured && rules.markSize === 'by-unit' ? sized(design, m, rules.markHeight * unit) : m,
   );
@@ -154,7 +156,14 @@ function keep(design: Parts, part: Part, rules: LockUp): Kept {
   const changed = members.flatMap((m, i) =>
     near(design.parts[m.part.id].place, places[i]) ? [] : [{ ...m.part, place: places[i] }],
   );
-  return { changed, unit };
+  return { lead: members[lead].part.id, changed, unit };
+}
+
+/** Whether a member of a lock-up stands where the rules want it, wherever it is put. */
+export function isPlacedByRule(design: Parts, lockUp: Part | undefined, id: string): boolean {
+  if (lockUp?.source.kind !== 'lock-up') return false;
+  const { lead, unit } = keep(design, lockUp, lockUp.source);
+  return unit > 0 && id !== lead;
 }
 
 /** The unit of a lock-up in its own coordinates; 0 where no level lettering in it has one. */

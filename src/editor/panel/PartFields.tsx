@@ -1,8 +1,9 @@
 'use client';
 
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { blendModes, type Part, type Place } from '@/core';
-import { gradientsOf } from '@/core/edit';
+import { gradientsOf, parentOf } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
 import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
@@ -57,6 +58,10 @@ export function PlaceFields({ part }: { part: Part }) {
   const anchor = useEditor((s) => s.report?.anchor);
   const place = (change: Partial<Place>) => void run('Place', { do: 'place', id: part.id, change });
   const limit = 1e6;
+  const ruled = useEditor((s) => {
+    const holder = s.design?.parts[(s.design && parentOf(s.design, part.id)) ?? ''];
+    return holder?.source.kind === 'lock-up' ? holder.name : null;
+  });
   const reference = useEditor((s) => s.reference);
   const bounds = useEditor((s) => s.report?.bounds);
   // The centre is the part's own point to turn about; the other eight lie on its bounds on the sheet.
@@ -76,6 +81,11 @@ export function PlaceFields({ part }: { part: Part }) {
   const sizedBySource = 'width' in part.source && !part.steps.length;
   return (
     <Section title="Place and size">
+      {ruled && (
+        <Box role="note" sx={{ color: 'text.secondary', fontSize: 13 }}>
+          “{ruled}” places its members by rule.
+        </Box>
+      )}
       <ReferencePoint />
       {(['x', 'y'] as const).map((axis) => (
         <NumberField

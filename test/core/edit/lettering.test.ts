@@ -9,14 +9,22 @@ import {
   makeStep,
   origin,
   type Part,
+  pathArea,
   pathBounds,
+  stepKinds,
 } from '@/core';
 import {
   addLettering,
+  addStep,
   alignParts,
   applyGesture,
+  blendParts,
+  clipParts,
+  combineParts,
   duplicateParts,
+  groupParts,
   letterChangeAt,
+  makeFaces,
   removeParts,
   reportOf,
   setLettering,
@@ -24,11 +32,13 @@ import {
   sheetBounds,
   withLetters,
   withPair,
+  withPart,
   withWords,
 } from '@/core/edit';
+import { contourArea } from '@/core/geometry/measure';
 import { readDesign } from '@/core/reading';
 import { takeShippedFaces } from '../../faces';
-import { designOf, disc, words as wordsAt } from '../designs';
+import { box, designOf, disc, words as wordsAt } from '../designs';
 
 beforeAll(takeShippedFaces);
 
@@ -205,5 +215,68 @@ describe('lettering in a design', () => {
     expect(withLetters(moved, [1], (c) => ({ ...c, dx: 0 })).letters).toHaveLength(1);
     expect(withPair(withPair(l, 2, 0.1), 2, 0).pairs).toEqual([]);
     expect(withPair(l, 2, 0.1).pairs).toEqual([{ at: 2, by: 0.1 }]);
+  });
+});
+
+describe('what works on other parts', () => {
+  const cover = (d: Design, id = 'w') =>
+    evaluatePart(d, d.parts[id]).outline.reduce((sum, p) => sum + Math.abs(pathArea(p)), 0);
+  const base = designOf(1000, words({ text: 'Radio' }));
+
+  it.each(stepKinds.filter((k) => k !== 'close' && k !== 'reverse'))(
+    '%s works on words, which stay words after it',
+    (kind) => {
+      const { design, card } = addStep(base, 'w', kind, null);
+      expect(card).toMatchObject({ list: 'steps' });
+      const { faults, outline } = evaluatePart(design, design.parts.w);
+      expect(faults.filter((f) => !f.note)).toEqual([]);
+      expect(outline.length).toBeGreaterThan(0);
+      const other = withPart(design, withWords(design.parts.w, 'Radar'));
+      expect(other.parts.w.steps).toBe(design.parts.w.steps);
+      expect(evaluatePart(other, other.parts.w).outline).not.toEqual(outline);
+    },
+  );
+
+  it('bars are cut through words, and the words change under them', () => {
+    const bar = (id: string, y: number) => box(id, 480, y, 400, 6);
+    const d = designOf(1000, words({ text: 'Radio' }), bar('p', 440), bar('q', 460));
+    const { design, chosen } = combineParts(d, 's', ['w', 'p', 'q'], 'subtract');
+    const [id] = chosen;
+    // Seven bands: each stem is cut twice.
+    expect(cover(design, id)).toBeLessThan(cover(base) - 100);
+    const other = withPart(design, withWords(design.parts.w, 'Radioactive'));
+    expect(cover(other, id)).toBeGreaterThan(cover(design, id));
+  });
+
+  it('a letter is mirrored and joined with itself', () => {
+    const r = designOf(1000, words({ text: 'R' }));
+    const b = sheetBounds(r, 'w');
+    if (!b) throw new Error('There is no letter.');
+    const mirror = makeStep('mirror', { axisX: b.x0 - 500 + 2, keep: true, unite: true });
+    const both = withPart(r, { ...r.parts.w, steps: [mirror] });
+    const [path, ...more] = evaluatePart(both, both.parts.w).outline;
+    expect(more).toEqual([]);
+    // The stems overlap by four units and are one outline with its counters.
+    expect(path.contours.filter((c) => contourArea(c) > 0)).toHaveLength(1);
+    const wide = sheetBounds(both, 'w');
+    expect((wide?.x1 ?? 0) - (wide?.x0 ?? 0)).toBeCloseTo(2 * (b.x1 - b.x0) - 4, 6);
+  });
+
+  it('words clip, are clipped, blended into other words and taken into faces', () => {
+    const second = { ...words({ text: 'Radar', size: 140 }), id: 'v', name: 'v' };
+    const d = designOf(1000, words({ text: 'Radio' }), { ...second, place: { ...origin, x: 500, y: 700 } });
+    for (const make of [
+      () => clipParts(d, 's', ['w', 'v']),
+      () => blendParts(d, 's', ['w', 'v'], false),
+      () => makeFaces(d, 's', ['w', 'v']),
+      () => groupParts(d, 's', ['w', 'v']),
+    ]) {
+      const { design, chosen } = make();
+      const result = evaluatePart(design, design.parts[chosen[0]]);
+      expect(result.faults.filter((f) => !f.note)).toEqual([]);
+      expect(result.nodes.length).toBeGreaterThan(0);
+      const other = withPart(design, withWords(design.parts.v, 'Lunar'));
+      expect(evaluatePart(other, other.parts[chosen[0]]).nodes).not.toEqual(result.nodes);
+    }
   });
 });

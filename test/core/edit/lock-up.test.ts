@@ -11,7 +11,7 @@ import {
   origin,
   type Part,
 } from '@/core';
-import { lockUpParts, reportOf, sheetBounds, withLettering, withPart } from '@/core/edit';
+import { applyGesture, lockUpParts, reportOf, sheetBounds, withLettering, withPart } from '@/core/edit';
 import { levelLines } from '@/core/lettering/heights';
 import { readDesign } from '@/core/reading';
 import { fontFile, letteringOf, takeShippedFaces } from '../../faces';
@@ -138,6 +138,16 @@ describe('a lock-up', () => {
     );
     const first = Math.min(box(grown, 'w').x0, box(grown, 't').x0);
     expect(first - box(grown, 'm').x1).toBeCloseTo(0.5 * unit(), 6);
+  });
+
+  it('says of a member that is dragged that the rules place it; the words that lead are free', () => {
+    const d = made(words('w', 600, 500), disc('m', 300, 480, 40));
+    const drag = (id: string) =>
+      applyGesture(d, 's', { type: 'move', ids: [id], dx: 50, dy: 20, straight: false }, 0);
+    expect(drag('m')).toMatchObject({ design: d, readout: 'placed by its lock-up' });
+    const moved = keepRules(drag('w').design);
+    expect(box(moved, 'm').x0 - box(d, 'm').x0).toBeCloseTo(50, 9);
+    expect(box(moved, 'm').y0 - box(d, 'm').y0).toBeCloseTo(20, 9);
   });
 
   it('leaves its parts alone where nothing in it can be measured, and says so', () => {

@@ -1,5 +1,6 @@
 import type { Design } from '../../document/types';
 import type { Point } from '../../geometry/vector';
+import { isPlacedByRule } from '../../scene/rules';
 import { jointBounds } from '../pick';
 import {
   alongAxes,
@@ -73,6 +74,11 @@ function lineHits(
 
 /** Moves parts. */
 export function move(design: Design, sheetId: string, g: GestureOf<'move'>, reach: number): GestureResult {
+  if (
+    g.ids.length &&
+    g.ids.every((id) => isPlacedByRule(design, design.parts[parentOf(design, id) ?? ''], id))
+  )
+    return { design, hits: [], readout: 'placed by its lock-up' };
   let { dx, dy } = g;
   if (g.straight) [dx, dy] = alongAxes(dx, dy, moveAxes(sheetOf(design, sheetId)));
   const slanted = g.straight && dx !== 0 && dy !== 0;
