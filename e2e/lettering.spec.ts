@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { Hand } from './hand';
 
@@ -174,4 +175,53 @@ test('words run round a circle with a grip for its radius, wrap in a frame, and 
   await e.pickOption('Follows', 'Line');
   const [nx, ny] = await middle();
   expect(Math.hypot(nx - x, ny - y)).toBeLessThan(2);
+});
+
+test('a letter takes another form from its picture, and others are taken out piece by piece', async ({
+  page,
+}) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.words(300, 1000, 'Radio');
+  await e.face('Pacifico');
+  await e.letters(0);
+  const form = page.getByRole('button', { name: 'Alternates 1' });
+  await form.click();
+  await e.settled();
+  await expect(form).toHaveAttribute('aria-pressed', 'true');
+  // A letter that has no other form offers none.
+  await e.letters(2);
+  await expect(page.getByRole('group', { name: 'Alternates' })).toHaveCount(0);
+  await e.letters(3);
+  await expect(page.getByRole('combobox', { name: 'Piece 2' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take out piece by piece' }).click();
+  await e.settled();
+  await expect(e.part('i 1')).toBeVisible();
+  await expect(e.part('i 2')).toBeVisible();
+  // The words are still words, with room where the letter was.
+  await e.part('Radio').click();
+  await expect(page.getByRole('textbox', { name: 'Words', exact: true })).toHaveValue('Radio');
+  await page.keyboard.press('Control+z');
+  await expect(e.part('i 1')).toHaveCount(0);
+});
+
+test('lettering goes into an SVG file as text in a font of its own', async ({ page }) => {
+  const e = new Hand(page);
+  await e.openDemo('Observatory lock-up');
+  await page.getByRole('button', { name: 'Export' }).first().click();
+  const dialog = page.getByRole('dialog');
+  const pick = async (field: string, option: string) => {
+    await dialog.getByRole('combobox', { name: field }).click();
+    await page.getByRole('option', { name: option, exact: true }).click();
+  };
+  await pick('Format', 'SVG');
+  await pick('Lettering as', 'Text');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: 'Export SVG' }).click(),
+  ]);
+  const text = await readFile(await file.path(), 'utf8');
+  expect(text.match(/>OBSERVATORY<\/text>/g)).toHaveLength(2);
+  expect(text).toContain('@font-face');
+  expect(text.length).toBeLessThan(120_000);
 });

@@ -26,6 +26,12 @@ interface Font {
 const num = (v: number): string => String(Number(v.toPrecision(9)));
 const escapeText = (s: string): string => s.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
 
+/** Characters that XML 1.0 cannot hold. */
+const unwritable = /[^\t\n\r\x20-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]/u;
+
+/** The glyph of characters that a font does not have; a drawer would take them from another one. */
+const missing = 0;
+
 /** A glyph as it is compared: which, and where it stands from the pen. */
 type Told = readonly [id: number, x: number, y: number];
 
@@ -105,6 +111,7 @@ export class TextWriter {
     const features = commonFeatures(l);
     const made = set(first.cluster, text, [line.from, line.to], item.script, rightToLeft, features);
     const ids = clusters.flatMap((c) => c.glyphs.map((g) => g.id));
+    if (ids.includes(missing) || unwritable.test(text)) return null;
     if (made.glyphs.length !== ids.length || made.glyphs.some(([id], i) => id !== ids[i])) return null;
     // What the letters stand farther on than the font alone would have them.
     const more = clusters.map((c) => c.x / c.scale - made.pens[made.clusters.indexOf(c.from)]);
@@ -137,6 +144,7 @@ export class TextWriter {
       ...commonFeatures(l),
       ...l.letters.find((c) => c.at === letter.from)?.features,
     };
+    if (cluster.glyphs.some((g) => g.id === missing) || unwritable.test(text)) return null;
     const [script] = scriptsOf(text);
     const { glyphs } = set(cluster, text, [0, text.length], script, letter.rightToLeft, features);
     if (

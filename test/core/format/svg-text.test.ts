@@ -56,6 +56,7 @@ describe('lettering in an SVG file', () => {
 
   it.each([
     ['joined letters on a circle', { face: 'amiri-700', text: 'مرصد', follows: 'circle', radius: 300 }, {}],
+    ['a character that its face does not have', { text: 'Жя' }, {}],
     ['letters united', { pieces: 'united' }, {}],
     ['what a step has changed', {}, { steps: [makeStep('offset', { distance: 3 })] }],
     ['what a step has moved', {}, { steps: [makeStep('bounce', { lift: 20 })] }],
@@ -65,6 +66,12 @@ describe('lettering in an SVG file', () => {
     expect(texts(d)).toEqual([]);
     expect(svg(d)).not.toContain('@font-face');
     expect(svg(d)).toContain('<path');
+  });
+
+  it('is outlines where XML cannot hold it', () => {
+    const odd = words({ text: `Ta${String.fromCharCode(1)}rn` });
+    expect(svg(odd)).not.toContain(String.fromCharCode(1));
+    expect(texts(odd)).toEqual([]);
   });
 
   it('is text but for letters that are no glyphs any more', () => {
