@@ -4,7 +4,7 @@ import { type Path, transformPath } from '../geometry/path';
 /** Most numbers of a path that is remembered by its form: a word has some thousands. */
 const mostNumbers = 20_000;
 /** Numbers that are kept in all. */
-const room = 4_000_000;
+const room = 2_000_000;
 
 /** Steps that the size of a path is told in, a power of two so that shapes of one size are told alike. */
 const bits = 32;
