@@ -9,6 +9,7 @@ import {
   isGroup,
   keepRules,
   type Matrix,
+  type Part,
   type PatchOperation,
   type Point,
   pictureSize,
@@ -242,6 +243,13 @@ export const studio = {
 
   bounds(ids: readonly string[]): Bounds | null {
     return edit.jointBounds(must(), ids);
+  },
+
+  /** Parts with all inside them, as they stand on the sheet. */
+  family(ids: readonly string[]): Record<string, Part> {
+    const d = must();
+    const all = ids.flatMap((id) => edit.familyOf(d, id));
+    return Object.fromEntries(all.map((id) => [id, d.parts[id]]));
   },
 
   /** Outline of one part as SVG path text in sheet units, for pointing at it. */

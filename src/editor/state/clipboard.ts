@@ -1,7 +1,9 @@
 import type { Card, Coat, Part } from '@/core';
 import { cardAt, coatOfCard, freshCopy, type ListedCard, withCards } from '../bench/cards';
 import { changeChosen, run } from './actions';
+import { tell } from './history';
 import { get, say } from './store';
+import { studioEngine } from './studio';
 
 type Kept =
   | {
@@ -32,12 +34,9 @@ export async function copyParts(): Promise<void> {
     say('Choose a part first.');
     return;
   }
-  const parts: Record<string, Part> = {};
-  const take = (id: string) => {
-    parts[id] = design.parts[id];
-    design.parts[id].children.forEach(take);
-  };
-  chosen.forEach(take);
+  // As they stand on the sheet: rules may place them otherwise than they were put.
+  await tell();
+  const parts = await studioEngine().studio.family(chosen);
   await keep({ format: 'silent-compass/parts', top: chosen, parts }, 'Copied.');
 }
 
