@@ -177,7 +177,8 @@ export function TypingMarks() {
             .map((p) => `${p.x},${p.y}`)
             .join(' ')}
           fill={colour}
-          fillOpacity={0.28}
+          // In hand, letters are seen as they are painted.
+          fillOpacity={typing.held ? 0.1 : 0.28}
           stroke={typing.held ? madder : 'none'}
           strokeDasharray="3 3"
         />

@@ -16,10 +16,11 @@ import { Section } from '../Section';
 import { FormFields } from './FormFields';
 import { PieceFields } from './PieceFields';
 
-/** The colour that the letters of a part are filled with, as far as it is one. */
+/** The colour that the letters of a part are filled with, of a gradient its first. */
 function fillOf({ coats }: Part): string {
-  const plain = coats.findLast((c) => c.on && c.kind === 'fill' && c.paint.kind === 'solid');
-  return plain?.paint.kind === 'solid' ? plain.paint.colour : '#1f2b38';
+  const paint = coats.findLast((c) => c.on && c.kind === 'fill')?.paint;
+  if (paint?.kind === 'solid') return paint.colour;
+  return paint && 'stops' in paint ? paint.stops[0].colour : '#1f2b38';
 }
 
 const none: readonly LetterAtHand[] = [];
