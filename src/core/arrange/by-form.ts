@@ -52,6 +52,27 @@ function formOf({ contours, fillRule }: Path, x: number, y: number): string | nu
 
 const numbersIn = ({ contours }: Path): number => contours.reduce((n, c) => n + c.xy.length, 1);
 
+/** Work on a path done once for each path object and each list of arguments. */
+export function rememberByPath<A extends readonly unknown[]>(
+  work: (path: Path, ...args: A) => Path,
+): (path: Path, ...args: A) => Path {
+  const known = new WeakMap<Path, Map<string, Path>>();
+  return (path, ...args) => {
+    const key = JSON.stringify(args);
+    let own = known.get(path);
+    if (!own) {
+      own = new Map();
+      known.set(path, own);
+    }
+    let made = own.get(key);
+    if (!made) {
+      made = work(path, ...args);
+      own.set(key, made);
+    }
+    return made;
+  };
+}
+
 /**
  * Work on a path that gives the same whatever place the path has, done once a form: letters come again and
  * again. `work` is given the path with its first node at the origin.
@@ -61,7 +82,7 @@ export function rememberByForm<A extends readonly unknown[]>(
 ): (path: Path, ...args: A) => Path {
   const known = new Map<string, Path>();
   let kept = 0;
-  return (path, ...args) => {
+  return rememberByPath((path, ...args: A) => {
     const [x, y] = path.contours[0]?.xy ?? [];
     const form = x === undefined || y === undefined ? null : formOf(path, x, y);
     if (form === null || x === undefined || y === undefined) return work(path, ...args);
@@ -80,5 +101,5 @@ export function rememberByForm<A extends readonly unknown[]>(
     // Last used, last to go.
     known.set(key, made);
     return transformPath(made, translation(x, y));
-  };
+  });
 }

@@ -1,7 +1,8 @@
 import { emptyPath, type Path } from '../geometry/path';
-import { rememberByForm } from './by-form';
+import { rememberByForm, rememberByPath } from './by-form';
 import { combine, combineWithRules } from './combine';
 import { type JoinStyle, parallelTolerance, rawParallel, type StrokeStyle, strokeContour } from './outline';
+import { samePath } from './same-path';
 import { separate } from './separate';
 import { partsOf, unite } from './unite';
 
@@ -19,7 +20,7 @@ export function offsetPath(path: Path, d: number, style: JoinStyle): Path {
   // outside than a distance does so within its own separate area.
   if (d > 0 && style.join === 'round') return unite(parts.map((p) => parallelOf(p, d, style)));
   if (d > 0) return parallelOf(path, d, style);
-  const contours = separate(path).flatMap((area) => parallelOf(area, d, style).contours);
+  const contours = separate(path).flatMap((area) => parallelOf(samePath(area.contours), d, style).contours);
   return contours.length ? { contours, fillRule: 'nonzero' } : emptyPath;
 }
 
@@ -41,17 +42,17 @@ const strokeOf = rememberByForm(
   }),
 );
 
-/** What a centred stroke covers, to be filled nonzero; parts of it may overlap. */
-export function strokeArea(path: Path, { width, cap, join, miterLimit }: StrokeStyle): Path {
-  if (!(width > 0)) return emptyPath;
-  // Contour by contour: letters come again and again.
-  return {
-    contours: path.contours.flatMap(
-      (c) => strokeOf({ contours: [c], fillRule: 'nonzero' }, { width, cap, join, miterLimit }).contours,
-    ),
+/** What a centred stroke covers, contour by contour: letters come again and again. */
+const strokeAll = rememberByPath(
+  (path: Path, style: StrokeStyle): Path => ({
+    contours: path.contours.flatMap((c) => strokeOf(samePath([c]), style).contours),
     fillRule: 'nonzero',
-  };
-}
+  }),
+);
+
+/** What a centred stroke covers, to be filled nonzero; parts of it may overlap. */
+export const strokeArea = (path: Path, { width, cap, join, miterLimit }: StrokeStyle): Path =>
+  width > 0 ? strokeAll(path, { width, cap, join, miterLimit }) : emptyPath;
 
 /** What a stroke covers when it lies along, inside or outside the filled outline. */
 export function strokeOutline(

@@ -1,6 +1,7 @@
 import { emptyPath, type Path, pathBounds } from '../geometry/path';
 import { rememberByForm } from './by-form';
 import { combine } from './combine';
+import { samePath } from './same-path';
 
 interface Parts {
   readonly contours: number;
@@ -63,7 +64,7 @@ function clusters(paths: readonly Path[]): Path[][] {
  */
 export function unite(paths: readonly Path[]): Path {
   const contours = clusters(paths).flatMap(
-    (own) => united({ contours: own.flatMap((p) => p.contours), fillRule: 'nonzero' }).contours,
+    (own) => united(samePath(own.flatMap((p) => p.contours))).contours,
   );
   return contours.length ? noteParts({ contours, fillRule: 'nonzero' }, paths) : emptyPath;
 }

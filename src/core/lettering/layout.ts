@@ -1,10 +1,19 @@
-import { determinant, type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
-import { type Bounds, type Path, pathBounds, reverseContour, transformPath } from '../geometry/path';
+import {
+  determinant,
+  identity,
+  type Matrix,
+  multiply,
+  rotation,
+  scaling,
+  translation,
+} from '../geometry/matrix';
+import { type Bounds, type Path, pathBounds, transformPath } from '../geometry/path';
 import { faceById } from './face';
 import { type Baseline, circleLine, pathLine, straight } from './follow';
 import { noteLetter } from './letter-of';
-import { letterPath, letterPieces } from './letter-pieces';
+import { carried, letterPath, letterPieces } from './letter-pieces';
 import { linesOf, type TextLine } from './lines';
+import type { Cluster } from './shape-line';
 import type { LetterChange, Lettering, PieceChange } from './types';
 
 /** A letter where it stands. */
@@ -63,8 +72,9 @@ const shaping = ({ stretchX, stretchY, slantX, slantY }: Lettering): Matrix => [
 ];
 
 /** What a designer did to a letter, about the middle of its ink. */
-function changeMatrix(change: LetterChange | undefined, ink: Bounds | null, size: number): Matrix | null {
+function changeMatrix(change: LetterChange | undefined, letter: Cluster, size: number): Matrix | null {
   if (!change) return null;
+  const ink = pathBounds(letterPath(letter, identity));
   const [x, y] = ink ? [(ink.x0 + ink.x1) / 2, (ink.y0 + ink.y1) / 2] : [0, 0];
   const about = multiply(
     translation(x, y),
@@ -79,16 +89,9 @@ function changeMatrix(change: LetterChange | undefined, ink: Bounds | null, size
   return multiply(translation(change.dx * size, change.dy * size), about);
 }
 
-/** A path carried over; mirrored, it runs the way it ran. */
-function carried(path: Path, m: Matrix): Path {
-  const out = transformPath(path, m);
-  return determinant(m) < 0 ? { ...out, contours: out.contours.map(reverseContour) } : out;
-}
-
 /** What of a letter stands where: all of it, piece by piece, or some of it given up to others. */
 function divide(
-  whole: Path,
-  pieces: () => readonly Path[],
+  letter: Cluster,
   change: LetterChange | undefined,
   matrix: Matrix,
   l: Lettering,
@@ -96,10 +99,10 @@ function divide(
   const changed = change?.pieces ?? [];
   const parted = l.pieces === 'contours' || change?.apart === true;
   if (!parted && !changed.length) {
-    const path = carried(whole, matrix);
+    const path = letterPath(letter, matrix);
     return { path, apart: [path], standIns: [] };
   }
-  const all = pieces();
+  const all = letterPieces(letter);
   const gone = changed.filter((c) => c.nth < all.length);
   const standIns = gone.flatMap((c): StandIn[] => {
     const b = pathBounds(all[c.nth]);
@@ -182,12 +185,11 @@ export function layOut(l: Lettering, along: Path | null = null): LetteringLayout
         if (c.glyphs.length) dropped++;
         continue;
       }
-      const bare = letterPath(c);
       const own = multiply(
         stand,
         multiply(level ? translation(0, 0) : shape, translation(-c.advance / 2, -l.rise)),
       );
-      const change = changeMatrix(changes.get(from), pathBounds(bare), l.size);
+      const change = changeMatrix(changes.get(from), c, l.size);
       const matrix = change ? multiply(own, change) : own;
       const { ascender, descender } = c.instance.metrics;
       const letter = {
@@ -202,7 +204,7 @@ export function layOut(l: Lettering, along: Path | null = null): LetteringLayout
         colour: changes.get(from)?.colour ?? c.colour,
         line: number,
       };
-      const divided = divide(bare, () => letterPieces(c), changes.get(from), matrix, l);
+      const divided = divide(c, changes.get(from), matrix, l);
       const whole = divided.apart.length === 1 && !changes.get(from)?.pieces?.length;
       if (whole && determinant(matrix) > 0) noteLetter(divided.path, { l, letter, line, cluster: c });
       letters.push({

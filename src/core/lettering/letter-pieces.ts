@@ -1,5 +1,7 @@
 import { separate } from '../arrange/separate';
-import { type Path, transformPath } from '../geometry/path';
+import { determinant, type Matrix } from '../geometry/matrix';
+import { type Path, reverseContour, transformPath } from '../geometry/path';
+import type { FaceInstance } from './face';
 import type { Cluster } from './shape-line';
 
 type Glyphs = Pick<Cluster, 'glyphs' | 'instance' | 'scale'>;
@@ -12,11 +14,40 @@ const placed = ({ glyphs, instance, scale }: Glyphs, outlines: (outline: Path) =
     ),
   );
 
-/** A letter's outline in its own coordinates. */
-export const letterPath = (letter: Glyphs): Path => ({
+const whole = (letter: Glyphs): Path => ({
   contours: placed(letter, (p) => [p]).flatMap((p) => p.contours),
   fillRule: 'nonzero',
 });
+
+/** Letters of one face that are remembered. */
+const most = 3000;
+
+const known = new WeakMap<FaceInstance, Map<string, Path>>();
+
+/**
+ * A letter's outline carried over by a matrix, from its own coordinates; mirrored, it runs the way it ran. A
+ * letter that stands where it stood is the same object: what rests on it need not be worked out again.
+ */
+export function letterPath(letter: Glyphs, matrix: Matrix): Path {
+  let own = known.get(letter.instance);
+  if (!own || own.size > most) {
+    own = new Map();
+    known.set(letter.instance, own);
+  }
+  const key = `${letter.glyphs.map((g) => `${g.id} ${g.x} ${g.y}`).join()} ${letter.scale} ${matrix.join()}`;
+  let made = own.get(key);
+  if (!made) {
+    made = carried(whole(letter), matrix);
+    own.set(key, made);
+  }
+  return made;
+}
+
+/** A path carried over; mirrored, it runs the way it ran. */
+export function carried(path: Path, m: Matrix): Path {
+  const out = transformPath(path, m);
+  return determinant(m) < 0 ? { ...out, contours: out.contours.map(reverseContour) } : out;
+}
 
 const separated = new WeakMap<Path, readonly Path[]>();
 

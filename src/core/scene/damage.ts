@@ -7,7 +7,7 @@ import {
   pathBounds,
   transformBounds,
 } from '../geometry/path';
-import type { MeshNode, Scene, SceneNode } from './types';
+import type { GroupNode, MeshNode, Scene, SceneNode, ScenePaint } from './types';
 
 const boundsCache = new WeakMap<Path, Bounds | null>();
 
@@ -59,45 +59,99 @@ export function nodeBounds(node: SceneNode, matrix: Matrix): Bounds | null {
   return { x0: grown.x0 + node.dx, y0: grown.y0 + node.dy, x1: grown.x1 + node.dx, y1: grown.y1 + node.dy };
 }
 
+const samePaint = (a: ScenePaint, b: ScenePaint): boolean =>
+  a === b || (a.kind === 'solid' && b.kind === 'solid' && a.colour.every((v, i) => v === b.colour[i]));
+
+/** Whether two nodes paint the same: one object, or shapes of one path painted alike. */
+const same = (a: SceneNode, b: SceneNode): boolean =>
+  a === b ||
+  (a.type === 'shape' &&
+    b.type === 'shape' &&
+    a.path === b.path &&
+    a.opacity === b.opacity &&
+    a.blend === b.blend &&
+    samePaint(a.paint, b.paint));
+
+/** Whether two groups differ at most in what is in them. */
+const sameFrame = (a: GroupNode, b: GroupNode): boolean =>
+  a.opacity === b.opacity &&
+  a.blend === b.blend &&
+  a.clip === b.clip &&
+  a.mask === b.mask &&
+  a.knockout === b.knockout &&
+  a.matrix.every((v, k) => v === b.matrix[k]);
+
+/**
+ * Where two shapes that are painted alike in one colour differ: within the contours that only one of them has,
+ * for the others wind round every place as they did. Null where they are not such shapes.
+ */
+function changedContours(a: SceneNode, b: SceneNode): { path: Path } | null {
+  if (a.type !== 'shape' || b.type !== 'shape' || a.paint.kind !== 'solid') return null;
+  if (a.path.fillRule !== b.path.fillRule || !same({ ...a, path: b.path }, b)) return null;
+  const [own, others] = [a, b].map((n) => new Set(n.path.contours.map((c) => c.xy)));
+  const contours = [
+    ...a.path.contours.filter((c) => !others.has(c.xy)),
+    ...b.path.contours.filter((c) => !own.has(c.xy)),
+  ];
+  return { path: { contours, fillRule: a.path.fillRule } };
+}
+
+/** How far ahead a node is looked for that others were put before, or that they went from before. */
+const ahead = 8;
+
+/** How many nodes to pass over in either list until both go on alike; null where they do not soon. */
+function skipTo(
+  before: readonly SceneNode[],
+  i: number,
+  after: readonly SceneNode[],
+  j: number,
+): { before: number; after: number } | null {
+  for (let k = 1; k <= ahead; k++) {
+    if (j + k < after.length && same(before[i], after[j + k])) return { before: 0, after: k };
+    if (i + k < before.length && same(before[i + k], after[j])) return { before: k, after: 0 };
+  }
+  return null;
+}
+
 function damageOf(before: readonly SceneNode[], after: readonly SceneNode[], matrix: Matrix): Bounds | null {
   if (before === after) return null;
   let damage: Bounds | null = null;
   const add = (n: SceneNode | undefined) => {
     if (n) damage = joinBounds(damage, nodeBounds(n, matrix));
   };
-  if (before.length !== after.length) {
-    // Nodes that merely moved along the list keep their identity; those in order are passed over.
-    let head = 0;
-    while (head < before.length && head < after.length && before[head] === after[head]) head++;
-    let tail = 0;
-    while (
-      tail < before.length - head &&
-      tail < after.length - head &&
-      before[before.length - 1 - tail] === after[after.length - 1 - tail]
-    )
-      tail++;
-    for (const n of before.slice(head, before.length - tail)) add(n);
-    for (const n of after.slice(head, after.length - tail)) add(n);
-    return damage;
-  }
-  for (let i = 0; i < before.length; i++) {
-    const [a, b] = [before[i], after[i]];
-    if (a === b) continue;
-    const sameFrame =
-      a.type === 'group' &&
-      b.type === 'group' &&
-      a.opacity === b.opacity &&
-      a.blend === b.blend &&
-      a.clip === b.clip &&
-      a.mask === b.mask &&
-      a.knockout === b.knockout &&
-      a.matrix.every((v, k) => v === b.matrix[k]);
-    if (sameFrame) damage = joinBounds(damage, damageOf(a.children, b.children, multiply(matrix, a.matrix)));
-    else {
-      add(a);
-      add(b);
+  // What is left out of either list changes what lies there; what stays keeps its order.
+  let [i, j] = [0, 0];
+  while (i < before.length && j < after.length) {
+    const [a, b] = [before[i], after[j]];
+    if (same(a, b)) {
+      i++;
+      j++;
+      continue;
     }
+    const skip = skipTo(before, i, after, j);
+    if (skip) {
+      for (const n of before.slice(i, i + skip.before)) add(n);
+      for (const n of after.slice(j, j + skip.after)) add(n);
+      i += skip.before;
+      j += skip.after;
+      continue;
+    }
+    if (a.type === 'group' && b.type === 'group' && sameFrame(a, b))
+      damage = joinBounds(damage, damageOf(a.children, b.children, multiply(matrix, a.matrix)));
+    else {
+      const changed = changedContours(a, b);
+      if (changed) {
+        const bounds = pathBounds(changed.path);
+        damage = joinBounds(damage, bounds && transformBounds(bounds, matrix));
+      } else {
+        add(a);
+        add(b);
+      }
+    }
+    i++;
+    j++;
   }
+  for (const n of [...before.slice(i), ...after.slice(j)]) add(n);
   return damage;
 }
 

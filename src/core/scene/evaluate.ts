@@ -140,9 +140,13 @@ const siblingsOf =
 /** What faces are at hand changes lettering alone. */
 const stampOf = ({ source }: Part): number => (source.kind === 'lettering' ? facesStamp() : 0);
 
-/** Says on every edge that it comes from this part, so that combinations can tell. */
+const marked = new WeakMap<Path, { part: string; first: number; own: Path }>();
+
+/** Says on every edge that it comes from this part, so that combinations can tell; the same object as long as the path is. */
 function withOrigins(path: Path, part: string, first: number): Path {
-  return {
+  const known = marked.get(path);
+  if (known?.part === part && known.first === first) return known.own;
+  const own = {
     ...path,
     contours: path.contours.map((c, i) => ({
       ...c,
@@ -155,6 +159,8 @@ function withOrigins(path: Path, part: string, first: number): Path {
       })),
     })),
   };
+  marked.set(path, { part, first, own });
+  return own;
 }
 
 function make(part: Part, basis: Basis, centres: Centres): Made {
