@@ -5,7 +5,7 @@ import { remembered } from '../document/record';
 import { type Design, isPrimitive, type Part } from '../document/types';
 import { finishes } from '../finish';
 import { applyTo, identity, type Matrix } from '../geometry/matrix';
-import { type Bounds, joinBounds, transformPath } from '../geometry/path';
+import { type Bounds, joinBounds, type Path, transformPath } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import type { Point } from '../geometry/vector';
 import { type CardFault, evaluatePart, siblingsOfPart } from '../scene/evaluate';
@@ -220,10 +220,21 @@ function boxOf(design: Design, ids: readonly string[]): Pick<Report, 'box' | 'si
   };
 }
 
+const texts = new WeakMap<Path, { readonly world: Matrix; readonly d: string }>();
+
+/** A path on the sheet as SVG path text; remembered, for most letters of words that change stay as they are. */
+function textOf(path: Path, world: Matrix): string {
+  const known = texts.get(path);
+  if (known?.world.every((v, i) => v === world[i])) return known.d;
+  const d = formatPath(transformPath(path, world));
+  texts.set(path, { world, d });
+  return d;
+}
+
 function outlineText(design: Design, id: string): string {
   const m = worldOf(design, id);
   return evaluatePart(design, design.parts[id])
-    .outline.map((p) => formatPath(transformPath(p, m)))
+    .outline.map((p) => textOf(p, m))
     .join('');
 }
 
