@@ -36,6 +36,13 @@ async function reword(e: Hand, was: string, words: string): Promise<void> {
   expect(await shape()).toBe(first);
 }
 
+/** Makes a deep side of the lowest coat: the words grown, and drawn out in a trail. */
+async function deepSide(e: Hand, distance: number, trail: Record<string, number>): Promise<void> {
+  await e.coatStep(0, 'Offset', { Distance: distance });
+  await e.coatStep(0, 'Trail', { ...trail, 'Turn each by': 0, 'Scale each by': 1 });
+  await e.flip('Unite copies');
+}
+
 test('the supper-room lettering: a script united, four coats with steps of their own, leaning lines', async ({
   page,
 }) => {
@@ -68,15 +75,7 @@ test('the supper-room lettering: a script united, four coats with steps of their
   await e.fill({ Width: 3, 'Colour, hex or RGB': '#ffffff', Opacity: 60 });
   await e.coatStep(3, 'Offset', { Distance: -7 });
   await e.coatStep(1, 'Offset', { Distance: 15 });
-  await e.coatStep(0, 'Offset', { Distance: 15 });
-  await e.coatStep(0, 'Trail', {
-    Copies: 9,
-    'Step x': 3,
-    'Step y': 3,
-    'Turn each by': 0,
-    'Scale each by': 1,
-  });
-  await e.flip('Unite copies');
+  await deepSide(e, 15, { Copies: 9, 'Step x': 3, 'Step y': 3 });
   await e.card('Lettering').click();
   await e.fill(placeOf(whole, 'Supper room'));
   await reword(e, 'Supper room', 'Night kitchen');
@@ -168,15 +167,7 @@ test('the meteor lettering: letters raised and turned one by one, a wave over a 
       [0.8, '#c98f3a'],
     ],
   );
-  await e.coatStep(0, 'Offset', { Distance: 14 });
-  await e.coatStep(0, 'Trail', {
-    Copies: 10,
-    'Step x': 3.4,
-    'Step y': 5,
-    'Turn each by': 0,
-    'Scale each by': 1,
-  });
-  await e.flip('Unite copies');
+  await deepSide(e, 14, { Copies: 10, 'Step x': 3.4, 'Step y': 5 });
   await e.card('Lettering').click();
   await e.fill(placeOf(whole, 'METEORS'));
   await reword(e, 'METEORS', 'METEORITES');

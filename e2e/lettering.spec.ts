@@ -184,11 +184,17 @@ test('a letter takes another form from its picture, and others are taken out pie
   await e.blank('Mark or badge');
   await e.words(300, 1000, 'Radio');
   await e.face('Pacifico');
+  const shape = () => page.getByTestId('chosen-outline').getAttribute('d');
+  const plain = await shape();
   await e.letters(0);
   const form = page.getByRole('button', { name: 'Alternates 1' });
   await form.click();
   await e.settled();
   await expect(form).toHaveAttribute('aria-pressed', 'true');
+  await page.getByLabel('Words on the sheet').focus();
+  await page.keyboard.press('Escape');
+  await e.settled();
+  expect(await shape()).not.toBe(plain);
   // A letter that has no other form offers none.
   await e.letters(2);
   await expect(page.getByRole('group', { name: 'Alternates' })).toHaveCount(0);

@@ -9,27 +9,6 @@ const room = 2_000_000;
 /** Steps that the size of a path is told in, a power of two so that shapes of one size are told alike. */
 const bits = 32;
 
-/** Four sums of whole numbers that differ wherever any of the numbers does, but for a chance of 2⁻¹²⁸. */
-class Sums {
-  private a = 0x9e3779b9;
-  private b = 0x243f6a88;
-  private c = 0xb7e15162;
-  private d = 0x85ebca6b;
-
-  add(v: number): void {
-    const low = v | 0;
-    const high = (v - low) / 0x100000000;
-    this.a = Math.imul(this.a ^ low, 0x9e3779b1) ^ (this.b >>> 15);
-    this.b = Math.imul(this.b ^ high ^ (low << 7), 0x85ebca77) ^ (this.c >>> 13);
-    this.c = Math.imul(this.c ^ (low + high), 0xc2b2ae3d) ^ (this.d >>> 16);
-    this.d = Math.imul(this.d ^ (low >>> 3) ^ (high << 11), 0x27d4eb2f) ^ (this.a >>> 14);
-  }
-
-  text(): string {
-    return `${this.a},${this.b},${this.c},${this.d}`;
-  }
-}
-
 /** A path's form, wherever it stands: its numbers from its first node, as finely as its size allows. */
 function formOf({ contours, fillRule }: Path, x: number, y: number): string | null {
   let count = 0;
@@ -42,17 +21,30 @@ function formOf({ contours, fillRule }: Path, x: number, y: number): string | nu
   const exponent = bits - Math.ceil(Math.log2(size));
   if (!Number.isFinite(exponent)) return null;
   const scale = 2 ** exponent;
-  const sums = new Sums();
+  const told = new Float64Array(count + contours.length);
+  let at = 0;
   for (const { xy, closed } of contours) {
-    sums.add(closed ? xy.length : -xy.length);
-    for (let i = 0; i < xy.length; i++) sums.add(Math.round((xy[i] - (i % 2 ? y : x)) * scale));
+    told[at++] = closed ? xy.length : -xy.length;
+    // Adding 0 makes one zero of both.
+    for (let i = 0; i < xy.length; i++) told[at++] = Math.round((xy[i] - (i % 2 ? y : x)) * scale) + 0;
   }
-  return `${fillRule} ${exponent} ${count} ${sums.text()}`;
+  return `${fillRule} ${exponent} ${asText(told)}`;
+}
+
+/** The bytes of numbers as text: as short as a key can be that tells them all. */
+function asText(numbers: Float64Array): string {
+  const units = new Uint16Array(numbers.buffer);
+  let text = '';
+  for (let i = 0; i < units.length; i += 8192) text += String.fromCharCode(...units.subarray(i, i + 8192));
+  return text;
 }
 
 const numbersIn = ({ contours }: Path): number => contours.reduce((n, c) => n + c.xy.length, 1);
 
-/** Work on a path done once for each path object and each list of arguments. */
+/** Results that are kept of one path object: a drag asks for another one at every step. */
+const mostOfOne = 32;
+
+/** Work on a path done once for each path object and each list of arguments, the last few of them. */
 export function rememberByPath<A extends readonly unknown[]>(
   work: (path: Path, ...args: A) => Path,
 ): (path: Path, ...args: A) => Path {
@@ -67,6 +59,8 @@ export function rememberByPath<A extends readonly unknown[]>(
     let made = own.get(key);
     if (!made) {
       made = work(path, ...args);
+      const [oldest] = own.keys();
+      if (own.size >= mostOfOne && oldest !== undefined) own.delete(oldest);
       own.set(key, made);
     }
     return made;

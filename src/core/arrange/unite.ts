@@ -3,31 +3,17 @@ import { rememberByForm } from './by-form';
 import { combine } from './combine';
 import { samePath } from './same-path';
 
-interface Parts {
-  readonly contours: number;
-  readonly last: readonly number[];
-  readonly parts: readonly Path[];
-}
-
-/** What united paths were united from, by the numbers of their first contour: those stay as they are passed on. */
-const made = new WeakMap<readonly number[], Parts>();
+/** What united paths were united from; the numbers of their contours stay as they are passed on. */
+const made = new WeakMap<Path, readonly Path[]>();
 
 /** Remembers what a path is the union of. */
 export function noteParts(path: Path, parts: readonly Path[]): Path {
-  const [first] = path.contours;
-  const last = path.contours.at(-1);
-  if (first && last && parts.length > 1)
-    made.set(first.xy, { contours: path.contours.length, last: last.xy, parts });
+  if (parts.length > 1) made.set(samePath(path.contours), parts);
   return path;
 }
 
 /** What a path is the union of, where that is known. */
-export function partsOf({ contours }: Path): readonly Path[] | null {
-  const known = contours[0] && made.get(contours[0].xy);
-  return known && known.contours === contours.length && known.last === contours[contours.length - 1].xy
-    ? known.parts
-    : null;
-}
+export const partsOf = ({ contours }: Path): readonly Path[] | null => made.get(samePath(contours)) ?? null;
 
 const united = rememberByForm((path: Path) => combine('union', [path]));
 

@@ -154,8 +154,6 @@ function betweenGroups(a: End, b: End): (t: number) => Between {
   };
 }
 
-const isGathered = ({ part }: End) => isGroup(part.source);
-
 /** A group among single parts takes part with the look of its lowest member. */
 const plainLook = (end: End): Part => {
   const lowest = end.part.coats.length ? undefined : end.members[0];
@@ -168,7 +166,8 @@ const plainLook = (end: End): Part => {
  * others the outlines do.
  */
 export function betweenParts(a: End, b: End): (t: number) => Between {
-  if (isGathered(a) && isGathered(b) && a.members.length && b.members.length) return betweenGroups(a, b);
+  const groups = [a, b].every(({ part, members }) => isGroup(part.source) && members.length > 0);
+  if (groups) return betweenGroups(a, b);
   const [p, q] = [plainLook(a), plainLook(b)];
   const shape = sameMake(p, q) ? null : blendPaths(joinOutline(a.outline), joinOutline(b.outline));
   return (t) => {

@@ -1,10 +1,12 @@
 import { piecesOf } from '../arrange/separate';
 import { keepPaint } from '../coat';
+import type { Coat } from '../coat/types';
 import { makeId, makeSource } from '../document/create';
 import { type Design, isGroup, type Part } from '../document/types';
 import { type Bounds, type Path, pathBounds } from '../geometry/path';
 import { joinOutline } from '../holder/join';
-import { evaluatePart } from '../scene/evaluate';
+import { standInOutline } from '../lettering/stand-ins';
+import { evaluatePart, siblingsOfPart } from '../scene/evaluate';
 import { outlineBounds } from '../scene/run-steps';
 import type { Edited } from './edited';
 import { layoutOnSheet } from './lettering';
@@ -57,15 +59,25 @@ export function plainParts(design: Design, ids: readonly string[]): Edited {
 }
 
 /** Parts of their own for outlines of a part within `bounds`, that look as they did in the whole. */
-function partsFor(part: Part, bounds: Bounds, outlines: readonly { path: Path; name: string }[]): Part[] {
-  return outlines.map(({ path, name }) => ({
+function partsFor(
+  part: Part,
+  bounds: Bounds,
+  outlines: readonly { path: Path; name: string; colour?: string }[],
+): Part[] {
+  // A colour of its own is what fills have of a piece.
+  const paintOf = (c: Coat, colour: string | undefined): Coat =>
+    colour && c.kind === 'fill' ? { ...c, paint: { kind: 'solid', colour } } : c;
+  return outlines.map(({ path, name, colour }) => ({
     ...part,
     id: makeId(),
     name,
     source: makeSource('path', numbersOf(path)),
     steps: part.steps.map((c) => ({ ...c, id: makeId() })),
     children: [],
-    coats: part.coats.map((c) => ({ ...keepPaint(c, bounds, pathBounds(path) ?? bounds), id: makeId() })),
+    coats: part.coats.map((c) => ({
+      ...paintOf(keepPaint(c, bounds, pathBounds(path) ?? bounds), colour),
+      id: makeId(),
+    })),
     finishes: part.finishes.map((f) => ({ ...f, id: makeId() })),
   }));
 }
@@ -113,18 +125,26 @@ export function takeLettersOut(
   const l = part?.source;
   const bounds = part && outlineBounds(evaluatePart(design, part).outline);
   if (l?.kind !== 'lettering' || !bounds) return { design, chosen: [id] };
-  const taken = layoutOnSheet(design, part, l)
-    .letters.filter((c) => starts.includes(c.from) && c.path.contours.length)
-    .map((c) => ({ at: c.from, all: c.pieces().length, name: l.text.slice(c.from, c.to), path: c.path }));
-  const outlines = taken.flatMap(({ path, name }) => {
-    if (!piecewise) return [{ path, name }];
-    const pieces = piecesOf(path);
-    return pieces.map((p, i) => ({ path: p, name: pieces.length > 1 ? `${name} ${i + 1}` : name }));
+  const siblings = siblingsOfPart(design, part);
+  const taken = layoutOnSheet(design, part, l).letters.flatMap((c) => {
+    // What stands in and is one of the words goes along; what paints itself stays where it is.
+    const stand = c.standIns.filter((s) => !s.own).flatMap((s) => standInOutline(s, siblings(s.by)?.outline));
+    const path = joinOutline([c.path, ...stand]);
+    const staying = c.standIns.filter((s) => s.own).map((s) => s.nth);
+    const pieces = c.pieces().flatMap((_, nth) => (staying.includes(nth) ? [] : [nth]));
+    const { from: at, colour } = c;
+    const known = { at, pieces, path, name: l.text.slice(at, c.to), ...(colour ? { colour } : {}) };
+    return starts.includes(at) && path.contours.length ? [known] : [];
+  });
+  const outlines = taken.flatMap((letter) => {
+    if (!piecewise) return [letter];
+    const pieces = piecesOf(letter.path);
+    const nameOf = (i: number) => (pieces.length > 1 ? `${letter.name} ${i + 1}` : letter.name);
+    return pieces.map((path, i) => ({ ...letter, path, name: nameOf(i) }));
   });
   const made = partsFor(part, bounds, outlines);
-  const gone = taken.map(({ at, all }) => ({ at, pieces: Array.from({ length: all }, (_, i) => i) }));
   const rest = withLettering(part, (own) =>
-    gone.reduce((o, { at, pieces }) => withPieces(o, at, pieces, () => nothing), own),
+    taken.reduce((o, { at, pieces }) => withPieces(o, at, pieces, () => nothing), own),
   );
   const parent = parentOf(design, id);
   const level = childrenOf(design, sheetId, parent).flatMap((c) =>

@@ -7,6 +7,7 @@ import { type LetterOf, lettersOf } from '../lettering/letter-of';
 import { type Cluster, commonFeatures } from '../lettering/shape-line';
 import { embedding, type Subsetter } from '../lettering/subset';
 import { base64 } from './svg-picture';
+import { escapeText, num } from './svg-values';
 
 /** Text set at the origin of its own coordinates, for an element with a matrix. */
 export interface SvgText {
@@ -22,9 +23,6 @@ interface Font {
   readonly axes: AxisValues;
   readonly codePoints: Set<number>;
 }
-
-const num = (v: number): string => String(Number(v.toPrecision(9)));
-const escapeText = (s: string): string => s.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
 
 /** Characters that XML 1.0 cannot hold. */
 const unwritable = /[^\t\n\r\x20-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]/u;

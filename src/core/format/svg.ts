@@ -6,6 +6,7 @@ import { formatPath } from '../geometry/svg-path';
 import { lettersOf } from '../lettering/letter-of';
 import type { Subsetter } from '../lettering/subset';
 import { nodeBounds } from '../scene/damage';
+import { samePaint } from '../scene/paint-colour';
 import { silhouette } from '../scene/silhouette';
 import type {
   GradientPaint,
@@ -18,10 +19,9 @@ import type {
 } from '../scene/types';
 import { base64, pictureOf } from './svg-picture';
 import { type SvgText, TextWriter } from './svg-text';
+import { escapeText, num } from './svg-values';
 
-const num = (v: number): string => String(Number(v.toPrecision(12)));
 const matrixText = (m: Matrix): string => `matrix(${m.map(num).join(' ')})`;
-const escapeText = (s: string): string => s.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);
 
 /** Stops as SVG can show them: it mixes in sRGB only, so other spaces are sampled finely. */
 function svgStops(paint: GradientPaint): ColourStop[] {
@@ -53,9 +53,6 @@ const boxText = ({ x0, y0, x1, y1 }: Bounds): string =>
 /** Whether a paint hides what lies under it, so that it is all one whether letters overlap. */
 const hides = (paint: ScenePaint): boolean =>
   paint.kind === 'solid' ? paint.colour[3] === 1 : paint.stops.every((s) => s.colour[3] === 1);
-
-const samePaint = (a: ScenePaint, b: ScenePaint): boolean =>
-  a === b || (a.kind === 'solid' && b.kind === 'solid' && a.colour.every((v, i) => v === b.colour[i]));
 
 /** Nodes in which letters that follow each other, painted alike, are one shape: they are set as one text. */
 function asWords(list: readonly SceneNode[]): SceneNode[] {

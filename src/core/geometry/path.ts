@@ -1,5 +1,5 @@
 import { type Cubic, cubicExtremes, cubicPoint, isLine, lineCubic } from './cubic';
-import { isIdentity, type Matrix } from './matrix';
+import { determinant, isIdentity, type Matrix } from './matrix';
 import type { Point } from './vector';
 
 /** Which primitive an edge came from: the part, its contour and segment, and the range of parameters kept. */
@@ -113,6 +113,12 @@ export function reverseContour(c: Contour): Contour {
   if (!c.origins) return { xy, closed: c.closed };
   const origins = c.origins.map((o) => (o ? { ...o, t0: o.t1, t1: o.t0 } : null)).reverse();
   return { xy, closed: c.closed, origins };
+}
+
+/** The path moved by an affine map; mirrored, its contours run the way they ran. */
+export function carryPath(path: Path, m: Matrix): Path {
+  const moved = transformPath(path, m);
+  return determinant(m) < 0 ? { ...moved, contours: moved.contours.map(reverseContour) } : moved;
 }
 
 /** The path moved by an affine map. Equal nodes stay equal bit for bit. */

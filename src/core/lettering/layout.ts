@@ -7,11 +7,11 @@ import {
   scaling,
   translation,
 } from '../geometry/matrix';
-import { type Bounds, type Path, pathBounds, transformPath } from '../geometry/path';
+import { type Bounds, carryPath, type Path, pathBounds, transformPath } from '../geometry/path';
 import { faceById } from './face';
 import { type Baseline, circleLine, pathLine, straight } from './follow';
 import { noteLetter } from './letter-of';
-import { carried, letterPath, letterPieces } from './letter-pieces';
+import { letterPath, letterPieces } from './letter-pieces';
 import { linesOf, type TextLine } from './lines';
 import type { Cluster } from './shape-line';
 import type { LetterChange, Lettering, PieceChange } from './types';
@@ -109,9 +109,9 @@ function divide(
     if (!c.by || !b) return [];
     const [x, y] = [c.dx * l.size, c.dy * l.size];
     const box = { x0: b.x0 + x, y0: b.y0 + y, x1: b.x1 + x, y1: b.y1 + y };
-    return [{ ...c, box, matrix, path: carried(all[c.nth], matrix) }];
+    return [{ ...c, box, matrix, path: carryPath(all[c.nth], matrix) }];
   });
-  const left = all.filter((_, i) => !gone.some((c) => c.nth === i)).map((p) => carried(p, matrix));
+  const left = all.filter((_, i) => !gone.some((c) => c.nth === i)).map((p) => carryPath(p, matrix));
   const path: Path = { contours: left.flatMap((p) => p.contours), fillRule: 'nonzero' };
   return { path, apart: parted ? left : [path], standIns };
 }

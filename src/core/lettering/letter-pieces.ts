@@ -1,6 +1,6 @@
 import { separate } from '../arrange/separate';
-import { determinant, type Matrix } from '../geometry/matrix';
-import { type Path, reverseContour, transformPath } from '../geometry/path';
+import type { Matrix } from '../geometry/matrix';
+import { carryPath, type Path, transformPath } from '../geometry/path';
 import type { FaceInstance } from './face';
 import type { Cluster } from './shape-line';
 
@@ -37,16 +37,10 @@ export function letterPath(letter: Glyphs, matrix: Matrix): Path {
   const key = `${letter.glyphs.map((g) => `${g.id} ${g.x} ${g.y}`).join()} ${letter.scale} ${matrix.join()}`;
   let made = own.get(key);
   if (!made) {
-    made = carried(whole(letter), matrix);
+    made = carryPath(whole(letter), matrix);
     own.set(key, made);
   }
   return made;
-}
-
-/** A path carried over; mirrored, it runs the way it ran. */
-export function carried(path: Path, m: Matrix): Path {
-  const out = transformPath(path, m);
-  return determinant(m) < 0 ? { ...out, contours: out.contours.map(reverseContour) } : out;
 }
 
 const separated = new WeakMap<Path, readonly Path[]>();

@@ -1,12 +1,5 @@
-import { determinant, type Matrix, multiply, scaling, translation } from '../geometry/matrix';
-import {
-  type Bounds,
-  joinBounds,
-  type Path,
-  pathBounds,
-  reverseContour,
-  transformPath,
-} from '../geometry/path';
+import { type Matrix, multiply, scaling, translation } from '../geometry/matrix';
+import { type Bounds, carryPath, joinBounds, type Path, pathBounds } from '../geometry/path';
 import type { StandIn } from './layout';
 
 /**
@@ -26,7 +19,8 @@ export function standInOutline(s: StandIn, outline: readonly Path[] | undefined)
   const m = outline && standInMatrix(s, outline.map(pathBounds).reduce(joinBounds, null));
   if (!m) return [s.path];
   return outline.map((p) => {
-    const { contours, fillRule } = transformPath(p, m);
-    return { fillRule, contours: determinant(m) < 0 ? contours.map(reverseContour) : contours };
+    // What marks its pieces, such as a colour of their own, stays with the drawing.
+    const { contours, fillRule } = carryPath(p, m);
+    return { contours, fillRule };
   });
 }

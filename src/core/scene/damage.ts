@@ -7,7 +7,8 @@ import {
   pathBounds,
   transformBounds,
 } from '../geometry/path';
-import type { GroupNode, MeshNode, Scene, SceneNode, ScenePaint } from './types';
+import { samePaint } from './paint-colour';
+import type { GroupNode, MeshNode, Scene, SceneNode } from './types';
 
 const boundsCache = new WeakMap<Path, Bounds | null>();
 
@@ -58,9 +59,6 @@ export function nodeBounds(node: SceneNode, matrix: Matrix): Bounds | null {
   const grown = growBounds(all, 4 * node.sigma + 1);
   return { x0: grown.x0 + node.dx, y0: grown.y0 + node.dy, x1: grown.x1 + node.dx, y1: grown.y1 + node.dy };
 }
-
-const samePaint = (a: ScenePaint, b: ScenePaint): boolean =>
-  a === b || (a.kind === 'solid' && b.kind === 'solid' && a.colour.every((v, i) => v === b.colour[i]));
 
 /** Whether two nodes paint the same: one object, or shapes of one path painted alike. */
 const same = (a: SceneNode, b: SceneNode): boolean =>

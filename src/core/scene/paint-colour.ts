@@ -25,6 +25,10 @@ const spreadOver = {
   reflect: (t: number) => 1 - Math.abs(1 - (t - 2 * Math.floor(t / 2))),
 };
 
+/** Whether two paints are one and the same object or colour. */
+export const samePaint = (a: ScenePaint, b: ScenePaint): boolean =>
+  a === b || (a.kind === 'solid' && b.kind === 'solid' && a.colour.every((v, i) => v === b.colour[i]));
+
 /** The straight colour of a paint at a place of the coordinates its matrix leads to. */
 export function paintColour(paint: ScenePaint, p: Point): Rgba {
   if (paint.kind === 'solid') return paint.colour;

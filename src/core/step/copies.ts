@@ -2,7 +2,7 @@ import { rememberByForm } from '../arrange/by-form';
 import { combine } from '../arrange/combine';
 import { partsOf, unite } from '../arrange/unite';
 import { type Matrix, translation } from '../geometry/matrix';
-import { type Path, reverseContour, transformPath } from '../geometry/path';
+import { carryPath, type Path, transformPath } from '../geometry/path';
 import type { Outline } from './definition';
 
 /** Where one copy stands, and how much of it shows, 0–1. */
@@ -40,11 +40,7 @@ export function copyOutline(outline: Outline, copies: readonly Copy[], united: b
   const known = united && unitedByParts(outline, copies);
   if (known) return [known];
   const all = copies.flatMap(({ matrix: m, opacity }) => {
-    const flips = m[0] * m[3] - m[1] * m[2] < 0;
-    return outline.map((path) => {
-      const copy = faded(transformPath(path, m), opacity);
-      return flips ? { ...copy, contours: copy.contours.map(reverseContour) } : copy;
-    });
+    return outline.map((path) => faded(carryPath(path, m), opacity));
   });
   if (united) return [combine('union', all)];
   // Nonzero pieces may lie in one path; evenodd ones would cut one another, and what marks single pieces would be lost.

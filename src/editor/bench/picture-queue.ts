@@ -1,5 +1,5 @@
 import { say, useEditor } from '../state/store';
-import { hasEngine, studioEngine } from '../state/studio';
+import { type Engine, studioEngine } from '../state/studio';
 
 /** Milliseconds without a change after which small pictures are drawn. */
 const rest = 160;
@@ -10,21 +10,24 @@ useEditor.subscribe((s, before) => {
 });
 
 /** Resolves once the sheet is drawn and nothing has changed for a while: what is done on it comes first. */
-async function atRest(): Promise<void> {
-  while (hasEngine()) {
-    await studioEngine().board.settled();
-    const left = changed + rest - performance.now();
-    if (left <= 0) return;
-    await new Promise((r) => setTimeout(r, left));
+async function atRest({ board }: Engine): Promise<void> {
+  for (let left = 1; left > 0; ) {
+    await board.settled();
+    left = changed + rest - performance.now();
+    if (left > 0) await new Promise((r) => setTimeout(r, left));
   }
 }
 
-let last: Promise<void> = Promise.resolve();
+/** The last picture in line, engine by engine: one that was closed answers no more. */
+const lines = new WeakMap<Engine, Promise<void>>();
 
 /** Draws small pictures one after the other, so that a change never waits for more than one of them. */
 export function drawInTurn(draw: () => Promise<void>): void {
-  last = last
-    .then(atRest)
+  const engine = studioEngine();
+  const last = lines.get(engine) ?? Promise.resolve();
+  const next = last
+    .then(() => atRest(engine))
     .then(draw)
     .catch((e: unknown) => say((e as Error).message));
+  lines.set(engine, next);
 }

@@ -9,10 +9,13 @@ import { gripPlaces, pressLetters } from './letter-grips';
 export function LetterGrips() {
   const typing = useEditor((s) => s.typing);
   const letters = useEditor((s) => s.report?.lettering?.letters);
-  useEditor((s) => s.view);
+  const view = useEditor((s) => s.view);
   const held = typing?.held ? lettersWithin(letters, typing) : [];
   if (!held.length) return null;
-  const { turn, foot, scale } = gripPlaces(held.map((c) => c.corners));
+  const { turn, foot, scale } = gripPlaces(
+    view,
+    held.map((c) => c.corners),
+  );
   return (
     <g style={{ pointerEvents: 'all' }}>
       <line x1={foot.x} y1={foot.y} x2={turn.x} y2={turn.y} stroke={madder} strokeWidth={1.25} />

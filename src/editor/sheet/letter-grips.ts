@@ -1,5 +1,5 @@
-import type { Point } from '@/core';
-import { get } from '../state/store';
+import { type Bounds, growBounds, type Point } from '@/core';
+import { get, type View } from '../state/store';
 import { keepTyped, lettersWithin } from '../state/typing';
 import { Drag } from './gestures';
 import { type Press, surface } from './surface';
@@ -13,9 +13,10 @@ const held = () => {
   return typing?.held ? lettersWithin(report?.lettering?.letters, typing) : [];
 };
 
-/** The box of some corners in the view. */
-function boxOf(corners: readonly (readonly Point[])[]): { x0: number; y0: number; x1: number; y1: number } {
-  const { view } = get();
+type Corners = readonly (readonly Point[])[];
+
+/** The box of some letters' corners in the view. */
+function boxOf(view: View, corners: Corners): Bounds {
   const points = corners.flat().map((c) => toView(view, c));
   const xs = points.map((p) => p.x);
   const ys = points.map((p) => p.y);
@@ -23,22 +24,21 @@ function boxOf(corners: readonly (readonly Point[])[]): { x0: number; y0: number
 }
 
 /** Where the grips of letters stand in the view: one turns, one scales. */
-export function gripPlaces(corners: readonly (readonly Point[])[]): {
-  turn: Point;
-  foot: Point;
-  scale: Point;
-} {
-  const b = boxOf(corners);
+export function gripPlaces(view: View, corners: Corners): { turn: Point; foot: Point; scale: Point } {
+  const b = boxOf(view, corners);
   const x = (b.x0 + b.x1) / 2;
   return { turn: { x, y: b.y0 - above }, foot: { x, y: b.y0 }, scale: { x: b.x1, y: b.y1 } };
 }
 
-/** Whether a place of the view lies on a letter in hand. */
-export const onHeld = (p: Point): boolean =>
-  held().some(({ corners }) => {
-    const b = boxOf([corners]);
+/** Whether a place of the view lies on one of some letters, or within a reach of it. */
+export const onLetters = (letters: readonly { readonly corners: readonly Point[] }[], p: Point, reach = 0) =>
+  letters.some(({ corners }) => {
+    const b = growBounds(boxOf(get().view, [corners]), reach);
     return p.x >= b.x0 && p.x <= b.x1 && p.y >= b.y0 && p.y <= b.y1;
   });
+
+/** Whether a place of the view lies on a letter in hand. */
+export const onHeld = (p: Point): boolean => onLetters(held(), p);
 
 const labels = { shift: 'Shift letters', turn: 'Turn letters', scale: 'Scale letters' } as const;
 

@@ -4,7 +4,7 @@ import { idle } from '../state/history';
 import { get, say } from '../state/store';
 import { studioEngine } from '../state/studio';
 import { beginTyping, endTyping, select } from '../state/typing';
-import { onHeld, pressLetters } from './letter-grips';
+import { onHeld, onLetters, pressLetters } from './letter-grips';
 import { type Press, surface } from './surface';
 import { toView } from './view';
 
@@ -36,25 +36,12 @@ export function caretNear(p: Point): { index: number; far: number } | null {
 }
 
 /** Whether a place of the view lies on a letter's box or close to it. */
-function onLetters(p: Point): boolean {
-  const { report, view } = get();
-  return (report?.lettering?.letters ?? []).some(({ corners }) => {
-    const points = corners.map((c) => toView(view, c));
-    const xs = points.map((c) => c.x);
-    const ys = points.map((c) => c.y);
-    return (
-      p.x >= Math.min(...xs) - reach &&
-      p.x <= Math.max(...xs) + reach &&
-      p.y >= Math.min(...ys) - reach &&
-      p.y <= Math.max(...ys) + reach
-    );
-  });
-}
+const onWords = (p: Point): boolean => onLetters(get().report?.lettering?.letters ?? [], p, reach);
 
 /** A second press between letters of the chosen words types in them too; says whether it was taken. */
 export function pressBetweenLetters(p: Point): boolean {
   const { chosen, report } = get();
-  if (!report?.lettering || !onLetters(p)) return false;
+  if (!report?.lettering || !onWords(p)) return false;
   beginTyping(chosen[0], caretNear(p)?.index);
   return true;
 }
@@ -80,7 +67,7 @@ export function pressWhileTyping(e: Press, double: boolean): boolean {
     return true;
   }
   const near = caretNear(p);
-  if (!near || (near.far > reach && !onLetters(p))) {
+  if (!near || (near.far > reach && !onWords(p))) {
     void endTyping();
     return false;
   }

@@ -158,6 +158,24 @@ describe('letters taken out', () => {
     expect(design.sheets[0].parts).toEqual(['w', chosen[0]]);
   });
 
+  it('keep a colour of their own and the drawing that stands in them', () => {
+    const moon = { ...disc('moon', 900, 100, 30), construction: true };
+    const d = change(dotted(designOf(1000, words({}), moon), { by: 'moon' }), (l) =>
+      withLetters(l, [1], (c) => ({ ...c, colour: '#b23a48' })),
+    );
+    const { design, chosen } = takeLettersOut(d, 's', 'w', [1], false);
+    const out = design.parts[chosen[0]];
+    expect(out.coats[0].paint).toEqual({ kind: 'solid', colour: '#b23a48' });
+    const before = evaluatePart(d, d.parts.w).outline;
+    const [path] = evaluatePart(design, out).outline;
+    expect(pathArea(path)).toBeCloseTo(pathArea(before[1]) + pathArea(before[2]), 4);
+    expect(boxes(design)).toHaveLength(2);
+    // One that paints itself stays in the words.
+    const own = change(d, (l) => withPieces(l, 1, [1], (p) => p && { ...p, own: true }));
+    const left = takeLettersOut(own, 's', 'w', [1], false).design;
+    expect(evaluatePart(left, left.parts.w).nodes.at(-1)).toMatchObject({ children: [{ part: 'moon' }] });
+  });
+
   it('go piece by piece, their holes with them', () => {
     const { design, chosen } = takeLettersOut(designOf(1000, words({})), 's', 'w', [0, 1], true);
     expect(chosen.map((id) => design.parts[id].name)).toEqual(['d', 'i 1', 'i 2']);
