@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { Drag } from '@/editor/sheet/gestures';
 import { changePart, choose, openDesign, run, walkCards, walkParts } from '@/editor/state/actions';
 import { beginLive, endLive, historyOf, redo, tell, undo } from '@/editor/state/history';
-import { get } from '@/editor/state/store';
+import { get, useEditor } from '@/editor/state/store';
 import { sync } from '@/editor/state/sync';
 import { studio } from '@/worker/desk';
 import { type FakeServer, openWindow, twoDiscs, until } from './window';
@@ -26,6 +26,22 @@ beforeEach(async () => {
   ({ server, stored } = openWindow(twoDiscs()));
   sync.drop();
   await openDesign('d');
+});
+
+describe('another design', () => {
+  it('that is opened after one is told on top of itself, however soon', async () => {
+    const { a, ...parts } = twoDiscs().parts;
+    const other = { ...twoDiscs(), name: 'Other', parts: { ...parts, c: { ...a, id: 'c', name: 'c' } } };
+    openWindow({ ...other, sheets: [{ ...other.sheets[0], parts: ['b', 'c'] }] });
+    let told: Promise<void> | undefined;
+    const stop = useEditor.subscribe((s) => {
+      if (s.design?.name === 'Other') told ??= tell();
+    });
+    await openDesign('d');
+    stop();
+    await expect(told).resolves.toBeUndefined();
+    expect(studio.bounds(['c'])).toMatchObject({ x0: 150, x1: 250 });
+  });
 });
 
 describe('changes', () => {

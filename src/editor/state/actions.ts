@@ -22,6 +22,8 @@ export async function openDesign(id: string): Promise<void> {
   ahead = null;
   const stored = answered<StoredDesign>(status, data);
   const { design, recovered } = sync.begin(id, stored.document, stored.seq, takeForeign);
+  // Before the window has it: what is told from now on is told on top of this one, not of the design before.
+  studioHas(stored.document);
   const sheetId = design.sheets[0].id;
   set({
     designId: id,
@@ -36,7 +38,6 @@ export async function openDesign(id: string): Promise<void> {
   studioEngine().board.onFailure = say;
   showFrame(await studioEngine().studio.open(sheetId, choice()), false);
   // What an earlier visit could not send comes on top.
-  studioHas(stored.document);
   await tell();
   void loadHistory(id, stored.seq, recovered);
 }
