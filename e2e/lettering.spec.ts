@@ -184,6 +184,19 @@ test('a letter takes another form from its picture, and others are taken out pie
   await e.blank('Mark or badge');
   await e.words(300, 1000, 'Radio');
   await e.face('Pacifico');
+  // Pictures of the part show it once its face is here.
+  const inked = page.locator('[role=treeitem] canvas').evaluate((c: HTMLCanvasElement) => {
+    const seen = () =>
+      c
+        .getContext('2d')
+        ?.getImageData(0, 0, c.width, c.height)
+        .data.some((v) => v > 0);
+    return new Promise((r) => {
+      const look = () => (seen() ? r(true) : setTimeout(look, 100));
+      look();
+    });
+  });
+  await inked;
   const shape = () => page.getByTestId('chosen-outline').getAttribute('d');
   const plain = await shape();
   await e.letters(0);

@@ -64,13 +64,19 @@ export function LivePicture({ part, card, size }: { part: string; card?: CardRef
   const canvas = useRef<HTMLCanvasElement>(null);
   // While something is dragged the sheet comes first.
   const parts = useEditor(useShallow((s) => (s.readout === '' ? partsOf(s, part) : none)));
-  const drawn = useRef<{ parts: readonly Part[]; key: string }>({ parts: none, key: '' });
+  const faces = useEditor((s) => s.facesTaken);
+  const drawn = useRef<{ parts: readonly Part[]; key: string; faces: number }>({
+    parts: none,
+    key: '',
+    faces: 0,
+  });
   const key = `${size} ${card ? JSON.stringify(card) : ''}`;
 
   useEffect(() => {
     const last = drawn.current;
     const same =
       last.key === key &&
+      last.faces === faces &&
       last.parts.length === parts.length &&
       last.parts.every((p, i) => p === parts[i] || samePicture(p, parts[i]));
     if (!hasEngine() || !parts.length || same) return;
@@ -83,13 +89,13 @@ export function LivePicture({ part, card, size }: { part: string; card?: CardRef
       const picture = await (ref ? studio.cardPicture(part, ref, pixels) : studio.partPicture(part, pixels));
       if (!live || !canvas.current) return;
       show(canvas.current, picture, pixels);
-      drawn.current = { parts, key };
+      drawn.current = { parts, key, faces };
     };
     drawInTurn(draw);
     return () => {
       live = false;
     };
-  }, [part, key, size, parts]);
+  }, [part, key, size, parts, faces]);
 
   return <Frame ref={canvas} style={{ width: size, height: size }} />;
 }

@@ -77,9 +77,15 @@ export function featureWord(tag: string): string {
   return featureWords[tag] ?? '';
 }
 
-/** Features that a designer chooses, with a word for each; what scripts cannot do without is left out. */
+/**
+ * Features that a designer chooses for all of a text, with a word for each; what scripts cannot do without is
+ * left out, and what only gathers the forms that others have.
+ */
 export const offeredFeatures = (tags: readonly string[]): { tag: string; word: string }[] =>
-  tags.map((tag) => ({ tag, word: featureWord(tag) })).filter(({ word }) => word !== '');
+  tags
+    .filter((tag) => tag !== 'aalt')
+    .map((tag) => ({ tag, word: featureWord(tag) }))
+    .filter(({ word }) => word !== '');
 
 /** Features that are on where nothing is said. */
 export const onByItself = new Set(['liga', 'calt']);

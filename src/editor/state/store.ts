@@ -71,6 +71,8 @@ export interface EditorState {
   readonly saveMessage: string;
   /** Counts what was shown: pictures are drawn again when it grows. */
   readonly version: number;
+  /** How often faces that were still to come have been taken up: words look otherwise from then on. */
+  readonly facesTaken: number;
   readonly notice: string;
   readonly dialog: 'none' | 'keys' | 'search' | 'export' | 'palette' | 'face';
   /** A line drawn on the sheet and the colours along it, or null. */
@@ -122,6 +124,7 @@ export const useEditor = create<EditorState>(() => ({
   save: 'saved',
   saveMessage: '',
   version: 0,
+  facesTaken: 0,
   notice: '',
   dialog: 'none',
   profile: null,

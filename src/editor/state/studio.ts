@@ -66,6 +66,7 @@ function takeFaces(): Promise<void> {
       taking = null;
       for (const notice of frame.words) set({ notice });
       showFrame(frame, false);
+      set((s) => ({ facesTaken: s.facesTaken + 1 }));
     });
   return taking;
 }

@@ -87,6 +87,7 @@ function FaceFields({ part, l }: { part: Part; l: Lettering }) {
               min={a.min}
               max={a.max}
               step={(a.max - a.min) / 200}
+              sx={{ mx: '6px', width: 'calc(100% - 12px)' }}
               onPointerDown={beginLive}
               onChange={(_, v) => take(v)}
               onChangeCommitted={() => void endLive()}
