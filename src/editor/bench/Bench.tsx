@@ -17,8 +17,9 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Tooltip from '@mui/material/Tooltip';
 import { ArrowRight, Plus } from 'lucide-react';
-import { memo, useState } from 'react';
+import { useState } from 'react';
 import { type Coat, finishKinds, type Part, stepKinds } from '@/core';
+import { drawnFor } from '../fields/steady';
 import { kindWord } from '../fields/words';
 import { addCoat, addFinish, addStep } from '../frame/recipe';
 import { useChosenPart, useEditor } from '../state/store';
@@ -165,44 +166,44 @@ const lists: readonly CardList[] = [{ list: 'steps' }, { list: 'coats' }, { list
 
 const sourceCard = { list: 'source' } as const;
 
+function RecipeCards({ part }: { part: Part }) {
+  const sensors = useSensors(useSensor(PointerSensor, afterSixPixels));
+  const onDragEnd = ({ active, over, activatorEvent, delta }: DragEndEvent) => {
+    const card = active.data.current?.card as ListedCard | undefined;
+    if (!card) return;
+    const onto = over?.data.current?.card as ListedCard | undefined;
+    const start = activatorEvent as PointerEvent;
+    if (onto) dropOnCard(part, card, onto);
+    else void dropAt(part, card, start.clientX + delta.x, start.clientY + delta.y);
+  };
+  return (
+    <DndContext
+      id={part.id}
+      sensors={sensors}
+      collisionDetection={underPointer}
+      autoScroll={false}
+      onDragEnd={onDragEnd}
+    >
+      <CardView part={part} card={sourceCard} />
+      <ArrowRight size={14} aria-hidden style={{ flexShrink: 0 }} />
+      {lists.map((at, i) => (
+        <Box key={at.list} sx={{ display: 'contents' }}>
+          {i > 0 && divider}
+          <Row part={part} at={at} />
+        </Box>
+      ))}
+    </DndContext>
+  );
+}
+
 /** The cards of a recipe; moving the part about, or what it starts from, changes none of them but their pictures. */
-const Recipe = memo(
-  function RecipeCards({ part }: { part: Part }) {
-    const sensors = useSensors(useSensor(PointerSensor, afterSixPixels));
-    const onDragEnd = ({ active, over, activatorEvent, delta }: DragEndEvent) => {
-      const card = active.data.current?.card as ListedCard | undefined;
-      if (!card) return;
-      const onto = over?.data.current?.card as ListedCard | undefined;
-      const start = activatorEvent as PointerEvent;
-      if (onto) dropOnCard(part, card, onto);
-      else void dropAt(part, card, start.clientX + delta.x, start.clientY + delta.y);
-    };
-    return (
-      <DndContext
-        id={part.id}
-        sensors={sensors}
-        collisionDetection={underPointer}
-        autoScroll={false}
-        onDragEnd={onDragEnd}
-      >
-        <CardView part={part} card={sourceCard} />
-        <ArrowRight size={14} aria-hidden style={{ flexShrink: 0 }} />
-        {lists.map((at, i) => (
-          <Box key={at.list} sx={{ display: 'contents' }}>
-            {i > 0 && divider}
-            <Row part={part} at={at} />
-          </Box>
-        ))}
-      </DndContext>
-    );
-  },
-  ({ part: a }, { part: b }) =>
-    a.id === b.id &&
-    titleOf(a, sourceCard) === titleOf(b, sourceCard) &&
-    a.steps === b.steps &&
-    a.coats === b.coats &&
-    a.finishes === b.finishes,
-);
+const Recipe = drawnFor(RecipeCards, ({ part }) => [
+  part.id,
+  titleOf(part, sourceCard),
+  part.steps,
+  part.coats,
+  part.finishes,
+]);
 
 /** The recipe of the chosen part as a row of cards, in the order of evaluation. */
 export function Bench() {

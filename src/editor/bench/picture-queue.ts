@@ -6,7 +6,7 @@ const rest = 160;
 
 let changed = 0;
 useEditor.subscribe((s, before) => {
-  if (s.version !== before.version) changed = performance.now();
+  if (s.version !== before.version || s.design !== before.design) changed = performance.now();
 });
 
 /** Resolves once the sheet is drawn and nothing has changed for a while: what is done on it comes first. */

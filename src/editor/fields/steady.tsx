@@ -1,6 +1,19 @@
 import { type ComponentType, memo, useCallback, useLayoutEffect, useRef } from 'react';
 
 /**
+ * A component that is drawn again only when one of the things it shows changes. What it does when it is used
+ * must hold for any of its props that show the same: it acts by ids, not on the objects it was drawn with.
+ */
+export const drawnFor = <P extends object>(
+  Shown: ComponentType<P>,
+  shows: (props: P) => readonly unknown[],
+): ComponentType<P> =>
+  memo(Shown, (a, b) => {
+    const [was, is] = [shows(a), shows(b)];
+    return was.length === is.length && was.every((v, i) => Object.is(v, is[i]));
+  }) as unknown as ComponentType<P>;
+
+/**
  * A field that is drawn again only when what it shows changes: its `onChange` may be a new function
  * every time, the latest is the one that is called.
  */

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import { type Look, lookOf, looksOf, makeId, type Part, wearLook, withLook, withoutLook } from '@/core';
 import { withPart } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
+import { drawnFor } from '../fields/steady';
 import { TextField } from '../fields/TextField';
 import { changeChosen } from '../state/actions';
 import { commit, openedDesign } from '../state/history';
@@ -14,22 +15,26 @@ const noLook = 'none';
 const choose = 'choose …';
 const none: readonly Look[] = [];
 
-/** Looks kept under a name: to put on parts, and to change on all parts that wear them. */
-export function LookKeeping({ part }: { part: Part }) {
+function LooksKept({ part }: { part: Part }) {
   const looks = useEditor((s) => (s.design ? looksOf(s.design) : none));
   const worn = looks.find((l) => l.id === part.look);
+  // Words, say, may have changed since this was drawn: it is the part of now that is kept and dressed.
+  const dress = (label: string, look: Look) => {
+    const design = openedDesign();
+    commit(label, withLook(withPart(design, wearLook(design.parts[part.id], look)), look));
+  };
   const keep = () => {
     const design = openedDesign();
+    const own = design.parts[part.id];
     const taken = new Set(looksOf(design).map((l) => l.name));
-    let name = part.name;
-    for (let n = 2; taken.has(name); n++) name = `${part.name} ${n}`;
-    const look: Look = { id: makeId(), name: name.slice(0, 60), ...lookOf(part) };
-    commit('Keep look', withPart(withLook(design, look), wearLook(part, look)));
+    let name = own.name;
+    for (let n = 2; taken.has(name); n++) name = `${own.name} ${n}`;
+    const look: Look = { id: makeId(), name: name.slice(0, 60), ...lookOf(own) };
+    dress('Keep look', look);
     say(`Kept as “${look.name}”.`);
   };
   const update = (look: Look) => {
-    const next = { ...look, ...lookOf(part) };
-    commit(`Change ${look.name}`, withLook(withPart(openedDesign(), wearLook(part, next)), next));
+    dress(`Change ${look.name}`, { ...look, ...lookOf(openedDesign().parts[part.id]) });
     const wearers = Object.values(openedDesign().parts).filter((p) => p.look === look.id).length;
     say(`${wearers} ${wearers === 1 ? 'part wears' : 'parts wear'} “${look.name}”.`);
   };
@@ -81,3 +86,6 @@ export function LookKeeping({ part }: { part: Part }) {
     </Section>
   );
 }
+
+/** Looks kept under a name: to put on parts, and to change on all parts that wear them. */
+export const LookKeeping = drawnFor(LooksKept, ({ part }) => [part.id, part.look]);

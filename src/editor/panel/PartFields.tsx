@@ -7,6 +7,7 @@ import { gradientsOf, parentOf } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
 import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
+import { drawnFor } from '../fields/steady';
 import { changeChosen, changePart, run } from '../state/actions';
 import { get, set, useEditor } from '../state/store';
 import { ReferencePoint, referenceWord } from './ReferencePoint';
@@ -53,8 +54,10 @@ function ScaleHabits({ sized }: { sized: boolean }) {
   );
 }
 
-/** Where a part stands and how large it is. */
-export function PlaceFields({ part }: { part: Part }) {
+// A circle's or a rectangle's own numbers are its size until steps change the outline.
+const sizedBySource = ({ source, steps }: Part): boolean => 'width' in source && !steps.length;
+
+function PlaceAndSize({ part }: { part: Part }) {
   const anchor = useEditor((s) => s.report?.anchor);
   const place = (change: Partial<Place>) => void run('Place', { do: 'place', id: part.id, change });
   const limit = 1e6;
@@ -77,8 +80,7 @@ export function PlaceFields({ part }: { part: Part }) {
   };
   // Only a number that is stored as it is shown can follow a measure.
   const followable = (axis: 'x' | 'y') => onBounds(axis) === null && told(axis) === part.place[axis];
-  // A circle's or a rectangle's own numbers are its size until steps change the outline.
-  const sizedBySource = 'width' in part.source && !part.steps.length;
+  const sized = !sizedBySource(part);
   return (
     <Section title="Place and size">
       {ruled && (
@@ -98,13 +100,13 @@ export function PlaceFields({ part }: { part: Part }) {
           onChange={(v) => put(axis, v)}
         />
       ))}
-      {!sizedBySource && (
+      {sized && (
         <SizeFields
           ids={[part.id]}
           words={'width' in part.source ? ['Whole width', 'Whole height'] : ['Width', 'Height']}
         />
       )}
-      <ScaleHabits sized={!sizedBySource} />
+      <ScaleHabits sized={sized} />
       <NumberField
         label="Turn"
         suffix="°"
@@ -127,8 +129,15 @@ export function PlaceFields({ part }: { part: Part }) {
   );
 }
 
-/** How a part lies on what is under it. */
-export function LookFields({ part }: { part: Part }) {
+/** Where a part stands and how large it is. */
+export const PlaceFields = drawnFor(PlaceAndSize, ({ part }) => [
+  part.id,
+  part.place,
+  'width' in part.source,
+  sizedBySource(part),
+]);
+
+function WholePart({ part }: { part: Part }) {
   return (
     <Section title="Whole part">
       <NumberField
@@ -158,6 +167,14 @@ export function LookFields({ part }: { part: Part }) {
     </Section>
   );
 }
+
+/** How a part lies on what is under it. */
+export const LookFields = drawnFor(WholePart, ({ part }) => [
+  part.id,
+  part.opacity,
+  part.blend,
+  part.construction,
+]);
 
 /** Gradients of several parts; their grips are on the sheet. */
 function SharedGradients() {

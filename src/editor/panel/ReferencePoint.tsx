@@ -1,6 +1,7 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import { memo } from 'react';
 import { FieldLabel, FieldRow } from '../fields/row';
 import { set, useEditor } from '../state/store';
 
@@ -12,8 +13,7 @@ const columns = ['left', 'centre', 'right'] as const;
 export const referenceWord = (share: number, axis: 'x' | 'y'): string =>
   share === 0.5 ? 'Centre' : axis === 'x' ? (share ? 'Right' : 'Left') : share ? 'Bottom' : 'Top';
 
-/** Nine points of the bounds, one of which place and size are told by. */
-export function ReferencePoint() {
+function NinePoints() {
   const at = useEditor((s) => s.reference);
   return (
     <FieldRow>
@@ -61,3 +61,6 @@ export function ReferencePoint() {
     </FieldRow>
   );
 }
+
+/** Nine points of the bounds, one of which place and size are told by. */
+export const ReferencePoint = memo(NinePoints);

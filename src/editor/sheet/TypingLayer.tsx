@@ -111,7 +111,11 @@ export function TypingBox() {
     return source?.kind === 'lettering' ? source.text : null;
   });
   const elsewhere = useEditor((s) => s.chosen.length !== 1 || s.chosen[0] !== typing?.id);
-  const caret = useEditor((s) => s.report?.lettering?.carets[typing?.to ?? 0]);
+  // Words that were typed just now are told of a moment later: until then the box stays at the last place known.
+  const caret = useEditor((s) => {
+    const carets = s.report?.lettering?.carets;
+    return carets?.[Math.min(typing?.to ?? 0, carets.length - 1)];
+  });
   const view = useEditor((s) => s.view);
   const box = useRef<HTMLTextAreaElement>(null);
   const id = typing?.id;
@@ -136,7 +140,7 @@ export function TypingBox() {
       value={text}
       wrap="off"
       spellCheck={false}
-      onChange={(e) => typeText(id, e.target.value)}
+      onChange={(e) => typeText(id, e.target.value, e.target.selectionEnd)}
       onSelect={(e) => select(e.currentTarget.selectionStart, e.currentTarget.selectionEnd)}
       onKeyDown={(e) => onKey(e, id)}
       style={{

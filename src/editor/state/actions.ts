@@ -4,7 +4,7 @@ import type { StudioCommand } from '@/worker/commands';
 import { answered, api } from './api';
 import { commit, idle, inTurn, loadHistory, openedDesign, studioHas, takeForeign, tell } from './history';
 import { atRest, get, say, set } from './store';
-import { choice, hasEngine, showFrame, startEngine, studioEngine } from './studio';
+import { choice, hasEngine, showFrame, startEngine, studioEngine, takenIn } from './studio';
 import { sync } from './sync';
 
 let ahead: { readonly id: string; readonly answer: Promise<{ status: number; data: unknown }> } | null = null;
@@ -53,7 +53,7 @@ export function choose(ids: readonly string[], card: CardRef | null = null): voi
   if (hasEngine() && design)
     void studioEngine()
       .studio.choose(choice())
-      .then((report) => set({ report, faults: report.faults }));
+      .then((report) => set((s) => takenIn(s.report, report)));
 }
 
 /** Takes a tool in hand; what it needs to know of the chosen parts is asked for. */

@@ -1,7 +1,9 @@
+import { replaceEqualDeep } from '@tanstack/react-query';
 import { type Remote, transfer, wrap } from 'comlink';
+import type { Report } from '@/core/edit';
 import type { Frame, Studio } from '@/worker/desk';
 import { TileBoard } from '../sheet/tile-board';
-import { get, set } from './store';
+import { type EditorState, get, set } from './store';
 
 /** The workers of an open editor: one studio, and raster workers as the machine has cores to spare. */
 export interface Engine {
@@ -71,11 +73,16 @@ function takeFaces(): Promise<void> {
   return taking;
 }
 
+/** Takes in what the studio says of what is chosen; what it says as before stays the same objects. */
+export function takenIn(before: Report | null, told: Report): Pick<EditorState, 'report' | 'faults'> {
+  const report = replaceEqualDeep(before, told);
+  return { report, faults: report.faults };
+}
+
 /** Shows a frame: new overlay, and fresh tiles where the picture changed. */
 export function showFrame(frame: Frame, whole: boolean): void {
   set((s) => ({
-    report: frame.report,
-    faults: frame.report.faults,
+    ...takenIn(s.report, frame.report),
     version: s.version + 1,
     cell: frame.cell,
     // What was worked on may have gone with a change that was undone.

@@ -60,10 +60,11 @@ function reworded(part: Part, text: string): Part {
   return { ...withWords(part, text), name };
 }
 
-/** Sets the words of a part; a run of such changes is kept as one. */
-export function typeText(id: string, text: string): void {
+/** Sets the words of a part, with the caret at an index where they are typed on the sheet; a run of such changes is kept as one. */
+export function typeText(id: string, text: string, caret?: number): void {
   if (!keeping) beginLive();
   clearTimeout(keeping);
+  if (caret !== undefined) select(caret, caret);
   changePart('Type', id, (p) => reworded(p, text));
   keeping = setTimeout(() => void keepTyped(), pause);
 }

@@ -6,9 +6,10 @@ import IconButton from '@mui/material/IconButton';
 import InputBase from '@mui/material/InputBase';
 import Tooltip from '@mui/material/Tooltip';
 import { ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen } from 'lucide-react';
-import { type MouseEvent, memo, useState } from 'react';
+import { type MouseEvent, useState } from 'react';
 import type { Part } from '@/core';
 import { LivePicture } from '../../bench/LivePicture';
+import { drawnFor } from '../../fields/steady';
 import { changePart, changeParts } from '../../state/actions';
 import { get, useEditor } from '../../state/store';
 import type { DropPlace, RowData } from './rows';
@@ -170,9 +171,14 @@ function PartRow({ row, open, drop, onToggle, onPick }: RowProps) {
   );
 }
 
-/** While one part is dragged on the sheet, the rows of the others stay as they are. */
-export const Row = memo(
-  PartRow,
-  (a, b) =>
-    a.row.part === b.row.part && a.row.depth === b.row.depth && a.open === b.open && a.drop === b.drop,
-);
+/** While parts are dragged or words typed on the sheet, rows stay as they are; their pictures look after themselves. */
+export const Row = drawnFor(PartRow, ({ row: { part, depth }, open, drop }) => [
+  part.id,
+  part.name,
+  part.locked,
+  part.hidden,
+  part.children.length > 0,
+  depth,
+  open,
+  drop,
+]);

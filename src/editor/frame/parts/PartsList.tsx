@@ -12,7 +12,7 @@ import Box from '@mui/material/Box';
 import InputBase from '@mui/material/InputBase';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Search } from 'lucide-react';
-import { type MouseEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type MouseEvent, memo, useEffect, useMemo, useRef, useState } from 'react';
 import { ancestorsOf } from '@/core/edit';
 import { chooseInside, run } from '../../state/actions';
 import { get, useEditor } from '../../state/store';
@@ -49,6 +49,34 @@ function useOpenGroups() {
     });
   return { open, toggle };
 }
+
+/** Where parts are looked for by name. */
+const SearchLine = memo(function Line({ value, onChange }: { value: string; onChange(v: string): void }) {
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        px: 2,
+        height: 34,
+        borderBottom: 1,
+        borderColor: 'divider',
+        color: 'text.secondary',
+      }}
+    >
+      <Search size={14} aria-hidden />
+      <InputBase
+        placeholder="Find a part"
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+        onKeyDown={(e) => e.stopPropagation()}
+        inputProps={{ 'aria-label': 'Find a part' }}
+        sx={{ flex: 1 }}
+      />
+    </Box>
+  );
+});
 
 /** The parts of the sheet as a tree with live pictures; dragging reorders and nests. */
 export function PartsList() {
@@ -124,28 +152,7 @@ export function PartsList() {
       }}
     >
       <SheetTabs />
-      <Box
-        sx={{
-          display: 'flex',
-          alignItems: 'center',
-          gap: 1,
-          px: 2,
-          height: 34,
-          borderBottom: 1,
-          borderColor: 'divider',
-          color: 'text.secondary',
-        }}
-      >
-        <Search size={14} aria-hidden />
-        <InputBase
-          placeholder="Find a part"
-          value={search}
-          onChange={(e) => setSearch(e.target.value)}
-          onKeyDown={(e) => e.stopPropagation()}
-          inputProps={{ 'aria-label': 'Find a part' }}
-          sx={{ flex: 1 }}
-        />
-      </Box>
+      <SearchLine value={search} onChange={setSearch} />
       <DndContext
         id="parts"
         sensors={sensors}

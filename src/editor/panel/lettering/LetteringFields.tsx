@@ -8,7 +8,9 @@ import { isOwnFace, type Lettering, type Part, primitives } from '@/core';
 import { faceName, familyOf, offeredFeatures, onByItself, showFace } from '../../fields/faces';
 import { NumberField } from '../../fields/NumberField';
 import { ParamFields } from '../../fields/ParamFields';
+import { useRested } from '../../fields/rested';
 import { SwitchField } from '../../fields/SwitchField';
+import { drawnFor } from '../../fields/steady';
 import { wordFor } from '../../fields/words';
 import { run } from '../../state/actions';
 import { beginLive, endLive } from '../../state/history';
@@ -49,7 +51,12 @@ function Words({ part, text }: { part: Part; text: string }) {
   );
 }
 
-function FaceFields({ part, l }: { part: Part; l: Lettering }) {
+interface OfLettering {
+  readonly part: Part;
+  readonly l: Lettering;
+}
+
+function FaceOfWords({ part, l }: OfLettering) {
   const face = useEditor((s) => s.report?.lettering?.face);
   useEffect(() => {
     showFace(l.face).catch(() => undefined);
@@ -104,8 +111,9 @@ function FaceFields({ part, l }: { part: Part; l: Lettering }) {
   );
 }
 
-/** What the face offers to be switched, each shown with the designer's own words. */
-function FeatureFields({ part, l }: { part: Part; l: Lettering }) {
+const FaceFields = drawnFor(FaceOfWords, ({ part, l }) => [part.id, l.face, l.axes]);
+
+function FeaturesOfFace({ part, l, words }: OfLettering & { words: string }) {
   const features = useEditor((s) => s.report?.lettering?.face?.features);
   const offered = offeredFeatures(features ?? []);
   if (!offered.length) return null;
@@ -135,13 +143,16 @@ function FeatureFields({ part, l }: { part: Part; l: Lettering }) {
               color: 'text.secondary',
             }}
           >
-            {l.text.split('\n')[0].slice(0, 24)}
+            {words}
           </Box>
         </Box>
       ))}
     </Section>
   );
 }
+
+/** What the face offers to be switched, each shown with the designer's own words. */
+const FeatureFields = drawnFor(FeaturesOfFace, ({ part, l, words }) => [part.id, l.face, l.features, words]);
 
 /** What is followed decides where words stand: that takes geometry. */
 function setField(part: Part, name: string, value: unknown): void {
@@ -151,8 +162,30 @@ function setField(part: Part, name: string, value: unknown): void {
   else changeLettering(wordFor(name), part.id, (own) => ({ ...own, ...change }));
 }
 
+const { fields } = primitives.lettering;
+const paramsOf = (l: Lettering) => l as unknown as Readonly<Record<string, unknown>>;
+
+function Setting({ part, l }: OfLettering) {
+  return (
+    <Section title="Setting">
+      <ParamFields
+        fields={fields}
+        params={paramsOf(l)}
+        at="source"
+        onChange={(name, value) => setField(part, name, value)}
+      />
+    </Section>
+  );
+}
+
+const SettingFields = drawnFor(Setting, ({ part, l }) => [
+  part.id,
+  ...fields.map((f) => paramsOf(l)[f.name]),
+]);
+
 /** The controls of lettering: its words, its face, what is selected of it, and how it is set. */
-export function LetteringFields({ part, l }: { part: Part; l: Lettering }) {
+export function LetteringFields({ part, l }: OfLettering) {
+  const words = useRested(l.text.split('\n')[0].slice(0, 24));
   const notes = useEditor((s) => s.faults);
   const own = notes.filter((f) => f.part === part.id && f.card === 'source');
   return (
@@ -167,15 +200,8 @@ export function LetteringFields({ part, l }: { part: Part; l: Lettering }) {
       )}
       <LetterFields part={part} l={l} />
       <FaceFields part={part} l={l} />
-      <Section title="Setting">
-        <ParamFields
-          fields={primitives.lettering.fields}
-          params={l as unknown as Record<string, unknown>}
-          at="source"
-          onChange={(name, value) => setField(part, name, value)}
-        />
-      </Section>
-      <FeatureFields part={part} l={l} />
+      <SettingFields part={part} l={l} />
+      <FeatureFields part={part} l={l} words={words} />
     </>
   );
 }
