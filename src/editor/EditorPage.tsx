@@ -161,7 +161,14 @@ export function EditorPage({ id }: { id: string }) {
     <Box
       component="main"
       data-stage={stage}
-      sx={{ display: 'flex', flexDirection: 'column', height: '100vh', overflow: 'hidden' }}
+      sx={{
+        display: 'flex',
+        flexDirection: 'column',
+        height: '100vh',
+        overflow: 'hidden',
+        // What changes in one of them leaves what was painted of the others as it is.
+        '& :is(header, nav, aside, section, [role="toolbar"])': { isolation: 'isolate' },
+      }}
     >
       <Header />
       <Tray />
