@@ -11,7 +11,8 @@ const GRID: f64 = 65536;
 
 let tileX: i32 = 0, tileY: i32 = 0;
 let wide: i32 = 256, high: i32 = 256;
-let firstRow: i32 = 0, endRow: i32 = 0;
+/** Rows that the edges so far reach. */
+let firstRow: i32 = 256, endRow: i32 = 0;
 
 export function placeTile(x: i32, y: i32, w: i32, h: i32): void {
   tileX = x;
@@ -240,10 +241,8 @@ function sweepRow(r: i32, evenOdd: bool): void {
   }
 }
 
-/** Paints the shape whose edges (x0, y0, x1, y1 as f64 each) lie at `edges`. */
-export function paintShape(edges: usize, count: i32, evenOdd: i32): void {
-  firstRow = high;
-  endRow = 0;
+/** Takes in edges of the shape that is painted next: x0, y0, x1, y1 as f64 each, from `edges` on. */
+export function addEdges(edges: usize, count: i32): void {
   const right = <f64>(tileX + wide);
   const top = <f64>tileY;
   const bottom = <f64>(tileY + high);
@@ -263,5 +262,11 @@ export function paintShape(edges: usize, count: i32, evenOdd: i32): void {
     addAreas(x0, y0, y1, slope, sign);
     addSamples(x0, y0, x1, y1, slope, sign);
   }
+}
+
+/** Paints the shape whose edges were taken in. */
+export function paintShape(evenOdd: i32): void {
   for (let r = firstRow; r < endRow; r++) sweepRow(r, evenOdd != 0);
+  firstRow = 256;
+  endRow = 0;
 }

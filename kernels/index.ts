@@ -3,7 +3,7 @@ import { initCoverage } from './coverage';
 import { colours, INPUT, INPUT_BYTES, initMemory, TABLES } from './memory';
 
 export { compositeAt } from './blend';
-export { paintShape, placeTile } from './coverage';
+export { addEdges, paintShape, placeTile } from './coverage';
 export { alphaToPlane, convolve, layPlane, toBytes } from './filter';
 export { clearLayer, copyLayer, flattenLayer, floodLayer, joinLayers, target } from './layer';
 export { resetFragments } from './memory';

@@ -1,7 +1,8 @@
 import { type Design, isGroup } from '../document/types';
+import { boundsUnder, knownBounds } from '../geometry/known-bounds';
 import { applyTo, invert, type Matrix, meanScale, placeMatrix } from '../geometry/matrix';
 import { containsPoint, nearestOnPath } from '../geometry/measure';
-import { type Bounds, growBounds, joinBounds, pathBounds, transformPath } from '../geometry/path';
+import { type Bounds, growBounds, joinBounds, transformPath } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { evaluatePart } from '../scene/evaluate';
 import { outlineBounds } from '../scene/run-steps';
@@ -21,7 +22,7 @@ function touches(nodes: readonly SceneNode[], p: Point, reach: number): boolean 
       if (n.clip && !containsPoint(n.clip, inside)) return false;
       return touches(n.children, inside, reach / (meanScale(n.matrix) || 1));
     }
-    const b = pathBounds(n.path);
+    const b = knownBounds(n.path);
     if (!b || p.x < b.x0 - reach || p.x > b.x1 + reach || p.y < b.y0 - reach || p.y > b.y1 + reach)
       return false;
     if (containsPoint(n.path, p, reach / 4 || 1e-3)) return true;
@@ -100,7 +101,9 @@ export function sheetBounds(design: Design, id: string): Bounds | null {
   const part = design.parts[id];
   if (!part) return null;
   const m = worldOf(design, id);
-  return outlineBounds(evaluatePart(design, part).outline.map((p) => transformPath(p, m)));
+  return evaluatePart(design, part)
+    .outline.map((p) => boundsUnder(p, m))
+    .reduce(joinBounds, null);
 }
 
 /** Bounds of several parts together. */

@@ -4,8 +4,8 @@ import type { Handle } from '../document/handles';
 import { remembered } from '../document/record';
 import { type Design, isPrimitive, type Part } from '../document/types';
 import { finishes } from '../finish';
-import { applyTo, identity, type Matrix } from '../geometry/matrix';
-import { type Bounds, joinBounds, type Path, transformPath } from '../geometry/path';
+import { applyTo, identity, type Matrix, sameMatrix } from '../geometry/matrix';
+import { type Bounds, type Contour, joinBounds, transformPath } from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import type { Point } from '../geometry/vector';
 import { type CardFault, evaluatePart, siblingsOfPart } from '../scene/evaluate';
@@ -220,21 +220,24 @@ function boxOf(design: Design, ids: readonly string[]): Pick<Report, 'box' | 'si
   };
 }
 
-const texts = new WeakMap<Path, { readonly world: Matrix; readonly d: string }>();
+const texts = new WeakMap<
+  Contour['xy'],
+  { readonly world: Matrix; readonly closed: boolean; readonly d: string }
+>();
 
-/** A path on the sheet as SVG path text; remembered, for most letters of words that change stay as they are. */
-function textOf(path: Path, world: Matrix): string {
-  const known = texts.get(path);
-  if (known?.world.every((v, i) => v === world[i])) return known.d;
-  const d = formatPath(transformPath(path, world));
-  texts.set(path, { world, d });
+/** A contour on the sheet as SVG path text; remembered, for most contours of words that change stay as they are. */
+function textOf(c: Contour, world: Matrix): string {
+  const known = texts.get(c.xy);
+  if (known?.closed === c.closed && sameMatrix(known.world, world)) return known.d;
+  const d = formatPath(transformPath({ contours: [c], fillRule: 'nonzero' }, world));
+  texts.set(c.xy, { world, closed: c.closed, d });
   return d;
 }
 
 function outlineText(design: Design, id: string): string {
   const m = worldOf(design, id);
   return evaluatePart(design, design.parts[id])
-    .outline.map((p) => textOf(p, m))
+    .outline.flatMap((p) => p.contours.map((c) => textOf(c, m)))
     .join('');
 }
 

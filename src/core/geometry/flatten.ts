@@ -1,4 +1,4 @@
-import { type Cubic, cubicPoint, isLine } from './cubic';
+import { type Cubic, cubicPoint, isLine, reverseCubic } from './cubic';
 import type { Point } from './vector';
 
 /**
@@ -16,17 +16,23 @@ export function chordCount(s: Cubic, tolerance: number): number {
 }
 
 /**
- * Chord points of a cubic after its start, its end included. A curve and the same curve
+ * Hands on the chord points of a cubic after its start, its end included. A curve and the same curve
  * run backwards give the same points bit for bit, so that neighbours leave no gap.
  */
-export function flattenCubic(s: Cubic, tolerance: number): Point[] {
-  const end = { x: s[6], y: s[7] };
+export function flattenTo(s: Cubic, tolerance: number, take: (x: number, y: number) => void): void {
   const n = chordCount(s, tolerance);
-  if (n === 1) return [end];
   const backwards = s[0] > s[6] || (s[0] === s[6] && s[1] > s[7]);
-  const forward: Cubic = backwards ? [s[6], s[7], s[4], s[5], s[2], s[3], s[0], s[1]] : s;
+  const forward = n > 1 && backwards ? reverseCubic(s) : s;
+  for (let i = 1; i < n; i++) {
+    const p = cubicPoint(forward, (backwards ? n - i : i) / n);
+    take(p.x, p.y);
+  }
+  take(s[6], s[7]);
+}
+
+/** The same points as a list. */
+export function flattenCubic(s: Cubic, tolerance: number): Point[] {
   const out: Point[] = [];
-  for (let i = 1; i < n; i++) out.push(cubicPoint(forward, (backwards ? n - i : i) / n));
-  out.push(end);
+  flattenTo(s, tolerance, (x, y) => out.push({ x, y }));
   return out;
 }

@@ -75,3 +75,6 @@ export function matrixPlace(m: Matrix): Place {
     scaleY,
   };
 }
+
+/** Whether two maps are the same, number for number. */
+export const sameMatrix = (a: Matrix, b: Matrix): boolean => a.every((v, i) => v === b[i]);

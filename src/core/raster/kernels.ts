@@ -47,7 +47,8 @@ export interface Kernels {
     green: number,
     blue: number,
   ): void;
-  paintShape(edges: number, count: number, evenOdd: number): void;
+  addEdges(edges: number, count: number): void;
+  paintShape(evenOdd: number): void;
   joinLayers(from: number, to: number, op: number, blend: number, opacity: number): void;
   copyLayer(from: number, to: number): void;
   clearLayer(layer: number): void;

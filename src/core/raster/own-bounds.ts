@@ -1,5 +1,6 @@
+import { knownBounds } from '../geometry/known-bounds';
 import { identity } from '../geometry/matrix';
-import { type Bounds, joinBounds, pathBounds, transformBounds } from '../geometry/path';
+import { type Bounds, joinBounds, transformBounds } from '../geometry/path';
 import { meshBounds } from '../scene/damage';
 import type { SceneNode } from '../scene/types';
 
@@ -19,7 +20,7 @@ export class OwnBounds {
   private made(node: SceneNode): Bounds | null | undefined {
     switch (node.type) {
       case 'shape':
-        return pathBounds(node.path);
+        return knownBounds(node.path);
       case 'mesh':
         return meshBounds(node, identity);
       case 'grain':
@@ -28,7 +29,7 @@ export class OwnBounds {
         return undefined;
       default: {
         // Nothing shows beyond a clip, whatever it holds.
-        const inside = node.clip ? [pathBounds(node.clip)] : node.children.map((c) => this.of(c));
+        const inside = node.clip ? [knownBounds(node.clip)] : node.children.map((c) => this.of(c));
         if (inside.includes(undefined)) return undefined;
         const all = (inside as (Bounds | null)[]).reduce(joinBounds, null);
         return all && transformBounds(all, node.matrix);

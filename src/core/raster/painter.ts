@@ -234,12 +234,13 @@ export class Painter {
   }
 
   private drawShape(node: ShapeNode, matrix: Matrix, layer: number): void {
-    const edges = edgesOf(node.path, matrix);
-    if (!edges.xy.length) return;
-    const at = this.upload(edges.xy);
+    // What closes outside the rectangle covers nothing of it.
+    const rings = edgesOf(node.path, matrix).rings.filter((r) => !this.misses(r.bounds));
+    if (!rings.length) return;
+    for (const { xy } of rings) this.kernels.addEdges(this.upload(xy), xy.length / 4);
     this.setPaint(node.paint, matrix, node.opacity);
     this.kernels.target(layer, modeNumber(node.blend));
-    this.kernels.paintShape(at, edges.xy.length / 4, node.path.fillRule === 'evenodd' ? 1 : 0);
+    this.kernels.paintShape(node.path.fillRule === 'evenodd' ? 1 : 0);
   }
 
   private drawGroup(node: GroupNode, matrix: Matrix, layer: number): void {

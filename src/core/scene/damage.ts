@@ -1,25 +1,8 @@
-import { identity, type Matrix, multiply } from '../geometry/matrix';
-import {
-  type Bounds,
-  growBounds,
-  joinBounds,
-  type Path,
-  pathBounds,
-  transformBounds,
-} from '../geometry/path';
+import { knownBounds } from '../geometry/known-bounds';
+import { identity, type Matrix, multiply, sameMatrix } from '../geometry/matrix';
+import { type Bounds, growBounds, joinBounds, type Path, transformBounds } from '../geometry/path';
 import { samePaint } from './paint-colour';
 import type { GroupNode, MeshNode, Scene, SceneNode } from './types';
-
-const boundsCache = new WeakMap<Path, Bounds | null>();
-
-function boundsOf(path: Path): Bounds | null {
-  let b = boundsCache.get(path);
-  if (b === undefined) {
-    b = pathBounds(path);
-    boundsCache.set(path, b);
-  }
-  return b;
-}
 
 /** Bounds of a mesh's control points, which hold all of it. */
 export function meshBounds({ points }: MeshNode, [a, b, c, d, e, f]: Matrix): Bounds | null {
@@ -44,14 +27,14 @@ export function meshBounds({ points }: MeshNode, [a, b, c, d, e, f]: Matrix): Bo
 /** Bounds of all a node paints, shadows included, under a matrix; null where it paints nothing. */
 export function nodeBounds(node: SceneNode, matrix: Matrix): Bounds | null {
   if (node.type === 'shape') {
-    const b = boundsOf(node.path);
+    const b = knownBounds(node.path);
     return b && transformBounds(b, matrix);
   }
   if (node.type === 'mesh') return meshBounds(node, matrix);
   if (node.type === 'grain') return transformBounds(node.bounds, matrix);
   const inner = node.type === 'group' ? multiply(matrix, node.matrix) : matrix;
   if (node.type === 'group' && node.clip) {
-    const clip = boundsOf(node.clip);
+    const clip = knownBounds(node.clip);
     return clip && transformBounds(clip, inner);
   }
   const all = node.children.map((c) => nodeBounds(c, inner)).reduce(joinBounds, null);
@@ -77,7 +60,7 @@ const sameFrame = (a: GroupNode, b: GroupNode): boolean =>
   a.clip === b.clip &&
   a.mask === b.mask &&
   a.knockout === b.knockout &&
-  a.matrix.every((v, k) => v === b.matrix[k]);
+  sameMatrix(a.matrix, b.matrix);
 
 /**
  * Where two shapes that are painted alike in one colour differ: within the contours that only one of them has,
@@ -139,7 +122,7 @@ function damageOf(before: readonly SceneNode[], after: readonly SceneNode[], mat
     else {
       const changed = changedContours(a, b);
       if (changed) {
-        const bounds = pathBounds(changed.path);
+        const bounds = knownBounds(changed.path);
         damage = joinBounds(damage, bounds && transformBounds(bounds, matrix));
       } else {
         add(a);

@@ -1,6 +1,7 @@
 import type { HandleContext } from '../document/handles';
 import type { Card } from '../document/types';
-import { type Bounds, joinBounds, pathBounds } from '../geometry/path';
+import { knownBounds } from '../geometry/known-bounds';
+import { type Bounds, joinBounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { type Outline, StepFault, steps } from '../step';
 
@@ -25,7 +26,7 @@ export interface Made {
 export type Centres = readonly (Point | null)[];
 
 export const outlineBounds = (outline: Outline): Bounds | null =>
-  outline.map(pathBounds).reduce(joinBounds, null);
+  outline.map(knownBounds).reduce(joinBounds, null);
 
 const stageOf = (outline: Outline, centre: Point | null | undefined): HandleContext | null => {
   const bounds = outlineBounds(outline);

@@ -22,8 +22,18 @@ type WireNode =
   | MeshNode
   | GrainNode;
 
-type Definition = { readonly id: number } & (
-  | { readonly kind: 'path'; readonly value: Path }
+/** Path as it travels: the numbers of its contours' coordinates, and which contours are closed. */
+interface WirePath {
+  readonly fillRule: Path['fillRule'];
+  readonly contours: Uint32Array;
+  readonly closed: readonly boolean[];
+}
+
+type Definition = {
+  readonly id: number;
+} /** Coordinates of a contour: packed, they travel many times faster than as a list. */ & (
+  | { readonly kind: 'contour'; readonly value: Float64Array }
+  | { readonly kind: 'path'; readonly value: WirePath }
   | { readonly kind: 'paint'; readonly value: ScenePaint }
   | { readonly kind: 'node'; readonly value: WireNode }
   /** Numbers of the nodes. */
@@ -58,11 +68,20 @@ export class SceneEncoder {
   }
 
   private path(path: Path): number {
-    const bare = {
-      fillRule: path.fillRule,
-      contours: path.contours.map(({ xy, closed }) => ({ xy, closed })),
+    const found = this.known.get(path);
+    if (found !== undefined) return found;
+    const { fillRule, contours } = path;
+    const value = {
+      fillRule,
+      contours: Uint32Array.from(contours, (c) => this.contour(c.xy)),
+      closed: contours.map((c) => c.closed),
     };
-    return this.share(path, (id) => ({ id, kind: 'path', value: bare }));
+    return this.share(path, (id) => ({ id, kind: 'path', value }));
+  }
+
+  /** A contour that other paths have as well, such as those of a word before a key was typed, goes once. */
+  private contour(xy: Path['contours'][number]['xy']): number {
+    return this.share(xy, (id) => ({ id, kind: 'contour', value: Float64Array.from(xy) }));
   }
 
   private node(n: SceneNode): number {
@@ -131,7 +150,14 @@ export class SceneDecoder {
     };
   }
 
+  private path({ fillRule, contours, closed }: WirePath): Path {
+    const xyOf = (id: number) => this.objects.get(id) as Path['contours'][number]['xy'];
+    return { fillRule, contours: Array.from(contours, (id, i) => ({ xy: xyOf(id), closed: closed[i] })) };
+  }
+
   private built(d: Definition): unknown {
+    if (d.kind === 'contour') return Array.from(d.value);
+    if (d.kind === 'path') return this.path(d.value);
     if (d.kind === 'node') return this.node(d.value);
     if (d.kind === 'list') return Array.from(d.value, (id) => this.objects.get(id) as SceneNode);
     return d.value;

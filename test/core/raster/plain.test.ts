@@ -67,7 +67,8 @@ function scatter(k: Kernels, layer: number, seed: number, mode: (i: number) => n
       );
     }
     k.target(layer, mode(i));
-    k.paintShape(put(k, 65536 * 8, edges), edges.length / 4, i % 2);
+    k.addEdges(put(k, 65536 * 8, edges), edges.length / 4);
+    k.paintShape(i % 2);
   }
 }
 
@@ -247,8 +248,9 @@ it('the twins would notice: an edge moved by 1/64 pixel changes bits', () => {
     k.placeTile(0, 0, 32, 32);
     k.setSolid(1, 1, 1, 1);
     k.target(0, 0);
-    const edges = edgesOf(dx ? regular(7, 16 + dx, 16, 9) : regular(7, 16, 16, 9), [1, 0, 0, 1, 0, 0]).xy;
-    k.paintShape(put(k, 0, edges), edges.length / 4, 0);
+    const [edges] = edgesOf(regular(7, 16 + dx, 16, 9), [1, 0, 0, 1, 0, 0]).rings;
+    k.addEdges(put(k, 0, edges.xy), edges.xy.length / 4);
+    k.paintShape(0);
     return layerPixels(k);
   };
   expect(work(1 / 64)).not.toEqual(work(0));

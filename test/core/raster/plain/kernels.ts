@@ -42,6 +42,7 @@ export function plainKernels(): Kernels {
   let [paintX, paintY] = [0.5, 0.5];
   let onto = stack[0];
   let mode = 0;
+  const shape: number[] = [];
   const floats = (at: number, length: number) => new Float32Array(memory.buffer, at, length);
   const colourIn = (at: number): Colour => {
     const [r, g, b, a] = floats(at, 4);
@@ -92,8 +93,11 @@ export function plainKernels(): Kernels {
           stack[layer].cover(x, y, colour, 0, true);
         }
     },
-    paintShape(edges, count, evenOdd) {
-      coverage(tile, new Float64Array(memory.buffer, edges, 4 * count), !!evenOdd, (x, y, mask, share) => {
+    addEdges(edges, count) {
+      shape.push(...new Float64Array(memory.buffer, edges, 4 * count));
+    },
+    paintShape(evenOdd) {
+      coverage(tile, Float64Array.from(shape.splice(0)), !!evenOdd, (x, y, mask, share) => {
         const s = paint.at(x + paintX, y + paintY);
         if (mask === full) onto.cover(x, y, s, mode, paint.opaque);
         else onto.coverSamples(x, y, s, mode, mask, share);
