@@ -32,6 +32,28 @@ test('words are typed on the sheet, selected by pointer and keys, undone, and co
   await page.waitForTimeout(1000);
   await page.keyboard.press('Control+z');
   await expect(words).toHaveValue('Supper room');
+  // The panel shows no more at a key than it did before it, and what it keeps is the part of that moment.
+  await page.keyboard.press('End');
+  await page.evaluate(() => {
+    const seen: string[] = [];
+    Object.assign(window, { seen });
+    const panel = document.querySelector('[data-testid="card-panel"]');
+    if (panel)
+      new MutationObserver((all) => {
+        for (const { addedNodes } of all)
+          for (const node of addedNodes)
+            if (node instanceof HTMLElement && node.tagName === 'SECTION') seen.push(node.ariaLabel ?? '');
+      }).observe(panel, { childList: true, subtree: true });
+  });
+  await page.keyboard.type('s');
+  await page.getByRole('button', { name: 'Keep as look' }).click();
+  await e.settled();
+  await expect(words).toHaveValue('Supper rooms');
+  expect(await page.evaluate(() => (window as unknown as { seen: string[] }).seen)).toEqual([]);
+  await page.getByTestId('sheet').focus();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(words).toHaveValue('Supper room');
   await page.keyboard.press('Escape');
   await expect(page.getByTestId('typing')).toHaveCount(0);
 

@@ -162,9 +162,17 @@ export function commit(label: string, wanted: Design): void {
   const next = settleLinks(before, wanted);
   set({ design: next });
   keepChoiceSound(next);
-  if (live) live.label = label;
+  if (live) keepLive(label, before);
   else record(label, before, next);
   void tell();
+}
+
+/** Goes on with the change under way. Something else done meanwhile, such as a look kept while words are typed, is a change of its own. */
+function keepLive(label: string, before: Design): void {
+  if (live?.label && live.label !== label) {
+    record(live.label, live.before, before);
+    live = { before, label };
+  } else if (live) live.label = label;
 }
 
 function commitPatch(label: string, patch: readonly PatchOperation[]): void {
@@ -230,6 +238,11 @@ export function takeForeign(patch: readonly PatchOperation[]): void {
 function step(from: 'undo' | 'redo'): void {
   if (dragging) {
     void idle().then(() => step(from));
+    return;
+  }
+  // What is under way, such as words typed a moment ago, is a change to be taken back as well.
+  if (live) {
+    void endLive().then(() => step(from));
     return;
   }
   const change = get()[from].at(-1);

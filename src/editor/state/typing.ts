@@ -62,7 +62,7 @@ function reworded(part: Part, text: string): Part {
 
 /** Sets the words of a part, with the caret at an index where they are typed on the sheet; a run of such changes is kept as one. */
 export function typeText(id: string, text: string, caret?: number): void {
-  if (!keeping) beginLive();
+  beginLive();
   clearTimeout(keeping);
   if (caret !== undefined) select(caret, caret);
   changePart('Type', id, (p) => reworded(p, text));

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { boundsUnder, knownBounds } from '@/core/geometry/known-bounds';
 import { invert, type Matrix, matrixPlace, multiply, placeMatrix, rotation } from '@/core/geometry/matrix';
-import { transformPath } from '@/core/geometry/path';
+import { pathBounds, transformPath } from '@/core/geometry/path';
 import { fromSheetUnits, toSheetUnits } from '@/core/geometry/units';
-import { rect } from '../shapes';
+import { circle, rect, regular } from '../shapes';
 
 const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
@@ -24,6 +25,31 @@ describe('matrices and places', () => {
         for (let i = 0; i < 6; i++) expect(Math.abs(again[i] - m[i])).toBeLessThan(1e-6);
       }),
     );
+  });
+
+  it('bounds that are known are those of the curves, under any map', () => {
+    const map = fc.tuple(
+      n(-40, 40),
+      fc.constantFrom(0, 1, -3),
+      fc.constantFrom(0, 2),
+      n(-40, 40),
+      n(-99, 99),
+      n(-99, 99),
+    );
+    fc.assert(
+      fc.property(map, n(1, 50), (m, r) => {
+        const path = {
+          ...circle(3, -8, r),
+          contours: [...circle(3, -8, r).contours, ...regular(5, 40, 2, r).contours],
+        };
+        // Asked twice: the second answer is remembered.
+        for (let i = 0; i < 2; i++) expect(knownBounds(path)).toEqual(pathBounds(path));
+        const [known, worked] = [boundsUnder(path, m), pathBounds(transformPath(path, m))];
+        for (const k of ['x0', 'y0', 'x1', 'y1'] as const)
+          expect(Math.abs((known?.[k] ?? 0) - (worked?.[k] ?? 1e9))).toBeLessThan(1e-9);
+      }),
+    );
+    expect(knownBounds({ contours: [], fillRule: 'nonzero' })).toBeNull();
   });
 
   it('inverts what can be inverted and says so where it cannot', () => {

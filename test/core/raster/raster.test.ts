@@ -173,6 +173,25 @@ describe('tiles', () => {
     for (const tile of [64, 100, 37]) expect(draw(s, 1.37, tile)).toEqual(whole);
   });
 
+  it('of a path of many contours, nested and crossing, are the same bits as well: none is missed beside a tile', () => {
+    const next = numbers(29);
+    const contours = Array.from({ length: 60 }, (_, i) =>
+      i % 3
+        ? circle(200 * next() - 15, 200 * next() - 15, 2 + 30 * next())
+        : regular(3 + (i % 5), 200 * next() - 15, 200 * next() - 15, 2 + 30 * next()),
+    ).flatMap((p) => p.contours);
+    for (const fillRule of ['nonzero', 'evenodd'] as const) {
+      const s = scene([shape({ contours, fillRule }, gradient)], 170, 150);
+      const whole = draw(s, 1.19);
+      for (const tile of [64, 23, 8]) expect(draw(s, 1.19, tile)).toEqual(whole);
+      // One path of them all is what each of them adds to: a second path with the same numbers changes nothing.
+      const [a, b] = [contours.slice(0, 30), contours.slice(30)];
+      expect(draw(scene([shape({ contours: [...b, ...a], fillRule }, gradient)], 170, 150), 1.19)).toEqual(
+        whole,
+      );
+    }
+  });
+
   it('draw the same picture twice and do not grow from tile to tile', () => {
     const s = scene([
       group([shape(circle(30, 30, 25), gradient), shape(circle(40, 30, 20), solid(0, 0, 0, 0.5))], {
