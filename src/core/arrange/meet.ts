@@ -12,7 +12,13 @@ export interface Meeting {
  * The crossing of two curves nearest to parameters `t` and `s`, by Newton on the true curves;
  * null where they run alike or the search leaves them.
  */
-export function meet(a: Curve, t0: number, b: Curve, s0: number, size: number): Meeting | null {
+export function meet(
+  a: Pick<Curve, 'cubic'>,
+  t0: number,
+  b: Pick<Curve, 'cubic'>,
+  s0: number,
+  size: number,
+): Meeting | null {
   let t = t0;
   let s = s0;
   for (let i = 0; i < 12; i++) {

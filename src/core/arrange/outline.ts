@@ -2,6 +2,7 @@ import { arcCubics, type Cubic, cubicTangent, lineCubic } from '../geometry/cubi
 import { type Contour, contourOf, type Path, pathBounds, reverseContour, segmentsOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { parallelCurve, parallelPoint } from './parallel';
+import { cutShort, type ParallelPart } from './shortcut';
 
 export const joinKinds = ['miter', 'round', 'bevel'] as const;
 export type Join = (typeof joinKinds)[number];
@@ -16,21 +17,27 @@ export interface JoinStyle {
 
 /** Collects cubics laid end to end. */
 class Pen {
-  readonly cubics: Cubic[] = [];
+  readonly parts: ParallelPart[] = [];
   constructor(private at: Point) {}
 
-  to(p: Point): void {
+  to(p: Point, swallowed = false): void {
     if (p.x === this.at.x && p.y === this.at.y) return;
-    this.cubics.push(lineCubic(this.at.x, this.at.y, p.x, p.y));
+    this.parts.push({ cubic: lineCubic(this.at.x, this.at.y, p.x, p.y), swallowed });
     this.at = p;
   }
 
-  add(list: readonly Cubic[]): void {
+  add(list: readonly Cubic[], swallowed = false): void {
     for (const s of list) {
       // Smooth joints differ by rounding only: the next piece starts where this one ended.
-      this.cubics.push([this.at.x, this.at.y, s[2], s[3], s[4], s[5], s[6], s[7]]);
+      const cubic: Cubic = [this.at.x, this.at.y, s[2], s[3], s[4], s[5], s[6], s[7]];
+      this.parts.push({ cubic, swallowed });
       this.at = { x: s[6], y: s[7] };
     }
+  }
+
+  /** All of it as a closed contour at distance `d`, what it swallows left out where that can be. */
+  contour(d: number): Contour {
+    return contourOf(cutShort(this.parts, d), true);
   }
 
   /** An arc about `centre` to `p`, turning by `sweep` radians. */
@@ -63,8 +70,8 @@ function joinCorner(pen: Pen, v: Point, u: Point, w: Point, d: number, style: Jo
   if (turn * d < 0) {
     // The inner side of a corner goes by way of the node, so that what it swallows winds backwards.
     pen.to(p);
-    pen.to(v);
-    pen.to(q);
+    pen.to(v, true);
+    pen.to(q, true);
     return;
   }
   pen.to(p);
@@ -94,7 +101,7 @@ function side(
   style: JoinStyle,
 ): void {
   cubics.forEach((s, i) => {
-    for (const piece of parallelCurve(s, d, tolerance)) pen.add(piece.cubics);
+    for (const piece of parallelCurve(s, d, tolerance)) pen.add(piece.cubics, piece.reversed);
     const next = cubics[i + 1] ?? (closed ? cubics[0] : null);
     if (next) joinCorner(pen, { x: s[6], y: s[7] }, cubicTangent(s, 1), cubicTangent(next, 0), d, style);
   });
@@ -116,7 +123,7 @@ export function rawParallel(c: Contour, d: number, tolerance: number, style: Joi
   if (!cubics.length) return null;
   const pen = new Pen(parallelPoint(cubics[0], 0, d));
   side(pen, cubics, true, d, tolerance, style);
-  return contourOf(pen.cubics, true);
+  return pen.contour(d);
 }
 
 function cap(pen: Pen, v: Point, u: Point, d: number, kind: Cap): void {
@@ -175,5 +182,5 @@ export function strokeContour(c: Contour, style: StrokeStyle, tolerance: number)
   side(pen, back, false, d, tolerance, style);
   const end = back[back.length - 1];
   cap(pen, { x: end[6], y: end[7] }, cubicTangent(end, 1), d, style.cap);
-  return [contourOf(pen.cubics, true)];
+  return [pen.contour(d)];
 }

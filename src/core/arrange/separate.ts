@@ -1,3 +1,4 @@
+import { contourBounds } from '../geometry/known-bounds';
 import { containsPoint, contourArea } from '../geometry/measure';
 import type { Contour, Path } from '../geometry/path';
 import { combine } from './combine';
@@ -11,10 +12,14 @@ const alone = (c: Contour): Path => ({ contours: [c], fillRule: 'nonzero' });
 export function separate({ contours }: Path): Path[] {
   const signed = contours.filter((c) => c.closed).map((c) => ({ c, area: contourArea(c) }));
   const outer = signed.filter((s) => s.area > 0).sort((a, b) => a.area - b.area);
-  const pieces = outer.map(({ c }) => ({ path: alone(c), contours: [c] }));
+  const pieces = outer.map(({ c }) => ({ path: alone(c), bounds: contourBounds(c), contours: [c] }));
   for (const { c } of signed.filter((s) => s.area < 0)) {
+    const [x, y] = c.xy;
     // The smallest outline round a hole's node is its own.
-    const home = pieces.find((p) => containsPoint(p.path, { x: c.xy[0], y: c.xy[1] }));
+    const home = pieces.find(
+      ({ path, bounds: b }) =>
+        b && x >= b.x0 && x <= b.x1 && y >= b.y0 && y <= b.y1 && containsPoint(path, { x, y }),
+    );
     home?.contours.push(c);
   }
   return [

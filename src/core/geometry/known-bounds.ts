@@ -12,7 +12,8 @@ import {
 const ofPaths = new WeakMap<Path, Bounds | null>();
 const ofContours = new WeakMap<Contour['xy'], Bounds | null>();
 
-function contourBounds(c: Contour): Bounds | null {
+/** Exact bounds of a contour that is asked about again; null for one with no points. */
+export function contourBounds(c: Contour): Bounds | null {
   let b = ofContours.get(c.xy);
   if (b === undefined) {
     b = pathBounds({ contours: [c], fillRule: 'nonzero' });

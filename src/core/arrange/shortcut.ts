@@ -1,0 +1,163 @@
+import { type Cubic, cubicDerivative, cubicPoint, subCubic } from '../geometry/cubic';
+import { flattenCubic } from '../geometry/flatten';
+import { meet } from './meet';
+
+/** A piece of a raw parallel; `swallowed` where the parallel runs backwards, or goes round the inside of a corner. */
+export interface ParallelPart {
+  readonly cubic: Cubic;
+  readonly swallowed: boolean;
+}
+
+/** How many pieces before and after a swallowed stretch are searched for the place where they cross. */
+const reach = 8;
+
+interface Crossing {
+  readonly t: number;
+  readonly s: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+interface Box {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
+
+function boxOf(s: Cubic): Box {
+  return {
+    x0: Math.min(s[0], s[2], s[4], s[6]),
+    y0: Math.min(s[1], s[3], s[5], s[7]),
+    x1: Math.max(s[0], s[2], s[4], s[6]),
+    y1: Math.max(s[1], s[3], s[5], s[7]),
+  };
+}
+
+const apart = (a: Box, b: Box): boolean => a.x0 > b.x1 || a.x1 < b.x0 || a.y0 > b.y1 || a.y1 < b.y0;
+
+/** Where two cubics cross, the last such place on the first of them; null where their chords do not. */
+function lastCrossing(a: Cubic, b: Cubic): Crossing | null {
+  const [boxA, boxB] = [boxOf(a), boxOf(b)];
+  if (apart(boxA, boxB)) return null;
+  const size = Math.max(boxA.x1 - boxA.x0, boxA.y1 - boxA.y0, boxB.x1 - boxB.x0, boxB.y1 - boxB.y0);
+  const [ca, cb] = [a, b].map((s) => [{ x: s[0], y: s[1] }, ...flattenCubic(s, size * 0.002)]);
+  for (let i = ca.length - 2; i >= 0; i--)
+    for (let k = 0; k + 1 < cb.length; k++) {
+      const [p, q, r, o] = [ca[i], ca[i + 1], cb[k], cb[k + 1]];
+      const [ux, uy, vx, vy] = [q.x - p.x, q.y - p.y, o.x - r.x, o.y - r.y];
+      const det = ux * vy - uy * vx;
+      if (det === 0) continue;
+      const f = ((r.x - p.x) * vy - (r.y - p.y) * vx) / det;
+      const g = ((r.x - p.x) * uy - (r.y - p.y) * ux) / det;
+      // Curves may cross a little beside their chords.
+      if (f < -0.1 || f > 1.1 || g < -0.1 || g > 1.1) continue;
+      const found = meet(
+        { cubic: a },
+        (i + f) / (ca.length - 1),
+        { cubic: b },
+        (k + g) / (cb.length - 1),
+        size,
+      );
+      if (found) return found;
+    }
+  return null;
+}
+
+/** Whether a crossing turns the way the inside of a corner does, on the side that the distance lies on. */
+function turnsInwards(a: Cubic, b: Cubic, { t, s }: Crossing, d: number): boolean {
+  const [u, v] = [cubicDerivative(a, t), cubicDerivative(b, s)];
+  return (u.x * v.y - u.y * v.x) * d < 0;
+}
+
+/** Twice the signed area of a closed run of cubics, by their nodes and middles; what lies between two is taken as straight. */
+function areaOf(loop: readonly Cubic[]): number {
+  const points = loop.flatMap((s) => [{ x: s[0], y: s[1] }, cubicPoint(s, 0.5), { x: s[6], y: s[7] }]);
+  return points.reduce((sum, p, i) => {
+    const q = points[(i + 1) % points.length];
+    return sum + p.x * q.y - q.x * p.y;
+  }, 0);
+}
+
+/** Two stretches cut back to where they cross, or one cut at both ends. */
+interface Cut {
+  /** Index of the last piece that stays before, and what stays of it. */
+  readonly last: number;
+  readonly end: Cubic;
+  /** Index of the first piece that stays after, and what stays of it. */
+  readonly first: number;
+  readonly start: Cubic;
+}
+
+/** Where the stretches before and after a swallowed one cross near it; null where they do not. */
+function cutBack(before: readonly Cubic[], after: readonly Cubic[], d: number): Cut | null {
+  for (let sum = 0; sum < 2 * reach; sum++)
+    for (let i = 0; i <= sum; i++) {
+      const [last, first] = [before.length - 1 - i, sum - i];
+      if (i >= reach || first >= reach || last < 0 || first >= after.length) continue;
+      if (before === after && first >= last) continue;
+      const [a, b] = [before[last], after[first]];
+      const at = lastCrossing(a, b);
+      if (!at) continue;
+      const loop = [
+        subCubic(a, at.t, 1),
+        ...before.slice(last + 1),
+        ...after.slice(0, first),
+        subCubic(b, 0, at.s),
+      ];
+      if (!turnsInwards(a, b, at, d) || areaOf(loop) * d <= 0) return null;
+      const head = subCubic(a, 0, at.t);
+      const tail = subCubic(b, at.s, 1);
+      return {
+        ...{ last, first },
+        end: [head[0], head[1], head[2], head[3], head[4], head[5], at.x, at.y],
+        start: [at.x, at.y, tail[2], tail[3], tail[4], tail[5], tail[6], tail[7]],
+      };
+    }
+  return null;
+}
+
+interface Stretch {
+  readonly swallowed: boolean;
+  cubics: readonly Cubic[];
+}
+
+function stretchesOf(parts: readonly ParallelPart[]): Stretch[] {
+  const out: { swallowed: boolean; cubics: Cubic[] }[] = [];
+  for (const { cubic, swallowed } of parts) {
+    const last = out[out.length - 1];
+    if (last?.swallowed === swallowed) last.cubics.push(cubic);
+    else out.push({ swallowed, cubics: [cubic] });
+  }
+  return out;
+}
+
+/**
+ * A raw parallel at distance `d` without what it swallows at tight bends and inside corners, where the stretches
+ * before and after cross nearby: there they go on from each other. What is left out is a loop that winds about
+ * nothing but what is covered anyway. Loops that cannot be cut short stay, wound so that they are cleared away.
+ */
+export function cutShort(parts: readonly ParallelPart[], d: number): Cubic[] {
+  if (!parts.some((p) => p.swallowed)) return parts.map((p) => p.cubic);
+  // What bends everywhere more tightly than the distance is convex and lies within a disc of that radius.
+  if (parts.every((p) => p.swallowed)) return [];
+  // A contour is told from the first piece after one that is swallowed, so that no stretch is torn.
+  const first = parts.findIndex((p, i) => !p.swallowed && parts.at(i - 1)?.swallowed);
+  const stretches = stretchesOf([...parts.slice(first), ...parts.slice(0, first)]);
+  const gone = new Set<Stretch>();
+  stretches.forEach((stretch, i) => {
+    if (!stretch.swallowed) return;
+    const before = stretches[i - 1];
+    const after = stretches[(i + 1) % stretches.length];
+    const cut = cutBack(before.cubics, after.cubics, d);
+    if (!cut) return;
+    const { last, end, start } = cut;
+    if (before === after) before.cubics = [start, ...before.cubics.slice(cut.first + 1, last), end];
+    else {
+      before.cubics = [...before.cubics.slice(0, last), end];
+      after.cubics = [start, ...after.cubics.slice(cut.first + 1)];
+    }
+    gone.add(stretch);
+  });
+  return stretches.flatMap((s) => (gone.has(s) ? [] : s.cubics));
+}
