@@ -20,12 +20,14 @@ export function offsetPath(path: Path, d: number, style: JoinStyle): Path {
   // outside than a distance does so within its own separate area.
   if (d > 0 && style.join === 'round') return unite(parts.map((p) => parallelOf(p, d, style)));
   if (d > 0) return parallelOf(path, d, style);
-  const contours = separate(path).flatMap((area) => parallelOf(samePath(area.contours), d, style).contours);
+  const contours = separate(path).flatMap(
+    (area) => parallelOf(samePath(area.contours), d, style, true).contours,
+  );
   return contours.length ? { contours, fillRule: 'nonzero' } : emptyPath;
 }
 
-const parallelOf = rememberByForm((path: Path, d: number, style: JoinStyle): Path => {
-  const clean = combine('union', [path]);
+const parallelOf = rememberByForm((path: Path, d: number, style: JoinStyle, isClean = false): Path => {
+  const clean = isClean ? path : combine('union', [path]);
   const tolerance = parallelTolerance(path, d);
   const contours = clean.contours.map((c) => rawParallel(c, d, tolerance, style)).filter((c) => c !== null);
   if (!contours.length) return emptyPath;

@@ -1,7 +1,8 @@
 import { arcCubics, type Cubic, cubicTangent, lineCubic } from '../geometry/cubic';
 import { type Contour, contourOf, type Path, pathBounds, reverseContour, segmentsOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
-import { parallelCurve, parallelPoint } from './parallel';
+import { knownParallel } from './known-parallel';
+import { parallelPoint } from './parallel';
 import { cutShort, type ParallelPart } from './shortcut';
 
 export const joinKinds = ['miter', 'round', 'bevel'] as const;
@@ -21,7 +22,9 @@ class Pen {
   constructor(private at: Point) {}
 
   to(p: Point, swallowed = false): void {
-    if (p.x === this.at.x && p.y === this.at.y) return;
+    // Places that rounding alone keeps apart are one.
+    const near = 1e-14 * (Math.abs(p.x) + Math.abs(p.y));
+    if (Math.abs(p.x - this.at.x) + Math.abs(p.y - this.at.y) <= near) return;
     this.parts.push({ cubic: lineCubic(this.at.x, this.at.y, p.x, p.y), swallowed });
     this.at = p;
   }
@@ -101,7 +104,7 @@ function side(
   style: JoinStyle,
 ): void {
   cubics.forEach((s, i) => {
-    for (const piece of parallelCurve(s, d, tolerance)) pen.add(piece.cubics, piece.reversed);
+    for (const piece of knownParallel(s, d, tolerance)) pen.add(piece.cubics, piece.reversed);
     const next = cubics[i + 1] ?? (closed ? cubics[0] : null);
     if (next) joinCorner(pen, { x: s[6], y: s[7] }, cubicTangent(s, 1), cubicTangent(next, 0), d, style);
   });
