@@ -32,8 +32,10 @@ class Pen {
   add(list: readonly Cubic[], swallowed = false): void {
     for (const s of list) {
       // Smooth joints differ by rounding only: the next piece starts where this one ended.
-      const cubic: Cubic = [this.at.x, this.at.y, s[2], s[3], s[4], s[5], s[6], s[7]];
-      this.parts.push({ cubic, swallowed });
+      const { x, y } = this.at;
+      // A handle on its node stays there, so that a line stays a line.
+      const [hx, hy] = s[2] === s[0] && s[3] === s[1] ? [x, y] : [s[2], s[3]];
+      this.parts.push({ cubic: [x, y, hx, hy, s[4], s[5], s[6], s[7]], swallowed });
       this.at = { x: s[6], y: s[7] };
     }
   }

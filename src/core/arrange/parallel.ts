@@ -98,10 +98,12 @@ function fitParallel(s: Cubic, t0: number, t1: number, d: number, tolerance: num
     q.y,
   ];
   const candidates: Cubic[] = [];
+  // Where a handle has no length the curve bends without limit: what comes of that is no handle.
+  const longest = 4 * Math.hypot(q.x - p.x, q.y - p.y);
   const [a, b] = [along(t0), along(t1)];
-  if (Number.isFinite(a + b)) candidates.push(build(a, b));
+  if (Math.max(Math.abs(a), Math.abs(b)) <= longest) candidates.push(build(a, b));
   const middle = throughMiddle(p, u, q, v, parallelPoint(s, (t0 + t1) / 2, d));
-  if (middle) candidates.push(build(...middle));
+  if (middle && Math.max(...middle) <= longest) candidates.push(build(...middle));
   let best: Cubic | null = null;
   let error = Number.POSITIVE_INFINITY;
   for (const c of candidates) {

@@ -1,10 +1,12 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { asArc } from '@/core/arrange/arc';
 import { combine } from '@/core/arrange/combine';
 import { offsetPath, strokeArea } from '@/core/arrange/offset';
 import type { Join } from '@/core/arrange/outline';
-import { arcCubics, cubicPoint } from '@/core/geometry/cubic';
+import { arcCubics, cubicPoint, isLine } from '@/core/geometry/cubic';
+import { translation } from '@/core/geometry/matrix';
 import { containsPoint } from '@/core/geometry/measure';
-import { contourOf, type Path, pathBounds, segmentsOf } from '@/core/geometry/path';
+import { contourOf, type Path, pathBounds, segmentsOf, transformPath } from '@/core/geometry/path';
 import { faceById } from '@/core/lettering/face';
 import { takeShippedFaces } from '../../faces';
 import { circle, numbers, polygon, regular, ring } from '../shapes';
@@ -173,5 +175,33 @@ describe('offsets and strokes are told by distance alone', () => {
         `a stroke ${2 * d} wide`,
       ).toEqual([]);
     }
+  });
+});
+
+describe('parallels keep what they are parallel to', () => {
+  it('arcs and lines of a rounded outline stay arcs and lines, however often it is offset and stroked', () => {
+    const corners = regularStar(5, 300, 170);
+    // Two arcs at each of five tips, one in each dent, and the lines between.
+    const rounded = offsetPath(offsetPath(corners, 60, round), -34, round);
+    const kinds = (path: Path) =>
+      path.contours.flatMap(segmentsOf).map((s) => (isLine(s) ? 'line' : asArc(s) ? 'arc' : 'curve'));
+    expect(kinds(rounded).filter((k) => k === 'curve')).toEqual([]);
+    for (const move of [translation(0, 0), translation(1234.567, -89.0123)]) {
+      const stroke = strokeArea(transformPath(rounded, move), { ...round, width: 9, cap: 'butt' });
+      expect(kinds(stroke)).not.toContain('curve');
+      expect(stroke.contours.map((c) => segmentsOf(c).length)).toEqual([25, 25]);
+    }
+  });
+
+  it('of curves that come again elsewhere are the same, to rounding', () => {
+    const shape = blob(12, 11, 0.7);
+    const style = { ...round, width: 13, cap: 'round' as const };
+    const [here, there] = [shape, transformPath(shape, translation(777.7, -5000.1))].map((p) =>
+      strokeArea(p, style),
+    );
+    const back = transformPath(there, translation(-777.7, 5000.1));
+    expect(back.contours.map((c) => c.xy.length)).toEqual(here.contours.map((c) => c.xy.length));
+    for (const [i, c] of back.contours.entries())
+      for (const [k, v] of c.xy.entries()) expect(Math.abs(v - here.contours[i].xy[k])).toBeLessThan(1e-6);
   });
 });
