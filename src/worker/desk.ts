@@ -21,6 +21,7 @@ import * as edit from '@/core/edit';
 import { SceneEncoder, sceneDamage } from '@/core/live';
 import { runCommand, type StudioCommand } from './commands';
 import { facesToCome, fetchFaces, subsetter } from './faces';
+import { requested, workOutAhead } from './letters-ahead';
 import { colourOf, neutral, partAfter, type SmallPicture, thumbnail } from './pictures';
 
 export interface Frame {
@@ -68,6 +69,7 @@ function must(): Design {
 }
 
 function show(choice: Choice): Frame {
+  requested();
   const d = keepRules(must());
   design = d;
   // The sheet at hand may have gone with a change that was undone.
@@ -229,6 +231,12 @@ export const studio = {
     return Array.from({ length: n + 1 }, (_, i) =>
       colourOf(whole, a.x + ((b.x - a.x) * i) / n, a.y + ((b.y - a.y) * i) / n),
     );
+  },
+
+  /** Has the letters that may be typed next into a part's words worked out while there is time. */
+  expectWords(id: string): void {
+    requested();
+    void workOutAhead(() => design, id);
   },
 
   /** What can be done to letters one by one. */

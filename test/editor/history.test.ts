@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { Drag } from '@/editor/sheet/gestures';
 import { changePart, choose, openDesign, run, walkCards, walkParts } from '@/editor/state/actions';
-import { beginLive, endLive, historyOf, redo, tell, undo } from '@/editor/state/history';
+import { beginLive, endLive, historyOf, quiet, redo, tell, undo } from '@/editor/state/history';
 import { get, useEditor } from '@/editor/state/store';
 import { sync } from '@/editor/state/sync';
 import { studio } from '@/worker/desk';
@@ -80,6 +80,22 @@ describe('changes', () => {
     undo();
     expect([width('a'), x('a')]).toEqual([100, 200]);
     expect(await middle('a')).toBe(200);
+  });
+
+  it('other than the words that are typed stand apart, and undo takes the words typed a moment ago first', async () => {
+    beginLive('Width');
+    setWidth('a', 110);
+    setWidth('a', 120);
+    await run('Place', { do: 'place', id: 'a', change: { x: 700 } });
+    setWidth('a', 130);
+    undo();
+    await quiet();
+    expect([width('a'), x('a')]).toEqual([120, 700]);
+    undo();
+    expect([width('a'), x('a')]).toEqual([120, 200]);
+    undo();
+    expect([width('a'), x('a')]).toEqual([100, 200]);
+    expect(get().undo).toHaveLength(0);
   });
 
   it('come back from the server in the order they were undone and redone', () => {

@@ -104,12 +104,12 @@ function keepChoiceSound(design: Design): void {
 }
 
 /** A change under way whose steps are kept as one: a scrub, a drag of the colour picker. */
-let live: { readonly before: Design; label: string } | null = null;
+let live: { readonly before: Design; label: string; readonly only: string | null } | null = null;
 let running: Promise<void> = Promise.resolve();
 
-/** From here to `endLive` all changes show at once and are kept as one. */
-export function beginLive(): void {
-  live ??= { before: openedDesign(), label: '' };
+/** From here to `endLive` all changes show at once and are kept as one; with a label, those that have it. */
+export function beginLive(only: string | null = null): void {
+  live ??= { before: openedDesign(), label: '', only };
 }
 
 /** Keeps what was changed since `beginLive` as one change. */
@@ -162,17 +162,22 @@ export function commit(label: string, wanted: Design): void {
   const next = settleLinks(before, wanted);
   set({ design: next });
   keepChoiceSound(next);
-  if (live) keepLive(label, before);
+  if (live) keepLive(label, before, next);
   else record(label, before, next);
   void tell();
 }
 
-/** Goes on with the change under way. Something else done meanwhile, such as a look kept while words are typed, is a change of its own. */
-function keepLive(label: string, before: Design): void {
-  if (live?.label && live.label !== label) {
-    record(live.label, live.before, before);
-    live = { before, label };
-  } else if (live) live.label = label;
+/** Goes on with the change under way; what does not belong to it, such as a look kept while words are typed, is one of its own. */
+function keepLive(label: string, before: Design, next: Design): void {
+  if (!live) return;
+  const { only } = live;
+  if (only === null || only === label) {
+    live.label = label;
+    return;
+  }
+  if (live.label) record(live.label, live.before, before);
+  record(label, before, next);
+  live = { before: next, label: '', only };
 }
 
 function commitPatch(label: string, patch: readonly PatchOperation[]): void {

@@ -3,9 +3,13 @@ import { nothing, withLettering, withParts, withPieces, withWords } from '@/core
 import { changePart, choose, run } from './actions';
 import { beginLive, commit, endLive, idle, openedDesign } from './history';
 import { get, set } from './store';
+import { hasEngine, studioEngine } from './studio';
 
 /** Milliseconds without a key after which what was typed is kept as one change. */
 const pause = 900;
+
+/** What a change of words is called. */
+const typed = 'Type';
 
 let keeping: ReturnType<typeof setTimeout> | undefined;
 
@@ -62,10 +66,10 @@ function reworded(part: Part, text: string): Part {
 
 /** Sets the words of a part, with the caret at an index where they are typed on the sheet; a run of such changes is kept as one. */
 export function typeText(id: string, text: string, caret?: number): void {
-  beginLive();
+  beginLive(typed);
   clearTimeout(keeping);
   if (caret !== undefined) select(caret, caret);
-  changePart('Type', id, (p) => reworded(p, text));
+  changePart(typed, id, (p) => reworded(p, text));
   keeping = setTimeout(() => void keepTyped(), pause);
 }
 
@@ -76,6 +80,7 @@ export function beginTyping(id: string, at?: number): void {
   const end = part.source.text.length;
   set({ tool: 'pick', typing: { id, from: at ?? 0, to: at ?? end, held: false } });
   choose([id], { list: 'source' });
+  if (hasEngine()) void studioEngine().studio.expectWords(id);
 }
 
 /** Ends typing; lettering without words goes. */

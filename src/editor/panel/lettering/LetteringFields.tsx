@@ -95,7 +95,7 @@ function FaceOfWords({ part, l }: OfLettering) {
               max={a.max}
               step={(a.max - a.min) / 200}
               sx={{ mx: '6px', width: 'calc(100% - 12px)' }}
-              onPointerDown={beginLive}
+              onPointerDown={() => beginLive()}
               onChange={(_, v) => take(v)}
               onChangeCommitted={() => void endLive()}
             />
