@@ -23,12 +23,18 @@ export class Editor {
 
   async blank(purpose: string): Promise<void> {
     await this.page.goto('/');
+    // The list comes once the page answers to presses.
+    await this.page
+      .getByRole('link', { name: /^Open / })
+      .first()
+      .waitFor();
     await this.page.getByRole('button', { name: new RegExp(`^${purpose}`) }).click();
     await this.ready();
   }
 
   async ready(): Promise<void> {
-    await this.page.waitForFunction(() => 'compassSettled' in window);
+    // Shared machines stand still for a while at times.
+    await this.page.waitForFunction(() => 'compassSettled' in window, undefined, { timeout: 90_000 });
     await this.settled();
   }
 
