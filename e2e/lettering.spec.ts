@@ -38,12 +38,12 @@ test('words are typed on the sheet, selected by pointer and keys, undone, and co
     const seen: string[] = [];
     Object.assign(window, { seen });
     const panel = document.querySelector('[data-testid="card-panel"]');
-    if (panel)
-      new MutationObserver((all) => {
-        for (const { addedNodes } of all)
-          for (const node of addedNodes)
-            if (node instanceof HTMLElement && node.tagName === 'SECTION') seen.push(node.ariaLabel ?? '');
-      }).observe(panel, { childList: true, subtree: true });
+    if (!panel) throw new Error('There is no panel.');
+    new MutationObserver((all) => {
+      for (const { addedNodes } of all)
+        for (const node of addedNodes)
+          if (node instanceof HTMLElement && node.tagName === 'SECTION') seen.push(node.ariaLabel ?? '');
+    }).observe(panel, { childList: true, subtree: true });
   });
   await page.keyboard.type('s');
   await page.getByRole('button', { name: 'Keep as look' }).click();

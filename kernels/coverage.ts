@@ -1,6 +1,6 @@
 // From edges to covered samples. Every place is worked out in whole-picture coordinates and rounded
 // to 1/65536 pixel before a tile's corner is taken off, so that any tiling gives the same bits.
-import { AREA, COLUMNS, FULL, SAMPLES, TABLES, TOUCHED, WINDING } from './memory';
+import { AREA, COLUMNS, FULL, SAMPLES, TABLES, TILE, TOUCHED, WINDING } from './memory';
 import { coverSamples, coverSpan } from './layer';
 
 const N: i32 = 64;
@@ -12,7 +12,7 @@ const GRID: f64 = 65536;
 let tileX: i32 = 0, tileY: i32 = 0;
 let wide: i32 = 256, high: i32 = 256;
 /** Rows that the edges so far reach. */
-let firstRow: i32 = 256, endRow: i32 = 0;
+let firstRow: i32 = TILE, endRow: i32 = 0;
 
 export function placeTile(x: i32, y: i32, w: i32, h: i32): void {
   tileX = x;
@@ -267,6 +267,6 @@ export function addEdges(edges: usize, count: i32): void {
 /** Paints the shape whose edges were taken in. */
 export function paintShape(evenOdd: i32): void {
   for (let r = firstRow; r < endRow; r++) sweepRow(r, evenOdd != 0);
-  firstRow = 256;
+  firstRow = TILE;
   endRow = 0;
 }

@@ -98,6 +98,20 @@ describe('changes', () => {
     expect(get().undo).toHaveLength(0);
   });
 
+  it('of a scrub that begins while words are typed are one of their own, whenever the typing is kept', async () => {
+    beginLive('Type');
+    changePart('Type', 'a', (p) => ({ ...p, name: 'b' }));
+    beginLive();
+    for (let i = 1; i <= 5; i++) setWidth('a', 100 + i);
+    // The words come to rest in the middle of the scrub.
+    await endLive('Type');
+    for (let i = 6; i <= 9; i++) setWidth('a', 100 + i);
+    await endLive();
+    expect(get().undo.map((c) => c.label)).toEqual(['Type', 'Width']);
+    undo();
+    expect(width('a')).toBe(100);
+  });
+
   it('come back from the server in the order they were undone and redone', () => {
     const change = (label: string, role: 'do' | 'undo' | 'redo') => ({
       changeId: label + role,

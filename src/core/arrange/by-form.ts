@@ -1,13 +1,11 @@
 import { translation } from '../geometry/matrix';
 import { type Path, transformPath } from '../geometry/path';
+import { asText, finenessOf, inSteps, makeRoom } from './remembering';
 
 /** Most numbers of a path that is remembered by its form: a word has some thousands. */
 const mostNumbers = 20_000;
 /** Numbers that are kept in all. */
 const room = 2_000_000;
-
-/** Steps that the size of a path is told in, a power of two so that shapes of one size are told alike. */
-const bits = 32;
 
 /** A path's form, wherever it stands: its numbers from its first node, as finely as its size allows. */
 function formOf({ contours, fillRule }: Path, x: number, y: number): string | null {
@@ -18,25 +16,16 @@ function formOf({ contours, fillRule }: Path, x: number, y: number): string | nu
     if (count > mostNumbers) return null;
     for (let i = 0; i < xy.length; i++) size = Math.max(size, Math.abs(xy[i] - (i % 2 ? y : x)));
   }
-  const exponent = bits - Math.ceil(Math.log2(size));
-  if (!Number.isFinite(exponent)) return null;
-  const scale = 2 ** exponent;
+  const fineness = finenessOf(size);
+  if (!fineness) return null;
+  const { exponent, scale } = fineness;
   const told = new Float64Array(count + contours.length);
   let at = 0;
   for (const { xy, closed } of contours) {
     told[at++] = closed ? xy.length : -xy.length;
-    // Adding 0 makes one zero of both.
-    for (let i = 0; i < xy.length; i++) told[at++] = Math.round((xy[i] - (i % 2 ? y : x)) * scale) + 0;
+    for (let i = 0; i < xy.length; i++) told[at++] = inSteps(xy[i] - (i % 2 ? y : x), scale);
   }
   return `${fillRule} ${exponent} ${asText(told)}`;
-}
-
-/** The bytes of numbers as text: as short as a key can be that tells them all. */
-function asText(numbers: Float64Array): string {
-  const units = new Uint16Array(numbers.buffer);
-  let text = '';
-  for (let i = 0; i < units.length; i += 8192) text += String.fromCharCode(...units.subarray(i, i + 8192));
-  return text;
 }
 
 const numbersIn = ({ contours }: Path): number => contours.reduce((n, c) => n + c.xy.length, 1);
@@ -59,8 +48,7 @@ export function rememberByPath<A extends readonly unknown[]>(
     let made = own.get(key);
     if (!made) {
       made = work(path, ...args);
-      const [oldest] = own.keys();
-      if (own.size >= mostOfOne && oldest !== undefined) own.delete(oldest);
+      makeRoom(own, mostOfOne);
       own.set(key, made);
     }
     return made;

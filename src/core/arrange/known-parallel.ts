@@ -1,14 +1,12 @@
 import { type Cubic, isLine } from '../geometry/cubic';
 import { type ParallelPiece, parallelCurve } from './parallel';
+import { asText, finenessOf, inSteps, makeRoom } from './remembering';
 
-/** Steps that the size of a curve is told in, a power of two so that curves of one size are told alike. */
-const bits = 32;
 /** Curves that are remembered. */
 const most = 8192;
 
-/** What a curve is remembered by, and the same bytes as the units of a text. */
+/** What a curve is remembered by. */
 const told = new Float64Array(9);
-const toldUnits = new Uint16Array(told.buffer);
 
 const known = new Map<string, readonly ParallelPiece[]>();
 
@@ -32,21 +30,18 @@ export function knownParallel(s: Cubic, d: number, tolerance: number): readonly 
   const [x, y] = s;
   const own = moved(s, -x, -y);
   const size = own.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
-  const exponent = bits - Math.ceil(Math.log2(size));
-  if (!Number.isFinite(exponent)) return parallelCurve(s, d, tolerance);
+  const fineness = finenessOf(size);
+  if (!fineness) return parallelCurve(s, d, tolerance);
   // Words grow, and the tolerance with them: what is as good within a factor of two is the same.
   const within = 2 ** Math.floor(Math.log2(tolerance));
-  const scale = 2 ** exponent;
-  told.set([d, within, exponent]);
-  // Adding 0 makes one zero of both.
-  for (let i = 2; i < 8; i++) told[i + 1] = Math.round(own[i] * scale) + 0;
-  const key = String.fromCharCode(...toldUnits);
+  told.set([d, within, fineness.exponent]);
+  for (let i = 2; i < 8; i++) told[i + 1] = inSteps(own[i], fineness.scale);
+  const key = asText(told);
   let pieces = known.get(key);
   if (pieces) known.delete(key);
   else {
     pieces = parallelCurve(own, d, within);
-    const [oldest] = known.keys();
-    if (known.size >= most && oldest !== undefined) known.delete(oldest);
+    makeRoom(known, most);
   }
   // Last used, last to go.
   known.set(key, pieces);

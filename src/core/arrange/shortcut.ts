@@ -1,6 +1,8 @@
-import { type Cubic, cubicDerivative, cubicPoint, subCubic } from '../geometry/cubic';
+import { type Cubic, cubicDerivative, lineCubic, subCubic } from '../geometry/cubic';
 import { flattenCubic } from '../geometry/flatten';
-import { meet } from './meet';
+import { contourArea } from '../geometry/measure';
+import { type Bounds, contourOf } from '../geometry/path';
+import { type Meeting, meet } from './meet';
 
 /** A piece of a raw parallel; `swallowed` where the parallel runs backwards, or goes round the inside of a corner. */
 export interface ParallelPart {
@@ -11,21 +13,8 @@ export interface ParallelPart {
 /** How many pieces before and after a swallowed stretch are searched for the place where they cross. */
 const reach = 8;
 
-interface Crossing {
-  readonly t: number;
-  readonly s: number;
-  readonly x: number;
-  readonly y: number;
-}
-
-interface Box {
-  x0: number;
-  y0: number;
-  x1: number;
-  y1: number;
-}
-
-function boxOf(s: Cubic): Box {
+/** Bounds of a cubic's control points, which hold all of it. */
+function hullBounds(s: Cubic): Bounds {
   return {
     x0: Math.min(s[0], s[2], s[4], s[6]),
     y0: Math.min(s[1], s[3], s[5], s[7]),
@@ -34,11 +23,11 @@ function boxOf(s: Cubic): Box {
   };
 }
 
-const apart = (a: Box, b: Box): boolean => a.x0 > b.x1 || a.x1 < b.x0 || a.y0 > b.y1 || a.y1 < b.y0;
+const apart = (a: Bounds, b: Bounds): boolean => a.x0 > b.x1 || a.x1 < b.x0 || a.y0 > b.y1 || a.y1 < b.y0;
 
 /** Where two cubics cross, the last such place on the first of them; null where their chords do not. */
-function lastCrossing(a: Cubic, b: Cubic): Crossing | null {
-  const [boxA, boxB] = [boxOf(a), boxOf(b)];
+function lastCrossing(a: Cubic, b: Cubic): Meeting | null {
+  const [boxA, boxB] = [hullBounds(a), hullBounds(b)];
   if (apart(boxA, boxB)) return null;
   const size = Math.max(boxA.x1 - boxA.x0, boxA.y1 - boxA.y0, boxB.x1 - boxB.x0, boxB.y1 - boxB.y0);
   const [ca, cb] = [a, b].map((s) => [{ x: s[0], y: s[1] }, ...flattenCubic(s, size * 0.002)]);
@@ -65,18 +54,9 @@ function lastCrossing(a: Cubic, b: Cubic): Crossing | null {
 }
 
 /** Whether a crossing turns the way the inside of a corner does, on the side that the distance lies on. */
-function turnsInwards(a: Cubic, b: Cubic, { t, s }: Crossing, d: number): boolean {
+function turnsInwards(a: Cubic, b: Cubic, { t, s }: Meeting, d: number): boolean {
   const [u, v] = [cubicDerivative(a, t), cubicDerivative(b, s)];
   return (u.x * v.y - u.y * v.x) * d < 0;
-}
-
-/** Twice the signed area of a closed run of cubics, by their nodes and middles; what lies between two is taken as straight. */
-function areaOf(loop: readonly Cubic[]): number {
-  const points = loop.flatMap((s) => [{ x: s[0], y: s[1] }, cubicPoint(s, 0.5), { x: s[6], y: s[7] }]);
-  return points.reduce((sum, p, i) => {
-    const q = points[(i + 1) % points.length];
-    return sum + p.x * q.y - q.x * p.y;
-  }, 0);
 }
 
 /** Two stretches cut back to where they cross, or one cut at both ends. */
@@ -99,17 +79,22 @@ function cutBack(before: readonly Cubic[], after: readonly Cubic[], d: number): 
       const [a, b] = [before[last], after[first]];
       const at = lastCrossing(a, b);
       if (!at) continue;
-      const loop = [
-        subCubic(a, at.t, 1),
-        ...before.slice(last + 1),
-        ...after.slice(0, first),
-        subCubic(b, 0, at.s),
-      ];
-      if (!turnsInwards(a, b, at, d) || areaOf(loop) * d <= 0) return null;
+      const [from, to] = [before[before.length - 1], after[0]];
+      const loop = contourOf(
+        [
+          ...[subCubic(a, at.t, 1), ...before.slice(last + 1)],
+          // Straight over what is swallowed.
+          lineCubic(from[6], from[7], to[0], to[1]),
+          ...[...after.slice(0, first), subCubic(b, 0, at.s)],
+        ],
+        true,
+      );
+      if (!turnsInwards(a, b, at, d) || contourArea(loop) * d <= 0) return null;
       const head = subCubic(a, 0, at.t);
       const tail = subCubic(b, at.s, 1);
       return {
-        ...{ last, first },
+        last,
+        first,
         end: [head[0], head[1], head[2], head[3], head[4], head[5], at.x, at.y],
         start: [at.x, at.y, tail[2], tail[3], tail[4], tail[5], tail[6], tail[7]],
       };

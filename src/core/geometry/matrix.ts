@@ -36,7 +36,10 @@ export const applyTo = (m: Matrix, p: Point): Point => ({
   y: m[1] * p.x + m[3] * p.y + m[5],
 });
 
-export const isIdentity = (m: Matrix): boolean => m.every((v, i) => v === identity[i]);
+/** Whether two maps are the same, number for number. */
+export const sameMatrix = (a: Matrix, b: Matrix): boolean => a.every((v, i) => v === b[i]);
+
+export const isIdentity = (m: Matrix): boolean => sameMatrix(m, identity);
 
 /** Geometric mean of the two scale factors: how much a length grows on average. */
 export const meanScale = (m: Matrix): number => Math.sqrt(Math.abs(determinant(m)));
@@ -75,6 +78,3 @@ export function matrixPlace(m: Matrix): Place {
     scaleY,
   };
 }
-
-/** Whether two maps are the same, number for number. */
-export const sameMatrix = (a: Matrix, b: Matrix): boolean => a.every((v, i) => v === b[i]);

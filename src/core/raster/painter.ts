@@ -43,9 +43,9 @@ function blends(nodes: readonly SceneNode[]): boolean {
   return nodes.some((n) => n.blend !== 'normal' || (n.type === 'group' && blends(n.children)));
 }
 
-/** Draws scenes tile by tile into the kernels' memory. One painter serves one thread. */
 const deep = (v: number): number => Math.min(65535, Math.max(0, Math.round(v)));
 
+/** Draws scenes tile by tile into the kernels' memory. One painter serves one thread. */
 export class Painter {
   /** @param kernels what works out the pixels. */
   constructor(readonly kernels: Kernels = makeKernels()) {}

@@ -29,15 +29,14 @@ interface WirePath {
   readonly closed: readonly boolean[];
 }
 
-type Definition = {
-  readonly id: number;
-} /** Coordinates of a contour: packed, they travel many times faster than as a list. */ & (
-  | { readonly kind: 'contour'; readonly value: Float64Array }
+type Definition = { readonly id: number } & (
   | { readonly kind: 'path'; readonly value: WirePath }
   | { readonly kind: 'paint'; readonly value: ScenePaint }
   | { readonly kind: 'node'; readonly value: WireNode }
   /** Numbers of the nodes. */
   | { readonly kind: 'list'; readonly value: Uint32Array }
+  /** Coordinates of a contour: packed, they travel many times faster than as a list. */
+  | { readonly kind: 'contour'; readonly value: Float64Array }
 );
 
 /** A scene as a message: only what the receiver does not have yet, and the number of its list of nodes. */
@@ -58,6 +57,7 @@ export class SceneEncoder {
   private next = 0;
   private made: Definition[] = [];
 
+  /** The number of an object. What it holds is defined before it, so that the receiver can build from the front. */
   private share(key: object, define: (id: number) => Definition): number {
     const found = this.known.get(key);
     if (found !== undefined) return found;
@@ -68,15 +68,16 @@ export class SceneEncoder {
   }
 
   private path(path: Path): number {
-    const found = this.known.get(path);
-    if (found !== undefined) return found;
     const { fillRule, contours } = path;
-    const value = {
-      fillRule,
-      contours: Uint32Array.from(contours, (c) => this.contour(c.xy)),
-      closed: contours.map((c) => c.closed),
-    };
-    return this.share(path, (id) => ({ id, kind: 'path', value }));
+    return this.share(path, (id) => ({
+      id,
+      kind: 'path',
+      value: {
+        fillRule,
+        contours: Uint32Array.from(contours, (c) => this.contour(c.xy)),
+        closed: contours.map((c) => c.closed),
+      },
+    }));
   }
 
   /** A contour that other paths have as well, such as those of a word before a key was typed, goes once. */
@@ -85,11 +86,7 @@ export class SceneEncoder {
   }
 
   private node(n: SceneNode): number {
-    const found = this.known.get(n);
-    if (found !== undefined) return found;
-    // What a node holds goes first, so that the receiver can build from the front.
-    const value = this.wired(n);
-    return this.share(n, (id) => ({ id, kind: 'node', value }));
+    return this.share(n, (id) => ({ id, kind: 'node', value: this.wired(n) }));
   }
 
   private wired(n: SceneNode): WireNode {
@@ -110,10 +107,11 @@ export class SceneEncoder {
   }
 
   private list(nodes: readonly SceneNode[]): number {
-    const found = this.known.get(nodes);
-    if (found !== undefined) return found;
-    const value = Uint32Array.from(nodes, (n) => this.node(n));
-    return this.share(nodes, (id) => ({ id, kind: 'list', value }));
+    return this.share(nodes, (id) => ({
+      id,
+      kind: 'list',
+      value: Uint32Array.from(nodes, (n) => this.node(n)),
+    }));
   }
 
   encode(scene: Scene): WireScene {

@@ -107,17 +107,26 @@ function keepChoiceSound(design: Design): void {
 let live: { readonly before: Design; label: string; readonly only: string | null } | null = null;
 let running: Promise<void> = Promise.resolve();
 
-/** From here to `endLive` all changes show at once and are kept as one; with a label, those that have it. */
+/**
+ * From here to `endLive` all changes show at once and are kept as one; with a label, those that have it. What was
+ * under way under another label is kept first.
+ */
 export function beginLive(only: string | null = null): void {
+  if (live && live.only !== only) keepSoFar();
   live ??= { before: openedDesign(), label: '', only };
 }
 
-/** Keeps what was changed since `beginLive` as one change. */
-export async function endLive(): Promise<void> {
-  await running;
+function keepSoFar(): void {
   const was = live;
   live = null;
   if (was) record(was.label, was.before, openedDesign());
+}
+
+/** Keeps what was changed since `beginLive` as one change, unless something else is under way by now. */
+export async function endLive(only: string | null = null): Promise<void> {
+  await running;
+  if (live && live.only !== only) return;
+  keepSoFar();
   takeWaiting();
 }
 
@@ -247,7 +256,7 @@ function step(from: 'undo' | 'redo'): void {
   }
   // What is under way, such as words typed a moment ago, is a change to be taken back as well.
   if (live) {
-    void endLive().then(() => step(from));
+    void endLive(live.only).then(() => step(from));
     return;
   }
   const change = get()[from].at(-1);

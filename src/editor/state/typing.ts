@@ -50,7 +50,7 @@ export const holdLetters = (held: boolean): void =>
 export function keepTyped(): Promise<void> {
   clearTimeout(keeping);
   keeping = undefined;
-  return endLive();
+  return endLive(typed);
 }
 
 const nameless = /^Lettering( \d+)?$/;

@@ -71,12 +71,12 @@ const letter = (face: string, text: string): Path => {
   };
 };
 
-/** Places where a shape’s offset, told by distance alone, is not what a path covers; those at its very edge aside. */
+/** Places where what a path covers is not what the distance to a shape tells; those at its very edge aside. */
 function wrong(
   shape: Path,
   result: Path,
-  covers: (inside: boolean, distance: number) => boolean,
-  margin: (distance: number) => number,
+  d: number,
+  covers: (inside: boolean, far: number, d: number) => boolean,
 ): string[] {
   const b = pathBounds(shape);
   if (!b) return [];
@@ -86,10 +86,10 @@ function wrong(
   for (let i = 0; i < 300; i++) {
     const x = b.x0 - 40 + (b.x1 - b.x0 + 80) * next();
     const y = b.y0 - 40 + (b.y1 - b.y0 + 80) * next();
-    const d = far(x, y);
-    if (margin(d) < 0.02) continue;
+    const away = far(x, y);
+    if (Math.abs(away - d) < 0.02) continue;
     const p = { x, y };
-    if (containsPoint(result, p) !== covers(containsPoint(shape, p), d))
+    if (containsPoint(result, p) !== covers(containsPoint(shape, p), away, d))
       out.push(`${x.toFixed(2)} ${y.toFixed(2)}`);
   }
   return out;
@@ -143,38 +143,26 @@ function openRing(r: number, inner: number, gap: number): Path {
   };
 }
 
+const made: readonly (readonly [
+  string,
+  (shape: Path, d: number) => Path,
+  (inside: boolean, far: number, d: number) => boolean,
+])[] = [
+  ['outwards', (shape, d) => offsetPath(shape, d, round), (inside, far, d) => inside || far <= d],
+  ['inwards', (shape, d) => offsetPath(shape, -d, round), (inside, far, d) => inside && far >= d],
+  [
+    'on both sides',
+    (shape, d) => strokeArea(shape, { ...round, width: 2 * d, cap: 'round' }),
+    (_, far, d) => far <= d,
+  ],
+];
+
 describe('offsets and strokes are told by distance alone', () => {
   it.each(shapes)('%s', (_, make) => {
     const shape = make();
-    for (const d of [0.8, 3, 7, 15, 31]) {
-      expect(
-        wrong(
-          shape,
-          offsetPath(shape, d, round),
-          (inside, far) => inside || far <= d,
-          (far) => Math.abs(far - d),
-        ),
-        `${d} outwards`,
-      ).toEqual([]);
-      expect(
-        wrong(
-          shape,
-          offsetPath(shape, -d, round),
-          (inside, far) => inside && far >= d,
-          (far) => Math.abs(far - d),
-        ),
-        `${d} inwards`,
-      ).toEqual([]);
-      expect(
-        wrong(
-          shape,
-          strokeArea(shape, { ...round, width: 2 * d, cap: 'round' }),
-          (_inside, far) => far <= d,
-          (far) => Math.abs(far - d),
-        ),
-        `a stroke ${2 * d} wide`,
-      ).toEqual([]);
-    }
+    for (const d of [0.8, 3, 7, 15, 31])
+      for (const [where, work, covers] of made)
+        expect(wrong(shape, work(shape, d), d, covers), `${d} ${where}`).toEqual([]);
   });
 });
 

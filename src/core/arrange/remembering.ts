@@ -1,0 +1,25 @@
+/** Steps that the size of a form is told in, a power of two so that forms of one size are told alike. */
+const bits = 32;
+
+/** The power of two that numbers up to `size` are told in whole steps of; null where they are all 0. */
+export function finenessOf(size: number): { readonly exponent: number; readonly scale: number } | null {
+  const exponent = bits - Math.ceil(Math.log2(size));
+  return Number.isFinite(exponent) ? { exponent, scale: 2 ** exponent } : null;
+}
+
+/** A number in whole steps; one zero stands for both. */
+export const inSteps = (v: number, scale: number): number => Math.round(v * scale) + 0;
+
+/** The bytes of numbers as text: as short as a key can be that tells them all. */
+export function asText(numbers: Float64Array): string {
+  const units = new Uint16Array(numbers.buffer);
+  let text = '';
+  for (let i = 0; i < units.length; i += 8192) text += String.fromCharCode(...units.subarray(i, i + 8192));
+  return text;
+}
+
+/** Lets the entry that was put in first go, where there are as many as are kept. */
+export function makeRoom<K>(known: Map<K, unknown>, most: number): void {
+  const [oldest] = known.keys();
+  if (known.size >= most && oldest !== undefined) known.delete(oldest);
+}
