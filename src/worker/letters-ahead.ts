@@ -7,7 +7,7 @@ const rest = 250;
 /** Milliseconds that a letter may take: longer ones would keep a key that is typed meanwhile waiting. */
 const most = 50;
 /** Letters in a row that may take longer; the first are slow until the work is compiled. */
-const slowOnes = 3;
+const slowOnes = 6;
 
 /** Letters of a script, the ones that are typed most first; common practice, no source. */
 const alphabets: readonly (readonly [RegExp, string])[] = [
@@ -23,6 +23,9 @@ export function lettersAfter(text: string): string[] {
   const shouts = text !== text.toLocaleLowerCase() && text === text.toLocaleUpperCase();
   return [...new Set(shouts ? [...large, ...'0123456789'] : [...small, ...large, ...'0123456789'])];
 }
+
+/** Words that have a letter alone, and at the start, in the middle and at the end of one: it may take another form. */
+const formsOf = (letter: string): string => `${letter} ${letter.repeat(3)}`;
 
 let asked = 0;
 let lastRequest = 0;
@@ -58,7 +61,7 @@ export async function workOutAhead(design: () => Design | null, id: string): Pro
     if (!letter || !face) return;
     if (!face.has(letter.codePointAt(0) ?? 0)) continue;
     const start = performance.now();
-    evaluatePart(d, withWords(part, letter));
+    evaluatePart(d, withWords(part, formsOf(letter)));
     slow = performance.now() - start > most ? slow + 1 : 0;
     if (slow > slowOnes) return;
   }

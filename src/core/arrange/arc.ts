@@ -22,6 +22,9 @@ export function asArc(s: Cubic): CircleArc | null {
   const chord = Math.hypot(s[6] - s[0], s[7] - s[1]);
   if (Math.abs(sweep) < 1e-3 || Math.abs(sweep) > Math.PI * 0.75 || chord === 0) return null;
   const r = chord / (2 * Math.abs(Math.sin(sweep / 2)));
+  // An arc's handles are equally long: most curves are told by that.
+  const handles = Math.hypot(s[2] - s[0], s[3] - s[1]) - Math.hypot(s[6] - s[4], s[7] - s[5]);
+  if (Math.abs(handles) > 6e-7 * r) return null;
   const turn = Math.sign(sweep);
   const x = s[0] - turn * r * u.y;
   const y = s[1] + turn * r * u.x;

@@ -1,14 +1,20 @@
-import { type Cubic, isLine } from '../geometry/cubic';
-import { type ParallelPiece, parallelCurve } from './parallel';
-import { asText, finenessOf, inSteps, makeRoom } from './remembering';
+import type { Cubic } from '../geometry/cubic';
+import { exactParallel, fittedParallel, type ParallelPiece, parallelPoint } from './parallel';
+import { asText, makeRoom } from './remembering';
 
 /** Curves that are remembered. */
-const most = 8192;
+const most = 32_768;
 
 /** What a curve is remembered by. */
-const told = new Float64Array(9);
+const told = new Float64Array(8);
 
 const known = new Map<string, readonly ParallelPiece[]>();
+
+/** How exactly parallels are fitted, as a share of the curve's size or of the distance, whichever is greater. */
+const exactness = 2e-5;
+
+/** Steps that the size of a curve is told in, as a power of two: an eighth of the exactness at most. */
+const bits = 20;
 
 const moved = (s: Cubic, x: number, y: number): Cubic => [
   s[0] + x,
@@ -21,29 +27,43 @@ const moved = (s: Cubic, x: number, y: number): Cubic => [
   s[7] + y,
 ];
 
+/** The stretches with their ends where those of the curve itself are, their handles moved with them. */
+function between(s: Cubic, d: number, pieces: readonly ParallelPiece[]): ParallelPiece[] {
+  const [p, q] = [parallelPoint(s, 0, d), parallelPoint(s, 1, d)];
+  const out = pieces.map((piece) => ({ ...piece, cubics: piece.cubics.map((c) => moved(c, s[0], s[1])) }));
+  const head = out[0].cubics;
+  const [x0, y0, x1, y1, ...rest] = head[0];
+  head[0] = [p.x, p.y, p.x + (x1 - x0), p.y + (y1 - y0), ...rest];
+  const tail = out[out.length - 1].cubics;
+  const [a, b, c, e, x2, y2, x3, y3] = tail[tail.length - 1];
+  tail[tail.length - 1] = [a, b, c, e, q.x + (x2 - x3), q.y + (y2 - y3), q.x, q.y];
+  return out;
+}
+
 /**
- * The parallel of a cubic at distance `d`, within `tolerance`, worked out once for each form: the same curves come
- * again with every letter, and in every outline that words have while they are typed.
+ * The parallel of a cubic at distance `d`, worked out once for each form: the same curves come again with every
+ * letter, and in every outline that words have while they are typed. How exact it is depends on the curve alone,
+ * and so does the parallel: it is that of the form as it is told.
  */
-export function knownParallel(s: Cubic, d: number, tolerance: number): readonly ParallelPiece[] {
-  if (isLine(s)) return parallelCurve(s, d, tolerance);
-  const [x, y] = s;
-  const own = moved(s, -x, -y);
-  const size = own.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
-  const fineness = finenessOf(size);
-  if (!fineness) return parallelCurve(s, d, tolerance);
-  // Words grow, and the tolerance with them: what is as good within a factor of two is the same.
-  const within = 2 ** Math.floor(Math.log2(tolerance));
-  told.set([d, within, fineness.exponent]);
-  for (let i = 2; i < 8; i++) told[i + 1] = inSteps(own[i], fineness.scale);
+export function knownParallel(s: Cubic, d: number): readonly ParallelPiece[] {
+  const exact = exactParallel(s, d);
+  if (exact) return [exact];
+  let size = 0;
+  for (let i = 2; i < 8; i++) size = Math.max(size, Math.abs(s[i] - s[i % 2]));
+  if (!(size > 0)) return [];
+  const exponent = bits - Math.ceil(Math.log2(size));
+  const scale = 2 ** exponent;
+  told.set([d, exponent]);
+  for (let i = 2; i < 8; i++) told[i] = Math.round((s[i] - s[i % 2]) * scale) + 0;
   const key = asText(told);
   let pieces = known.get(key);
   if (pieces) known.delete(key);
   else {
-    pieces = parallelCurve(own, d, within);
+    const form = [0, 0, ...told.subarray(2)].map((v) => v / scale) as unknown as Cubic;
+    pieces = fittedParallel(form, d, exactness * Math.max(size, Math.abs(d)));
     makeRoom(known, most);
   }
   // Last used, last to go.
   known.set(key, pieces);
-  return pieces.map((p) => ({ ...p, cubics: p.cubics.map((c) => moved(c, x, y)) }));
+  return between(s, d, pieces);
 }

@@ -1,10 +1,12 @@
-import { emptyPath, type Path } from '../geometry/path';
+import { contourBounds } from '../geometry/known-bounds';
+import { contourArea } from '../geometry/measure';
+import { type Contour, emptyPath, type Path } from '../geometry/path';
 import { rememberByForm, rememberByPath } from './by-form';
 import { combine, combineWithRules } from './combine';
-import { type JoinStyle, parallelTolerance, rawParallel, type StrokeStyle, strokeContour } from './outline';
+import { type JoinStyle, rawParallel, type StrokeStyle, strokeContour } from './outline';
 import { samePath } from './same-path';
-import { separate } from './separate';
-import { partsOf, unite } from './unite';
+import { areasOf } from './separate';
+import { partsOf, unite, uniteNear } from './unite';
 
 /**
  * The outline at distance `d` (sheet units) from a filled path: outwards where positive, inwards
@@ -20,16 +22,27 @@ export function offsetPath(path: Path, d: number, style: JoinStyle): Path {
   // outside than a distance does so within its own separate area.
   if (d > 0 && style.join === 'round') return unite(parts.map((p) => parallelOf(p, d, style)));
   if (d > 0) return parallelOf(path, d, style);
-  const contours = separate(path).flatMap(
-    (area) => parallelOf(samePath(area.contours), d, style, true).contours,
-  );
+  const unions = parts.every((p) => p.fillRule === 'nonzero') ? uniteNear(parts) : [path];
+  const contours = unions.flatMap(areasOf).flatMap((area) => parallelOf(area, d, style, true).contours);
   return contours.length ? { contours, fillRule: 'nonzero' } : emptyPath;
+}
+
+/**
+ * Whether nothing is left of an outline that is moved inwards, or of a hole that is moved outwards, because it is
+ * no wider or no higher than twice the distance.
+ */
+function isSwallowed(c: Contour, d: number, { join }: JoinStyle): boolean {
+  const b = contourBounds(c);
+  if (!b || join !== 'round' || Math.min(b.x1 - b.x0, b.y1 - b.y0) > 2 * Math.abs(d)) return false;
+  return contourArea(c) * d < 0;
 }
 
 const parallelOf = rememberByForm((path: Path, d: number, style: JoinStyle, isClean = false): Path => {
   const clean = isClean ? path : combine('union', [path]);
-  const tolerance = parallelTolerance(path, d);
-  const contours = clean.contours.map((c) => rawParallel(c, d, tolerance, style)).filter((c) => c !== null);
+  const contours = clean.contours
+    .filter((c) => !isSwallowed(c, d, style))
+    .map((c) => rawParallel(c, d, style))
+    .filter((c) => c !== null);
   if (!contours.length) return emptyPath;
   return combineWithRules('union', [{ contours, fillRule: 'nonzero' }], ['positive']);
 });
@@ -39,7 +52,7 @@ export type StrokeAlignment = (typeof strokeAlignments)[number];
 
 const strokeOf = rememberByForm(
   (path: Path, style: StrokeStyle): Path => ({
-    contours: path.contours.flatMap((c) => strokeContour(c, style, parallelTolerance(path, style.width / 2))),
+    contours: path.contours.flatMap((c) => strokeContour(c, style)),
     fillRule: 'nonzero',
   }),
 );

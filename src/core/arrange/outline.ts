@@ -1,5 +1,5 @@
 import { arcCubics, type Cubic, cubicTangent, lineCubic } from '../geometry/cubic';
-import { type Contour, contourOf, type Path, pathBounds, reverseContour, segmentsOf } from '../geometry/path';
+import { type Contour, contourOf, reverseContour, segmentsOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { knownParallel } from './known-parallel';
 import { parallelPoint } from './parallel';
@@ -97,37 +97,23 @@ const proper = (c: Contour): Cubic[] =>
     (s) => s[0] !== s[6] || s[1] !== s[7] || s[0] !== s[2] || s[1] !== s[3] || s[4] !== s[6] || s[5] !== s[7],
   );
 
-function side(
-  pen: Pen,
-  cubics: readonly Cubic[],
-  closed: boolean,
-  d: number,
-  tolerance: number,
-  style: JoinStyle,
-): void {
+function side(pen: Pen, cubics: readonly Cubic[], closed: boolean, d: number, style: JoinStyle): void {
   cubics.forEach((s, i) => {
-    for (const piece of knownParallel(s, d, tolerance)) pen.add(piece.cubics, piece.reversed);
+    for (const piece of knownParallel(s, d)) pen.add(piece.cubics, piece.reversed);
     const next = cubics[i + 1] ?? (closed ? cubics[0] : null);
     if (next) joinCorner(pen, { x: s[6], y: s[7] }, cubicTangent(s, 1), cubicTangent(next, 0), d, style);
   });
-}
-
-/** How exactly parallels are fitted, in sheet units. */
-export function parallelTolerance(path: Path, d: number): number {
-  const b = pathBounds(path);
-  const size = b ? Math.max(b.x1 - b.x0, b.y1 - b.y0) : 0;
-  return 5e-6 * Math.max(size, Math.abs(d));
 }
 
 /**
  * The raw parallel of a closed contour at distance `d` (out of a positive contour where positive).
  * It may overlap itself; what shows is where it winds positively.
  */
-export function rawParallel(c: Contour, d: number, tolerance: number, style: JoinStyle): Contour | null {
+export function rawParallel(c: Contour, d: number, style: JoinStyle): Contour | null {
   const cubics = proper(c);
   if (!cubics.length) return null;
   const pen = new Pen(parallelPoint(cubics[0], 0, d));
-  side(pen, cubics, true, d, tolerance, style);
+  side(pen, cubics, true, d, style);
   return pen.contour(d);
 }
 
@@ -170,21 +156,21 @@ function dot0(c: Contour, style: StrokeStyle): Contour[] {
 }
 
 /** What a centred stroke of one contour covers, as contours to be filled nonzero. */
-export function strokeContour(c: Contour, style: StrokeStyle, tolerance: number): Contour[] {
+export function strokeContour(c: Contour, style: StrokeStyle): Contour[] {
   const cubics = proper(c);
   if (!cubics.length) return dot0(c, style);
   const d = style.width / 2;
   if (c.closed) {
-    const outer = rawParallel(c, d, tolerance, style);
-    const inner = rawParallel(reverseContour(c), d, tolerance, style);
+    const outer = rawParallel(c, d, style);
+    const inner = rawParallel(reverseContour(c), d, style);
     return [outer, inner].filter((k) => k !== null);
   }
   const back = proper(reverseContour(c));
   const pen = new Pen(parallelPoint(cubics[0], 0, d));
-  side(pen, cubics, false, d, tolerance, style);
+  side(pen, cubics, false, d, style);
   const last = cubics[cubics.length - 1];
   cap(pen, { x: last[6], y: last[7] }, cubicTangent(last, 1), d, style.cap);
-  side(pen, back, false, d, tolerance, style);
+  side(pen, back, false, d, style);
   const end = back[back.length - 1];
   cap(pen, { x: end[6], y: end[7] }, cubicTangent(end, 1), d, style.cap);
   return [pen.contour(d)];

@@ -151,19 +151,22 @@ function spikes(s: Cubic, t0: number, t1: number, d: number): Cubic[] {
   return out;
 }
 
-/** The parallel of a cubic at distance `d`, within `tolerance`, in stretches that run one way. */
-export function parallelCurve(s: Cubic, d: number, tolerance: number): ParallelPiece[] {
+/** The parallel of a line or of a circle's arc at distance `d`, which is one again; null for any other cubic. */
+export function exactParallel(s: Cubic, d: number): ParallelPiece | null {
   if (isLine(s)) {
     const p = parallelPoint(s, 0, d);
     const q = parallelPoint(s, 1, d);
-    return [{ cubics: [lineCubic(p.x, p.y, q.x, q.y)], reversed: false }];
+    return { cubics: [lineCubic(p.x, p.y, q.x, q.y)], reversed: false };
   }
   const arc = asArc(s);
-  if (arc && arc.r + Math.sign(arc.sweep) * d > 1e-9 * arc.r) {
-    // A concentric arc: the rule for rounded outlines, with no more nodes than the source has.
-    const cubics = arcCubics(arc.x, arc.y, arc.r + Math.sign(arc.sweep) * d, arc.from, arc.sweep, 1);
-    return [{ cubics, reversed: false }];
-  }
+  if (!arc || arc.r + Math.sign(arc.sweep) * d <= 1e-9 * arc.r) return null;
+  // A concentric arc: the rule for rounded outlines, with no more nodes than the source has.
+  const cubics = arcCubics(arc.x, arc.y, arc.r + Math.sign(arc.sweep) * d, arc.from, arc.sweep, 1);
+  return { cubics, reversed: false };
+}
+
+/** The parallel of a cubic at distance `d`, within `tolerance`, in stretches that run one way. */
+export function fittedParallel(s: Cubic, d: number, tolerance: number): ParallelPiece[] {
   const cuts = [0, ...cusps(s, d), 1];
   const bends = cubicInflections(s);
   const out: ParallelPiece[] = [];

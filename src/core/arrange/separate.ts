@@ -2,6 +2,7 @@ import { contourBounds } from '../geometry/known-bounds';
 import { containsPoint, contourArea } from '../geometry/measure';
 import type { Contour, Path } from '../geometry/path';
 import { combine } from './combine';
+import { samePath } from './same-path';
 
 const alone = (c: Contour): Path => ({ contours: [c], fillRule: 'nonzero' });
 
@@ -26,6 +27,18 @@ export function separate({ contours }: Path): Path[] {
     ...pieces.map((p): Path => ({ contours: p.contours, fillRule: 'nonzero' })).toReversed(),
     ...contours.filter((c) => !c.closed).map(alone),
   ];
+}
+
+const known = new WeakMap<Path, readonly Path[]>();
+
+/** The separate areas of a path none of whose contours cross, worked out once for each path object. */
+export function areasOf(path: Path): readonly Path[] {
+  let areas = known.get(path);
+  if (!areas) {
+    areas = separate(path).map((area) => samePath(area.contours));
+    known.set(path, areas);
+  }
+  return areas;
 }
 
 /** The separate areas of any path, its overlaps united first. */

@@ -1,4 +1,5 @@
-import { emptyPath, type Path, pathBounds } from '../geometry/path';
+import { knownBounds } from '../geometry/known-bounds';
+import { emptyPath, type Path } from '../geometry/path';
 import { rememberByForm } from './by-form';
 import { combine } from './combine';
 import { samePath } from './same-path';
@@ -21,7 +22,7 @@ const united = rememberByForm((path: Path) => combine('union', [path]));
 function clusters(paths: readonly Path[]): Path[][] {
   const boxed = paths
     .flatMap((path) => {
-      const b = pathBounds(path);
+      const b = knownBounds(path);
       return b ? [{ path, b }] : [];
     })
     .sort((p, q) => p.b.x0 - q.b.x0);
@@ -45,12 +46,15 @@ function clusters(paths: readonly Path[]): Path[][] {
 }
 
 /**
- * The union of paths whose edges need not say where they come from, each filled by the nonzero rule: words
- * are united one by one, and those that were united already wherever they stood are not united again.
+ * The unions of paths that come near each other, each path filled by the nonzero rule: words are united one by one,
+ * and those that were united already wherever they stood are not united again. Their edges do not say where they
+ * come from.
  */
+export const uniteNear = (paths: readonly Path[]): Path[] =>
+  clusters(paths).map((own) => united(samePath(own.flatMap((p) => p.contours))));
+
+/** The union of paths as `uniteNear` makes it, all in one. */
 export function unite(paths: readonly Path[]): Path {
-  const contours = clusters(paths).flatMap(
-    (own) => united(samePath(own.flatMap((p) => p.contours))).contours,
-  );
+  const contours = uniteNear(paths).flatMap((p) => p.contours);
   return contours.length ? noteParts({ contours, fillRule: 'nonzero' }, paths) : emptyPath;
 }

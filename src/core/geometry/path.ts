@@ -152,11 +152,15 @@ export function pathBounds(path: Path): Bounds | null {
     if (y < y0) y0 = y;
     if (y > y1) y1 = y;
   };
+  const holds = (x: number, y: number) => x >= x0 && x <= x1 && y >= y0 && y <= y1;
   for (const c of path.contours) {
     if (c.xy.length >= 2) take(c.xy[0] as number, c.xy[1] as number);
     for (let i = 0; i < segmentCount(c); i++) {
+      const k = 6 * i;
+      take(c.xy[k + 6] as number, c.xy[k + 7] as number);
+      // Only where a handle stands out can the curve.
+      if (holds(c.xy[k + 2], c.xy[k + 3]) && holds(c.xy[k + 4], c.xy[k + 5])) continue;
       const s = segmentAt(c, i);
-      take(s[6], s[7]);
       for (const t of cubicExtremes(s)) {
         const p = cubicPoint(s, t);
         take(p.x, p.y);

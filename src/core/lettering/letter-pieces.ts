@@ -1,4 +1,4 @@
-import { separate } from '../arrange/separate';
+import { areasOf } from '../arrange/separate';
 import type { Matrix } from '../geometry/matrix';
 import { carryPath, type Path, transformPath } from '../geometry/path';
 import type { FaceInstance } from './face';
@@ -43,16 +43,5 @@ export function letterPath(letter: Glyphs, matrix: Matrix): Path {
   return made;
 }
 
-const separated = new WeakMap<Path, readonly Path[]>();
-
-function piecesOfGlyph(outline: Path): readonly Path[] {
-  let known = separated.get(outline);
-  if (!known) {
-    known = separate(outline);
-    separated.set(outline, known);
-  }
-  return known;
-}
-
 /** A letter's pieces in its own coordinates, each an outline with its holes: glyph by glyph, the greatest first. */
-export const letterPieces = (letter: Glyphs): Path[] => placed(letter, piecesOfGlyph);
+export const letterPieces = (letter: Glyphs): Path[] => placed(letter, areasOf);
