@@ -5,7 +5,7 @@ import { withWords } from '@/core/edit';
 const rest = 250;
 
 /** Milliseconds that a letter may take: longer ones would keep a key that is typed meanwhile waiting. */
-const most = 50;
+const most = 120;
 /** Letters in a row that may take longer; the first are slow until the work is compiled. */
 const slowOnes = 6;
 
