@@ -2,6 +2,7 @@ import { contourBounds } from '../geometry/known-bounds';
 import { contourArea } from '../geometry/measure';
 import { type Contour, emptyPath, type Path } from '../geometry/path';
 import { rememberByForm, rememberByPath } from './by-form';
+import { isClear } from './clear';
 import { combine, combineWithRules } from './combine';
 import { type JoinStyle, rawParallel, type StrokeStyle, strokeContour } from './outline';
 import { samePath } from './same-path';
@@ -38,12 +39,14 @@ function isSwallowed(c: Contour, d: number, { join }: JoinStyle): boolean {
 }
 
 const parallelOf = rememberByForm((path: Path, d: number, style: JoinStyle, isClean = false): Path => {
-  const clean = isClean ? path : combine('union', [path]);
+  const clean =
+    isClean || (path.fillRule === 'nonzero' && isClear(path.contours)) ? path : combine('union', [path]);
   const contours = clean.contours
     .filter((c) => !isSwallowed(c, d, style))
     .map((c) => rawParallel(c, d, style))
     .filter((c) => c !== null);
   if (!contours.length) return emptyPath;
+  if (isClear(contours)) return { contours, fillRule: 'nonzero' };
   return combineWithRules('union', [{ contours, fillRule: 'nonzero' }], ['positive']);
 });
 

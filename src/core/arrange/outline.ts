@@ -19,11 +19,16 @@ export interface JoinStyle {
 /** Collects cubics laid end to end. */
 class Pen {
   readonly parts: ParallelPart[] = [];
-  constructor(private at: Point) {}
+
+  /** @param d distance of what is drawn from the outline it goes along. */
+  constructor(
+    private at: Point,
+    private readonly d: number,
+  ) {}
 
   to(p: Point, swallowed = false): void {
     // Places that rounding alone keeps apart are one.
-    const near = 1e-14 * (Math.abs(p.x) + Math.abs(p.y));
+    const near = 1e-14 * (Math.abs(p.x) + Math.abs(p.y)) + 1e-12 * Math.abs(this.d);
     if (Math.abs(p.x - this.at.x) + Math.abs(p.y - this.at.y) <= near) return;
     this.parts.push({ cubic: lineCubic(this.at.x, this.at.y, p.x, p.y), swallowed });
     this.at = p;
@@ -40,9 +45,9 @@ class Pen {
     }
   }
 
-  /** All of it as a closed contour at distance `d`, what it swallows left out where that can be. */
-  contour(d: number): Contour {
-    return contourOf(cutShort(this.parts, d), true);
+  /** All of it as a closed contour, what it swallows left out where that can be. */
+  contour(): Contour {
+    return contourOf(cutShort(this.parts, this.d), true);
   }
 
   /** An arc about `centre` to `p`, turning by `sweep` radians. */
@@ -112,9 +117,9 @@ function side(pen: Pen, cubics: readonly Cubic[], closed: boolean, d: number, st
 export function rawParallel(c: Contour, d: number, style: JoinStyle): Contour | null {
   const cubics = proper(c);
   if (!cubics.length) return null;
-  const pen = new Pen(parallelPoint(cubics[0], 0, d));
+  const pen = new Pen(parallelPoint(cubics[0], 0, d), d);
   side(pen, cubics, true, d, style);
-  return pen.contour(d);
+  return pen.contour();
 }
 
 function cap(pen: Pen, v: Point, u: Point, d: number, kind: Cap): void {
@@ -166,12 +171,12 @@ export function strokeContour(c: Contour, style: StrokeStyle): Contour[] {
     return [outer, inner].filter((k) => k !== null);
   }
   const back = proper(reverseContour(c));
-  const pen = new Pen(parallelPoint(cubics[0], 0, d));
+  const pen = new Pen(parallelPoint(cubics[0], 0, d), d);
   side(pen, cubics, false, d, style);
   const last = cubics[cubics.length - 1];
   cap(pen, { x: last[6], y: last[7] }, cubicTangent(last, 1), d, style.cap);
   side(pen, back, false, d, style);
   const end = back[back.length - 1];
   cap(pen, { x: end[6], y: end[7] }, cubicTangent(end, 1), d, style.cap);
-  return [pen.contour(d)];
+  return [pen.contour()];
 }

@@ -1,4 +1,4 @@
-import { type Cubic, cubicDerivative, lineCubic, subCubic } from '../geometry/cubic';
+import { type Cubic, cubicDerivative, isLine, lineCubic, subCubic } from '../geometry/cubic';
 import { flattenCubic } from '../geometry/flatten';
 import { contourArea } from '../geometry/measure';
 import { type Bounds, contourOf } from '../geometry/path';
@@ -95,8 +95,13 @@ function cutBack(before: readonly Cubic[], after: readonly Cubic[], d: number): 
       return {
         last,
         first,
-        end: [head[0], head[1], head[2], head[3], head[4], head[5], at.x, at.y],
-        start: [at.x, at.y, tail[2], tail[3], tail[4], tail[5], tail[6], tail[7]],
+        // A line stays a line.
+        end: isLine(a)
+          ? lineCubic(head[0], head[1], at.x, at.y)
+          : [head[0], head[1], head[2], head[3], head[4], head[5], at.x, at.y],
+        start: isLine(b)
+          ? lineCubic(at.x, at.y, tail[6], tail[7])
+          : [at.x, at.y, tail[2], tail[3], tail[4], tail[5], tail[6], tail[7]],
       };
     }
   return null;
