@@ -117,9 +117,12 @@ const newWords = [
   ['Bring a war', 'm coat and tea'],
 ] as const;
 
+/** Milliseconds that a designer reads before typing on. */
+const readingTime = 5000;
+
 /**
  * Keys typed at the end of about twenty letters with six coats, to their fresh pixels: some letters again and again,
- * each taken back, then words that were never there before.
+ * each taken back, then words that were never there before, after a rest.
  */
 async function typingRows(browser: Browser, face: string, pieces: string): Promise<Row[]> {
   const base = process.env.BASE_URL ?? '';
@@ -148,7 +151,8 @@ async function typingRows(browser: Browser, face: string, pieces: string): Promi
       await page.keyboard.press('Control+a');
       await page.keyboard.insertText(start);
       await page.evaluate(() => (window as unknown as { compassSettled(): Promise<void> }).compassSettled());
-      await page.waitForTimeout(1500);
+      // As long as it takes to read what is there.
+      await page.waitForTimeout(readingTime);
       for (const key of rest) anew.push(await press(key));
     }
     const what = `key to fresh pixels on the canvas, 20 letters with 6 coats, ${face}, ${pieces}`;
@@ -158,7 +162,7 @@ async function typingRows(browser: Browser, face: string, pieces: string): Promi
       'goal p95 50 ms',
       '–',
     ];
-    return [row('typed and taken back', again), row('words that are new', anew)];
+    return [row('typed and taken back', again), row(`words that are new, after a rest of ${ms(readingTime)}`, anew)];
   } finally {
     await page.close();
     await fetch(`${base}/api/designs/${id}`, { method: 'DELETE' });

@@ -1,6 +1,6 @@
 import { type Cubic, splitCubic } from '../geometry/cubic';
 import { containsPoint, contourArea } from '../geometry/measure';
-import { type Bounds, type Contour, pathBounds, segmentsOf } from '../geometry/path';
+import { type Bounds, type Contour, hullBounds, pathBounds, segmentsOf } from '../geometry/path';
 
 /** How far apart curves must lie to be told apart, as a share of their contours' size. */
 const clearance = 4e-6;
@@ -92,8 +92,7 @@ const areNeighbours = (a: Piece, b: Piece): boolean => {
 function crossNowhere(lists: readonly (readonly Cubic[])[], gap: number): boolean {
   const pieces = lists.flatMap((cubics, contour) =>
     cubics.map((cubic, place): Piece => {
-      const [[x0, x1], [y0, y1]] = [range(cubic, 1, 0), range(cubic, 0, 1)];
-      return { cubic, box: { x0, y0, x1, y1 }, contour, place, count: cubics.length };
+      return { cubic, box: hullBounds(cubic), contour, place, count: cubics.length };
     }),
   );
   pieces.sort((a, b) => a.box.x0 - b.box.x0);

@@ -1,6 +1,6 @@
 import type { Cubic } from '../geometry/cubic';
 import { exactParallel, fittedParallel, type ParallelPiece, parallelPoint } from './parallel';
-import { asText, makeRoom } from './remembering';
+import { asText, finenessOf, inSteps, makeRoom } from './remembering';
 
 /** Curves that are remembered. */
 const most = 32_768;
@@ -13,7 +13,7 @@ const known = new Map<string, readonly ParallelPiece[]>();
 /** How exactly parallels are fitted, as a share of the curve's size or of the distance, whichever is greater. */
 const exactness = 2e-5;
 
-/** Steps that the size of a curve is told in, as a power of two: an eighth of the exactness at most. */
+/** Steps that the size of a curve is told in, as the power of two: a tenth of the exactness at most. */
 const bits = 20;
 
 const moved = (s: Cubic, x: number, y: number): Cubic => [
@@ -50,11 +50,12 @@ export function knownParallel(s: Cubic, d: number): readonly ParallelPiece[] {
   if (exact) return [exact];
   let size = 0;
   for (let i = 2; i < 8; i++) size = Math.max(size, Math.abs(s[i] - s[i % 2]));
-  if (!(size > 0)) return [];
-  const exponent = bits - Math.ceil(Math.log2(size));
-  const scale = 2 ** exponent;
+  const fineness = finenessOf(size, bits);
+  // What has no extent has no side either.
+  if (!fineness) return [];
+  const { exponent, scale } = fineness;
   told.set([d, exponent]);
-  for (let i = 2; i < 8; i++) told[i] = Math.round((s[i] - s[i % 2]) * scale) + 0;
+  for (let i = 2; i < 8; i++) told[i] = inSteps(s[i] - s[i % 2], scale);
   const key = asText(told);
   let pieces = known.get(key);
   if (pieces) known.delete(key);

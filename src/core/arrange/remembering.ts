@@ -1,10 +1,17 @@
-/** Steps that the size of a form is told in, a power of two so that forms of one size are told alike. */
-const bits = 32;
+/** Steps that the size of a form is told in, as the power of two. */
+const formBits = 32;
 
-/** The power of two that numbers up to `size` are told in whole steps of; null where they are all 0. */
-export function finenessOf(size: number): { readonly exponent: number; readonly scale: number } | null {
+/**
+ * The power of two that numbers up to `size` are told in whole steps of, so that those of one size are told alike: a
+ * size in 2 to the power of `bits` steps at the most. Null where they are all 0, or cannot be told.
+ */
+export function finenessOf(
+  size: number,
+  bits = formBits,
+): { readonly exponent: number; readonly scale: number } | null {
   const exponent = bits - Math.ceil(Math.log2(size));
-  return Number.isFinite(exponent) ? { exponent, scale: 2 ** exponent } : null;
+  const scale = 2 ** exponent;
+  return scale > 0 && Number.isFinite(scale) ? { exponent, scale } : null;
 }
 
 /** A number in whole steps; one zero stands for both. */

@@ -1,7 +1,7 @@
 import { type Cubic, cubicDerivative, isLine, lineCubic, subCubic } from '../geometry/cubic';
 import { flattenCubic } from '../geometry/flatten';
 import { contourArea } from '../geometry/measure';
-import { type Bounds, contourOf } from '../geometry/path';
+import { type Bounds, contourOf, hullBounds } from '../geometry/path';
 import { type Meeting, meet } from './meet';
 
 /** A piece of a raw parallel; `swallowed` where the parallel runs backwards, or goes round the inside of a corner. */
@@ -12,16 +12,6 @@ export interface ParallelPart {
 
 /** How many pieces before and after a swallowed stretch are searched for the place where they cross. */
 const reach = 8;
-
-/** Bounds of a cubic's control points, which hold all of it. */
-function hullBounds(s: Cubic): Bounds {
-  return {
-    x0: Math.min(s[0], s[2], s[4], s[6]),
-    y0: Math.min(s[1], s[3], s[5], s[7]),
-    x1: Math.max(s[0], s[2], s[4], s[6]),
-    y1: Math.max(s[1], s[3], s[5], s[7]),
-  };
-}
 
 const apart = (a: Bounds, b: Bounds): boolean => a.x0 > b.x1 || a.x1 < b.x0 || a.y0 > b.y1 || a.y1 < b.y0;
 

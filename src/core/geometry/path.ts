@@ -140,6 +140,16 @@ export function transformPath(path: Path, m: Matrix): Path {
   };
 }
 
+/** Bounds of a cubic's control points, which hold all of it. */
+export function hullBounds(s: Cubic): Bounds {
+  return {
+    x0: Math.min(s[0], s[2], s[4], s[6]),
+    y0: Math.min(s[1], s[3], s[5], s[7]),
+    x1: Math.max(s[0], s[2], s[4], s[6]),
+    y1: Math.max(s[1], s[3], s[5], s[7]),
+  };
+}
+
 /** Exact bounds of the curves, or null for a path with no points. */
 export function pathBounds(path: Path): Bounds | null {
   let x0 = Number.POSITIVE_INFINITY;
