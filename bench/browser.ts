@@ -162,7 +162,10 @@ async function typingRows(browser: Browser, face: string, pieces: string): Promi
       'goal p95 50 ms',
       '–',
     ];
-    return [row('typed and taken back', again), row(`words that are new, after a rest of ${ms(readingTime)}`, anew)];
+    return [
+      row('typed and taken back', again),
+      row(`words that are new, after a rest of ${ms(readingTime)}`, anew),
+    ];
   } finally {
     await page.close();
     await fetch(`${base}/api/designs/${id}`, { method: 'DELETE' });
