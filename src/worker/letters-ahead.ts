@@ -24,8 +24,12 @@ export function lettersAfter(text: string): string[] {
   return [...new Set(shouts ? [...large, ...'0123456789'] : [...small, ...large, ...'0123456789'])];
 }
 
-/** Words that have a letter alone, and at the start, in the middle and at the end of one: it may take another form. */
-const formsOf = (letter: string): string => `${letter} ${letter.repeat(3)}`;
+/**
+ * Words that have a letter alone, and at the start, in the middle and at the end of one: it may take another form. It
+ * stands beside another letter, as two of one kind may be joined in one.
+ */
+export const formsOf = (letter: string, beside: string): string =>
+  `${letter} ${letter}${beside}${letter}${beside}${letter}`;
 
 let asked = 0;
 let lastRequest = 0;
@@ -55,13 +59,14 @@ export async function workOutAhead(design: () => Design | null, id: string): Pro
     const part = d?.parts[id];
     if (!d || part?.source.kind !== 'lettering') return;
     const { face: faceId, text } = part.source;
-    left ??= lettersAfter(text);
+    const all = lettersAfter(text);
+    left ??= [...all];
     const face = faceById(faceId);
     const letter = left.shift();
     if (!letter || !face) return;
     if (!face.has(letter.codePointAt(0) ?? 0)) continue;
     const start = performance.now();
-    evaluatePart(d, withWords(part, formsOf(letter)));
+    evaluatePart(d, withWords(part, formsOf(letter, all[0])));
     slow = performance.now() - start > most ? slow + 1 : 0;
     if (slow > slowOnes) return;
   }

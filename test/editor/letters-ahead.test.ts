@@ -1,6 +1,6 @@
 import { beforeAll, expect, it } from 'vitest';
-import { evaluate, makeCoat, makeStep } from '@/core';
-import { lettersAfter, requested, workOutAhead } from '@/worker/letters-ahead';
+import { evaluate, faceById, makeCoat, makeStep } from '@/core';
+import { formsOf, lettersAfter, requested, workOutAhead } from '@/worker/letters-ahead';
 import { designOf, words } from '../core/designs';
 import { takeShippedFaces } from '../faces';
 
@@ -17,6 +17,24 @@ it('expects the letters of the script that words are in, capitals first where th
     const list = lettersAfter(text);
     expect(new Set(list).size).toBe(list.length);
     expect(list).toContain('7');
+  }
+});
+
+it('has every form that a letter of a script face takes in a word', () => {
+  const face = faceById('pacifico')?.at({});
+  if (!face) throw new Error('pacifico');
+  const glyphs = (text: string) =>
+    face
+      .shape(text, { from: 0, to: text.length, rightToLeft: false, script: 'Latn', features: [] })
+      .map((g) => g.id);
+  for (const letter of 'adehilmnorsty') {
+    const known = new Set(glyphs(formsOf(letter, 'e')));
+    // Between others, at the end and alone.
+    const [, middle] = glyphs(`m${letter}m`);
+    const [, last] = glyphs(`m${letter}`);
+    const [alone] = glyphs(letter);
+    expect(middle).not.toBe(last);
+    for (const g of [middle, last, alone]) expect(known, letter).toContain(g);
   }
 });
 

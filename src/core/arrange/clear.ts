@@ -105,8 +105,8 @@ function crossNowhere(lists: readonly (readonly Cubic[])[], gap: number): boolea
   return true;
 }
 
-const within = (inner: Contour, outer: Contour): boolean =>
-  containsPoint({ contours: [outer], fillRule: 'nonzero' }, { x: inner.xy[0], y: inner.xy[1] });
+const within = (inner: Contour, outer: Contour, gap: number): boolean =>
+  containsPoint({ contours: [outer], fillRule: 'nonzero' }, { x: inner.xy[0], y: inner.xy[1] }, gap);
 
 /**
  * Whether closed contours are outlines, and holes in one of them each, none of which crosses or nearly touches itself
@@ -120,7 +120,7 @@ export function isClear(contours: readonly Contour[]): boolean {
   if (!lists.every((cubics) => runsOn(cubics, gap)) || !crossNowhere(lists, gap)) return false;
   const isOutline = contours.map((c) => contourArea(c) > 0);
   return contours.every((c, i) => {
-    const around = contours.flatMap((o, k) => (o !== c && within(c, o) ? [isOutline[k]] : []));
+    const around = contours.flatMap((o, k) => (o !== c && within(c, o, gap) ? [isOutline[k]] : []));
     return isOutline[i] ? !around.length : around.length === 1 && around[0];
   });
 }

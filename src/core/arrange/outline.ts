@@ -23,7 +23,7 @@ class Pen {
   /** @param d distance of what is drawn from the outline it goes along. */
   constructor(
     private at: Point,
-    private readonly d: number,
+    readonly d: number,
   ) {}
 
   to(p: Point, swallowed = false): void {
@@ -69,7 +69,8 @@ class Pen {
 const cross = (a: Point, b: Point) => a.x * b.y - a.y * b.x;
 const dot = (a: Point, b: Point) => a.x * b.x + a.y * b.y;
 
-function joinCorner(pen: Pen, v: Point, u: Point, w: Point, d: number, style: JoinStyle): void {
+function joinCorner(pen: Pen, v: Point, u: Point, w: Point, style: JoinStyle): void {
+  const { d } = pen;
   const p = { x: v.x + d * u.y, y: v.y - d * u.x };
   const q = { x: v.x + d * w.y, y: v.y - d * w.x };
   const turn = Math.atan2(cross(u, w), dot(u, w));
@@ -102,11 +103,11 @@ const proper = (c: Contour): Cubic[] =>
     (s) => s[0] !== s[6] || s[1] !== s[7] || s[0] !== s[2] || s[1] !== s[3] || s[4] !== s[6] || s[5] !== s[7],
   );
 
-function side(pen: Pen, cubics: readonly Cubic[], closed: boolean, d: number, style: JoinStyle): void {
+function side(pen: Pen, cubics: readonly Cubic[], closed: boolean, style: JoinStyle): void {
   cubics.forEach((s, i) => {
-    for (const piece of knownParallel(s, d)) pen.add(piece.cubics, piece.reversed);
+    for (const piece of knownParallel(s, pen.d)) pen.add(piece.cubics, piece.reversed);
     const next = cubics[i + 1] ?? (closed ? cubics[0] : null);
-    if (next) joinCorner(pen, { x: s[6], y: s[7] }, cubicTangent(s, 1), cubicTangent(next, 0), d, style);
+    if (next) joinCorner(pen, { x: s[6], y: s[7] }, cubicTangent(s, 1), cubicTangent(next, 0), style);
   });
 }
 
@@ -118,11 +119,12 @@ export function rawParallel(c: Contour, d: number, style: JoinStyle): Contour | 
   const cubics = proper(c);
   if (!cubics.length) return null;
   const pen = new Pen(parallelPoint(cubics[0], 0, d), d);
-  side(pen, cubics, true, d, style);
+  side(pen, cubics, true, style);
   return pen.contour();
 }
 
-function cap(pen: Pen, v: Point, u: Point, d: number, kind: Cap): void {
+function cap(pen: Pen, v: Point, u: Point, kind: Cap): void {
+  const { d } = pen;
   const q = { x: v.x - d * u.y, y: v.y + d * u.x };
   if (kind === 'round') {
     pen.arc(v, q, Math.PI);
@@ -172,11 +174,11 @@ export function strokeContour(c: Contour, style: StrokeStyle): Contour[] {
   }
   const back = proper(reverseContour(c));
   const pen = new Pen(parallelPoint(cubics[0], 0, d), d);
-  side(pen, cubics, false, d, style);
+  side(pen, cubics, false, style);
   const last = cubics[cubics.length - 1];
-  cap(pen, { x: last[6], y: last[7] }, cubicTangent(last, 1), d, style.cap);
-  side(pen, back, false, d, style);
+  cap(pen, { x: last[6], y: last[7] }, cubicTangent(last, 1), style.cap);
+  side(pen, back, false, style);
   const end = back[back.length - 1];
-  cap(pen, { x: end[6], y: end[7] }, cubicTangent(end, 1), d, style.cap);
+  cap(pen, { x: end[6], y: end[7] }, cubicTangent(end, 1), style.cap);
   return [pen.contour()];
 }

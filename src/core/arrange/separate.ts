@@ -4,6 +4,9 @@ import type { Contour, Path } from '../geometry/path';
 import { combine } from './combine';
 import { samePath } from './same-path';
 
+/** How finely an outline is told from what lies in it, as a share of its size. */
+const exactness = 1e-6;
+
 const alone = (c: Contour): Path => ({ contours: [c], fillRule: 'nonzero' });
 
 /**
@@ -17,10 +20,10 @@ export function separate({ contours }: Path): Path[] {
   for (const { c } of signed.filter((s) => s.area < 0)) {
     const [x, y] = c.xy;
     // The smallest outline round a hole's node is its own.
-    const home = pieces.find(
-      ({ path, bounds: b }) =>
-        b && x >= b.x0 && x <= b.x1 && y >= b.y0 && y <= b.y1 && containsPoint(path, { x, y }),
-    );
+    const home = pieces.find(({ path, bounds: b }) => {
+      if (!b || x < b.x0 || x > b.x1 || y < b.y0 || y > b.y1) return false;
+      return containsPoint(path, { x, y }, exactness * Math.max(b.x1 - b.x0, b.y1 - b.y0));
+    });
     home?.contours.push(c);
   }
   return [

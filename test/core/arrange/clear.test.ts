@@ -4,6 +4,7 @@ import { isClear } from '@/core/arrange/clear';
 import { combine } from '@/core/arrange/combine';
 import { offsetPath } from '@/core/arrange/offset';
 import { rawParallel } from '@/core/arrange/outline';
+import { separate } from '@/core/arrange/separate';
 import { translation } from '@/core/geometry/matrix';
 import { contourArea, pathArea } from '@/core/geometry/measure';
 import { type Contour, contourOf, type Path, reverseContour, transformPath } from '@/core/geometry/path';
@@ -24,6 +25,15 @@ describe('contours', () => {
     expect(isClear([disc(0, 0, 50), hole(disc(10, 0, 20)), hole(disc(-30, 0, 10))])).toBe(true);
     expect(isClear([disc(0, 0, 50), disc(101, 0, 50)])).toBe(true);
     expect(isClear(ring(0, 0, 50, 20).contours.map((c, i) => (i ? hole(c) : outline(c))))).toBe(true);
+  });
+
+  it('are clear, and told apart, however small they are', () => {
+    for (const k of [1, 1e-5]) {
+      // The hole’s first node lies between the outline and the chords of its eighths.
+      const contours = [disc(0, 0, 50 * k), hole(disc(38 * k, 18 * k, 6.5 * k))];
+      expect(isClear(contours)).toBe(true);
+      expect(separate({ contours, fillRule: 'nonzero' }).map((area) => area.contours.length)).toEqual([2]);
+    }
   });
 
   it('are not where they cross, touch, or lie in what hides them', () => {
