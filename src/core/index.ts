@@ -40,11 +40,14 @@ export { type Field, type FieldValue, fieldFault, isMeant } from './document/fie
 export type { Handle } from './document/handles';
 export { applyPatch, diffJson, PatchError, type PatchOperation, sameJson } from './document/patch';
 export { placeOnSheet, withPlaceOnSheet } from './document/place-fields';
+export { Places } from './document/places';
+export { clipText, isSoundText, soundJson, soundText, unsoundIn } from './document/text';
 export * from './document/types';
 export { finishes, finishKinds } from './finish';
 export { crc32, PngError, pixelsPerMetre, tagPng } from './format/png';
 export { sceneToSvg } from './format/svg';
 export { paletteToTokens, TokenError, tokensToPalette } from './format/tokens';
+export { type Budget, budget, setBudget, usualBudget, WorkFault } from './geometry/budget';
 export { type Cubic, cubicPoint, cubicTangent, isLine } from './geometry/cubic';
 export * from './geometry/matrix';
 export { containsPoint, nearestOnPath, pathArea, pathLength } from './geometry/measure';

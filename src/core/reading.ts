@@ -1,2 +1,19 @@
 /** Reading of stored and received designs; apart from the rest because it brings a validator along. */
-export { DesignError, type DesignFault, parseDesign, readDesign } from './document/schema';
+export {
+  type Branch,
+  DesignError,
+  type DesignFault,
+  formulaFaults,
+  ownMeasureFaults,
+  type Tree,
+  treeFaults,
+} from './document/faults';
+export {
+  type DesignHead,
+  parseDesign,
+  readDesign,
+  readDesignGently,
+  readHead,
+  readPart,
+  refuseUnsound,
+} from './document/read';

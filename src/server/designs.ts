@@ -1,6 +1,7 @@
 import {
   applyPatch,
   type Change,
+  clipText,
   type Design,
   type DesignEntry,
   PatchError,
@@ -78,7 +79,7 @@ export async function createDesign(
 /** Copies a design under the name “… copy”. */
 export async function duplicateDesign(db: Database, owner: string, id: string): Promise<DesignEntry> {
   const { document } = await getDesign(db, owner, id);
-  return createDesign(db, owner, { ...document, name: `${document.name} copy`.slice(0, 200) });
+  return createDesign(db, owner, { ...document, name: clipText(`${document.name} copy`, 200) });
 }
 
 /** Marks a design as deleted, or takes that back. @throws NotFound where there is none. */

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { FontFault, type OwnFont, ownFaceId, provideFace } from '@/core';
+import { clipText, FontFault, type OwnFont, ownFaceId, provideFace } from '@/core';
 import { openFace } from '@/core/shaping';
 import type { Database } from './database';
 import { HttpError, NotFound } from './http/errors';
@@ -16,7 +16,7 @@ export async function storeFont(db: Database, owner: string, file: Uint8Array): 
     bytes = await unpackFont(file);
     const id = ownFaceId(createHash('sha256').update(bytes).digest('hex'));
     const face = openFace(id, bytes);
-    const font = { id, name: face.name.slice(0, 200), licence: face.licence.slice(0, 2000) };
+    const font = { id, name: clipText(face.name, 200), licence: clipText(face.licence, 2000) };
     await db
       .insertInto('fonts')
       .values({ ...font, owner_id: owner, bytes: Buffer.from(bytes) })

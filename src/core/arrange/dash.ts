@@ -1,3 +1,4 @@
+import { budget, spend } from '../geometry/budget';
 import { type Cubic, cubicLength, subCubic } from '../geometry/cubic';
 import { type Contour, contourOf, type Path, segmentsOf } from '../geometry/path';
 
@@ -37,11 +38,19 @@ function stretch(cubics: readonly Cubic[], lengths: readonly number[], from: num
 /** Dashes a contour may have; a finer pattern than that is drawn whole. */
 const dashLimit = 4000;
 
+const periodOf = (pattern: readonly number[]): number => pattern.reduce((a, b) => a + b, 0);
+
+/** Dashes of a contour, before they are cut; none where it is drawn whole. */
+function dashCount(c: Contour, pattern: readonly number[]): number {
+  const periods = segmentsOf(c).reduce((sum, s) => sum + cubicLength(s), 0) / periodOf(pattern);
+  return periods > dashLimit ? 0 : (periods * pattern.length) / 2;
+}
+
 function dashContour(c: Contour, pattern: readonly number[], offset: number): Contour[] {
   const cubics = segmentsOf(c);
   const lengths = cubics.map((s) => cubicLength(s));
   const total = lengths.reduce((a, b) => a + b, 0);
-  const period = pattern.reduce((a, b) => a + b, 0);
+  const period = periodOf(pattern);
   if (total / period > dashLimit) return [c];
   const out: Contour[] = [];
   let at = -(((offset % period) + period) % period);
@@ -60,10 +69,13 @@ function dashContour(c: Contour, pattern: readonly number[], offset: number): Co
  * A path's outline as dashes (SVG 2, stroke-dasharray): open contours for the even entries of
  * the pattern, which repeats; an odd pattern is doubled. A pattern without length leaves the path whole, as does one of
  * more than 4,000 dashes a contour.
+ * @throws WorkFault where all contours together would have more dashes than are combined at once.
  */
 export function dashPath(path: Path, pattern: readonly number[], offset = 0): Path {
   const usable = pattern.every((v) => v >= 0 && Number.isFinite(v)) && pattern.some((v) => v > 0);
   if (!usable) return path;
   const even = pattern.length % 2 ? [...pattern, ...pattern] : pattern;
+  const dashes = path.contours.reduce((sum, c) => sum + dashCount(c, even), 0);
+  spend(dashes, budget().combined, 'This would make', 'dashes; the most is');
   return { contours: path.contours.flatMap((c) => dashContour(c, even, offset)), fillRule: 'nonzero' };
 }

@@ -1,5 +1,6 @@
 import { cubicPoint, projectOnCubic } from '../geometry/cubic';
 import { type Bounds, type Path, pathBounds } from '../geometry/path';
+import { affordArrangement } from './afford';
 import { chordParameters } from './chords';
 import { Covers } from './cover';
 import { type Curve, collectCurves } from './curves';
@@ -160,6 +161,7 @@ export function poolVertices(
   fineness: Fineness,
   { covering = false, openEnds = false }: PoolOptions,
 ): Pooled | null {
+  affordArrangement(paths);
   const all: Path = { contours: paths.flatMap((p) => p.contours), fillRule: 'nonzero' };
   const box = pathBounds(all);
   if (!box) return null;

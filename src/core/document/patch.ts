@@ -43,12 +43,34 @@ function valueAt(doc: Json, keys: readonly string[]): Json {
   return at;
 }
 
+/** Sets a member under any name, “__proto__” too. */
+function setMember(record: Record<string, Json>, key: string, value: Json): void {
+  if (key === '__proto__')
+    Object.defineProperty(record, key, { value, writable: true, enumerable: true, configurable: true });
+  else record[key] = value;
+}
+
+/** Values that all copies of one patch may have together: copies of copies grow without bounds. */
+const copyLimit = 1_000_000;
+
+/** Values in a JSON value, counted up to just over a limit. */
+function countValues(value: Json, limit: number): number {
+  let n = 0;
+  const left: Json[] = [value];
+  while (left.length && n <= limit) {
+    const v = left.pop();
+    n++;
+    if (isContainer(v)) for (const inside of Object.values(v)) left.push(inside);
+  }
+  return n;
+}
+
 /** Containers that one run of a patch has copied already and may change. */
 type Own = WeakSet<Container>;
 
-function ownCopy<T extends Container>(c: T, own: Own): T {
+function ownCopy(c: Container, own: Own): Container {
   if (own.has(c)) return c;
-  const copy = (Array.isArray(c) ? c.slice() : copyRecord(c)) as T;
+  const copy = Array.isArray(c) ? c.slice() : copyRecord(c);
   own.add(copy);
   return copy;
 }
@@ -65,13 +87,13 @@ function change(
   if (rest.length === 0) return edit(doc, key);
   if (Array.isArray(doc)) {
     const i = indexOf(doc, key, doc.length - 1);
-    const copy = ownCopy(doc, own);
+    const copy = ownCopy(doc, own) as Json[];
     copy[i] = change(doc[i], rest, own, edit);
     return copy;
   }
   if (!Object.hasOwn(doc, key)) throw new PatchError(`There is nothing at “${pointerOf(keys)}”.`);
-  const copy = ownCopy(doc, own);
-  copy[key] = change(doc[key], rest, own, edit);
+  const copy = ownCopy(doc, own) as Record<string, Json>;
+  setMember(copy, key, change(doc[key], rest, own, edit));
   return copy;
 }
 
@@ -79,9 +101,12 @@ function add(doc: Json, pointer: string, value: Json, own: Own): Json {
   const keys = pointerKeys(pointer);
   if (!keys.length) return value;
   return change(doc, keys, own, (c, key) => {
-    if (!Array.isArray(c)) return { ...c, [key]: value };
-    const i = key === '-' ? c.length : indexOf(c, key, c.length);
-    return [...c.slice(0, i), value, ...c.slice(i)];
+    const copy = ownCopy(c, own);
+    if (Array.isArray(copy)) {
+      const i = key === '-' ? copy.length : indexOf(copy, key, copy.length);
+      copy.splice(i, 0, value);
+    } else setMember(copy, key, value);
+    return copy;
   });
 }
 
@@ -89,13 +114,12 @@ function remove(doc: Json, pointer: string, own: Own): Json {
   const keys = pointerKeys(pointer);
   if (!keys.length) return null;
   return change(doc, keys, own, (c, key) => {
-    if (Array.isArray(c)) {
-      const i = indexOf(c, key, c.length - 1);
-      return [...c.slice(0, i), ...c.slice(i + 1)];
-    }
-    if (!Object.hasOwn(c, key)) throw new PatchError(`There is nothing at “${pointer}”.`);
-    const { [key]: _, ...rest } = c;
-    return rest;
+    if (!Array.isArray(c) && !Object.hasOwn(c, key))
+      throw new PatchError(`There is nothing at “${pointer}”.`);
+    const copy = ownCopy(c, own);
+    if (Array.isArray(copy)) copy.splice(indexOf(copy, key, copy.length - 1), 1);
+    else delete copy[key];
+    return copy;
   });
 }
 
@@ -104,9 +128,9 @@ function replace(doc: Json, pointer: string, value: Json, own: Own): Json {
   valueAt(doc, keys);
   if (!keys.length) return value;
   return change(doc, keys, own, (c, key) => {
-    if (!Array.isArray(c)) return { ...c, [key]: value };
-    const copy = c.slice();
-    copy[Number(key)] = value;
+    const copy = ownCopy(c, own);
+    if (Array.isArray(copy)) copy[Number(key)] = value;
+    else setMember(copy, key, value);
     return copy;
   });
 }
@@ -130,6 +154,7 @@ export function sameJson(a: Json, b: Json): boolean {
 export function applyPatch<T>(doc: T, patch: readonly PatchOperation[]): T {
   let at: Json = doc;
   let own: Own = new WeakSet();
+  let copied = 0;
   for (const o of patch) {
     switch (o.op) {
       case 'add':
@@ -141,11 +166,15 @@ export function applyPatch<T>(doc: T, patch: readonly PatchOperation[]): T {
       case 'replace':
         at = replace(at, o.path, o.value, own);
         break;
-      case 'copy':
-        at = add(at, o.path, valueAt(at, pointerKeys(o.from)), own);
+      case 'copy': {
+        const value = valueAt(at, pointerKeys(o.from));
+        copied += countValues(value, copyLimit - copied);
+        if (copied > copyLimit) throw new PatchError('The change copies more than one change may.');
+        at = add(at, o.path, value, own);
         // What stands in two places now is no longer this run's alone.
         own = new WeakSet();
         break;
+      }
       case 'move': {
         if (`${o.path}/`.startsWith(`${o.from}/`) && o.path !== o.from)
           throw new PatchError('A value cannot be moved into itself.');

@@ -4,32 +4,29 @@ import { interpolations } from '../colour/gradient';
 import { finishes } from '../finish';
 import { units } from '../geometry/units';
 import { type HolderKind, holders } from '../holder';
-import { namesIn } from '../measure/expression';
-import { measuresOf } from '../measure/formulas';
-import { measureFaults } from '../measure/measures';
 import { blendModes } from '../scene/types';
 import { primitives } from '../source';
 import { steps } from '../step';
 import { squareGrid } from './create';
 import { type Field, fieldFault, lengthLimit } from './fields';
-import { type Design, formatName, formatVersion, gridKinds, holdsParts } from './types';
+import { formatName, formatVersion, gridKinds } from './types';
 
-/** One thing that is wrong with a design: where, by names a designer knows, and what. */
-export interface DesignFault {
-  readonly where: string;
-  readonly message: string;
-}
-
-/** Thrown for a design that cannot be read. */
-export class DesignError extends Error {
-  constructor(readonly faults: readonly DesignFault[]) {
-    super(faults.map((f) => `${f.where}: ${f.message}`).join('\n'));
-    this.name = 'DesignError';
-  }
-}
-
-const id = Joi.string().pattern(/^[\w-]{1,40}$/);
+// No record can have a member of this name like any other.
+const id = Joi.string()
+  .pattern(/^[\w-]{1,40}$/)
+  .invalid('__proto__');
 const coordinate = Joi.number().min(-lengthLimit).max(lengthLimit);
+
+/** A list of numbers within bounds, looked through in one go: drawn paths have very many. */
+const numbers = (most: number, least: number, greatest: number): Joi.ArraySchema =>
+  Joi.array()
+    .sparse()
+    .max(most)
+    .custom((list: unknown[], helpers) =>
+      list.every((v) => typeof v === 'number' && v >= least && v <= greatest)
+        ? list
+        : helpers.message({ custom: `must hold numbers from ${least} to ${greatest} alone` }),
+    );
 
 function fieldSchema(field: Field): Joi.Schema {
   const any = field.absent === undefined ? Joi.any().required() : Joi.any().default(field.absent);
@@ -86,10 +83,8 @@ const coat = Joi.object({ kind: Joi.valid('fill', 'stroke').required() })
 
 const contour = Joi.object({
   closed: Joi.boolean().required(),
-  pressure: Joi.array().items(Joi.number().min(0).max(1)).max(256),
-  xy: Joi.array()
-    .items(coordinate)
-    .max(600_002)
+  pressure: numbers(256, 0, 1),
+  xy: numbers(600_002, -lengthLimit, lengthLimit)
     .required()
     .custom((xy: number[], helpers) =>
       xy.length === 0 || xy.length % 6 === 2
@@ -271,103 +266,20 @@ const sheet = Joi.object({
   inks,
 });
 
-const design = Joi.object({
+/** All of a design but its parts; sheets with the lists of theirs. */
+const head = {
   format: Joi.valid(formatName).required(),
   version: Joi.valid(formatVersion).required(),
   name: Joi.string().trim().min(1).max(200).required(),
   measures,
   palette,
   looks,
-  sheets: Joi.array().items(sheet).min(1).max(200).required(),
-  parts: Joi.object().pattern(id, part.required()).required(),
-});
+  sheets: Joi.array().items(sheet).min(1).max(200).unique('id').required(),
+};
 
-/** A place in a design by the names of its parts and sheets rather than by keys. */
-function placeName(raw: unknown, path: readonly (string | number)[]): string {
-  const d = raw as { parts?: Record<string, { name?: unknown }>; sheets?: { name?: unknown }[] };
-  const [first, second, ...rest] = path;
-  const tail = rest.length ? `, ${rest.join(' › ')}` : '';
-  if (first === 'parts' && second !== undefined) return `Part “${d.parts?.[second]?.name ?? second}”${tail}`;
-  if (first === 'sheets' && second !== undefined)
-    return `Sheet “${d.sheets?.[Number(second)]?.name ?? second}”${tail}`;
-  return path.length ? path.join(' › ') : 'The design';
-}
+export const headSchema = Joi.object(head);
 
-/** Faults that only the whole shows: parts that are missing, in two places, or inside themselves. */
-function treeFaults(d: Design): DesignFault[] {
-  const faults: DesignFault[] = [];
-  const seen = new Set<string>();
-  const visit = (key: string, where: string, depth: number) => {
-    const p = d.parts[key];
-    if (!p) faults.push({ where, message: `the part “${key}” is missing` });
-    else if (p.id !== key) faults.push({ where: `Part “${p.name}”`, message: 'its id differs from its key' });
-    else if (seen.has(key))
-      faults.push({ where: `Part “${p.name}”`, message: 'stands in two places or inside itself' });
-    else if (depth > 40) faults.push({ where: `Part “${p.name}”`, message: 'is nested more than 40 deep' });
-    else {
-      seen.add(key);
-      if (p.children.length && !holdsParts(p.source))
-        faults.push({ where: `Part “${p.name}”`, message: 'cannot hold other parts' });
-      for (const child of p.children) visit(child, `Part “${p.name}”`, depth + 1);
-    }
-  };
-  for (const s of d.sheets) for (const key of s.parts) visit(key, `Sheet “${s.name}”`, 0);
-  for (const key of Object.keys(d.parts))
-    if (!seen.has(key)) faults.push({ where: `Part “${d.parts[key].name}”`, message: 'is on no sheet' });
-  return faults;
-}
+export const partSchema = part;
 
-/** Measures that go round or name nothing, and formulas that name no measure. */
-function measureFaultsOf(d: Design): DesignFault[] {
-  const all = measuresOf(d);
-  const faults = measureFaults(all).map((message) => ({ where: 'Measures', message }));
-  const names = new Set(all.map((m) => m.name));
-  for (const owner of [...Object.values(d.parts), ...d.sheets])
-    for (const { text } of Object.values(owner.formulas ?? {}))
-      for (const name of namesIn(text).filter((n) => !names.has(n)))
-        faults.push({
-          where: `“${owner.name}”`,
-          message: `follows “${text}”, but there is no measure “${name}”`,
-        });
-  return faults;
-}
-
-/**
- * Checks stored or received data and returns it as a design; fields that came later are filled in.
- * @throws DesignError naming the part and the field of each fault, twenty at most.
- */
-export function readDesign(raw: unknown): Design {
-  if (typeof raw !== 'object' || raw === null)
-    throw new DesignError([{ where: 'The design', message: 'is not a design document' }]);
-  const head = raw as { format?: unknown; version?: unknown };
-  if (head.format !== formatName)
-    throw new DesignError([{ where: 'The design', message: 'is not a Silent Compass design' }]);
-  if (head.version !== formatVersion)
-    throw new DesignError([
-      {
-        where: 'The design',
-        message: `has version ${String(head.version)}; this program reads version ${formatVersion}`,
-      },
-    ]);
-  const { error, value } = design.validate(raw, { abortEarly: false, convert: false });
-  if (error)
-    throw new DesignError(
-      error.details
-        .slice(0, 20)
-        .map((e) => ({ where: placeName(raw, e.path), message: e.message.replace(/^"[^"]*" /, '') })),
-    );
-  const faults = [...treeFaults(value as Design), ...measureFaultsOf(value as Design)];
-  if (faults.length) throw new DesignError(faults.slice(0, 20));
-  return value as Design;
-}
-
-/** Reads a design from text. @throws DesignError also where the text is not JSON. */
-export function parseDesign(text: string): Design {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch (cause) {
-    throw new DesignError([{ where: 'The file', message: `is not JSON (${(cause as Error).message})` }]);
-  }
-  return readDesign(raw);
-}
+/** Ids of parts. */
+export const idSchema = id;

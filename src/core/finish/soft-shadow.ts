@@ -1,6 +1,7 @@
 import { offsetPath } from '../arrange/offset';
 import { parseHex } from '../colour/colour';
 import { choice, colour, length, share, size } from '../document/fields';
+import { castersOf } from '../scene/caster';
 import { type BlendMode, blendModes, type SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
 
@@ -36,7 +37,7 @@ export const softShadow = defineFinish({
             blend: 'normal',
           },
         ]
-      : painted.nodes;
+      : castersOf(painted.nodes);
     const shadow: SceneNode = {
       type: 'shadow',
       children: source,

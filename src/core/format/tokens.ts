@@ -1,5 +1,6 @@
 import { formatHex, parseHex } from '../colour/colour';
 import { readColour } from '../colour/css';
+import { clipText } from '../document/text';
 import { isColourSwatch, type Swatch } from '../palette/palette';
 
 /** Thrown for a file of tokens that cannot be read, in plain words. */
@@ -127,7 +128,7 @@ export function tokensToPalette(text: string, makeId: () => string): Swatch[] {
     const type = typeOf(t);
     if (type === 'color')
       return [
-        { id: makeId(), name: t.name.slice(0, 60), colour: hexOf(resolved(t.value, [t.path]), t.path) },
+        { id: makeId(), name: clipText(t.name, 60), colour: hexOf(resolved(t.value, [t.path]), t.path) },
       ];
     if (type !== 'gradient') return [];
     const list = resolved(t.value, [t.path]);
@@ -139,7 +140,7 @@ export function tokensToPalette(text: string, makeId: () => string): Swatch[] {
       if (!Number.isFinite(at)) throw new TokenError(`“${t.path}” has a stop without a position.`);
       return { at: Math.min(1, Math.max(0, at)), colour: hexOf(resolved(s?.color, [t.path]), t.path) };
     });
-    return [{ id: makeId(), name: t.name.slice(0, 60), stops, interpolation: 'srgb' }];
+    return [{ id: makeId(), name: clipText(t.name, 60), stops, interpolation: 'srgb' }];
   });
   if (!out.length) throw new TokenError('The file holds no colours and no gradients.');
   return out;

@@ -2,9 +2,12 @@ import { type Between, betweenParts, type End } from '../blend/between';
 import { pathSpine, straightSpine } from '../blend/spine';
 import { choice, count, length, number, onlyIf, toggle } from '../document/fields';
 import type { Part } from '../document/types';
+import { budget, spend } from '../geometry/budget';
+import { segmentsIn } from '../geometry/count';
 import { type Matrix, matrixPlace, multiply, placeMatrix, rotation, translation } from '../geometry/matrix';
 import { joinBounds, type Path, pathBounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import { weightOf } from '../scene/weight';
 import { defineHolder, type HolderContext, type Member } from './definition';
 import { joinOutline } from './join';
 
@@ -52,6 +55,13 @@ function betweenTwo(
   const spine = (spinePath && pathSpine(spinePath, from, to)) ?? straightSpine(from, to);
   const n =
     p.spacing === 'count' ? p.count : Math.max(0, Math.round(spine.length / Math.max(1e-6, p.distance)) - 1);
+  const each = Math.max(...[a, b].map((m) => Math.max(segmentsIn(m.outline), weightOf([m.node]))));
+  spend(
+    Math.min(n, mostCopies) * each,
+    budget().part,
+    'The parts in between would have',
+    'segments; a part may have',
+  );
   const make = betweenParts(endOf(a), endOf(b));
   return Array.from({ length: Math.min(n, mostCopies) }, (_, i) => {
     const t = ((i + 1) / (n + 1)) ** (4 ** p.ease);

@@ -4,14 +4,17 @@ import { parseHex } from '../colour/colour';
 import type { HandleContext } from '../document/handles';
 import { type Card, isGroup, type Part } from '../document/types';
 import { finishes, reachesBelow } from '../finish';
+import { WorkFault } from '../geometry/budget';
+import { segmentsIn } from '../geometry/count';
 import { identity } from '../geometry/matrix';
 import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
 import type { Outline } from '../step';
 import { nodeBounds } from './damage';
 import { groupNode } from './group-node';
-import { type CardFault, type Made, outlineBounds, runSteps } from './run-steps';
+import { affordPart, type CardFault, type Made, outlineBounds, runSteps } from './run-steps';
 import { runNodes } from './stroke-run';
 import type { SceneNode } from './types';
+import { weightOf } from './weight';
 
 /** What a coat comes to. */
 export interface CoatResult {
@@ -126,21 +129,51 @@ function withOpacities(pieces: Outline, paint: (pieces: Outline) => SceneNode[])
   return pieces.map((p) => group(paint([p]), { opacity: p.opacity ?? 1 }));
 }
 
+const nothingMade: Made = { outline: [], stages: [], faults: [] };
+
+/** What some work on a card comes to; where it is at fault, that is told and `otherwise` stands. */
+function attempted<T>(card: string, faults: Omit<CardFault, 'part'>[], otherwise: T, work: () => T): T {
+  try {
+    return work();
+  } catch (e) {
+    if (!(e instanceof WorkFault)) throw e;
+    if (!faults.some((f) => f.card === card && f.message === e.message))
+      faults.push({ card, message: e.message });
+    return otherwise;
+  }
+}
+
 /** What a part's coats paint on its outline, and what each of them comes to. */
 export function coat(part: Part, outline: Outline, tile: (id: string) => Tile | null): Coated {
   const coats = new Map<string, CoatResult>();
   const faults: Omit<CardFault, 'part'>[] = [];
   const grouped = isGroup(part.source);
   // Each coat on its own, unless pieces fade one by one and every coat has to fade with them.
+  let outlined = 0;
   const layers = part.coats.map((c) => {
-    const made = stepped(startOf(c, outline, grouped), c.steps);
+    const made = attempted(c.id, faults, nothingMade, () => {
+      const own = stepped(startOf(c, outline, grouped), c.steps);
+      affordPart(outlined + segmentsIn(own.outline));
+      outlined += segmentsIn(own.outline);
+      return own;
+    });
     const bounds = outlineBounds(made.outline);
     coats.set(c.id, { stages: made.stages, bounds });
     faults.push(...made.faults);
     return { c, pieces: made.outline, bounds };
   });
-  const paintLayer = ({ c, bounds }: (typeof layers)[number], pieces: Outline): SceneNode[] => {
+  let weight = 0;
+  const paintLayer = (layer: (typeof layers)[number], pieces: Outline): SceneNode[] =>
+    attempted(layer.c.id, faults, [], () => {
+      const nodes = paintPieces(layer, pieces);
+      weight += weightOf(nodes);
+      affordPart(weight);
+      return nodes;
+    });
+  const paintPieces = ({ c, bounds }: (typeof layers)[number], pieces: Outline): SceneNode[] => {
     if (!c.on || c.opacity <= 0 || !bounds) return [];
+    // Two sides, and as much again for joins.
+    if (c.kind === 'stroke') affordPart(4 * segmentsIn(pieces));
     const definition = paintOf(c.paint);
     const each = grouped && c.covers === 'each';
     const coverFor = (over: Bounds) => definition.cover(c.paint, { bounds: over, tile });
@@ -183,7 +216,8 @@ export function finishNodes(
   outline: Outline,
   nodes: readonly SceneNode[],
   grounds: Map<string, Bounds | null>,
-): readonly SceneNode[] {
+): { readonly nodes: readonly SceneNode[]; readonly faults: readonly Omit<CardFault, 'part'>[] } {
+  const faults: Omit<CardFault, 'part'>[] = [];
   let at = nodes;
   for (const card of part.finishes) {
     if (finishes[card.kind].paintHandles)
@@ -199,7 +233,11 @@ export function finishNodes(
         return combine('union', [...outline, ...covered]);
       },
     };
-    at = finishes[card.kind].apply(paintedOn, card.params);
+    at = attempted(card.id, faults, at, () => {
+      const finished = finishes[card.kind].apply(paintedOn, card.params);
+      affordPart(weightOf(finished));
+      return finished;
+    });
   }
-  return at;
+  return { nodes: at, faults };
 }

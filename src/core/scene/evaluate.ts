@@ -1,5 +1,7 @@
 import type { HandleContext } from '../document/handles';
 import { type Card, type Design, holdsParts, isPrimitive, type Part } from '../document/types';
+import { WorkFault } from '../geometry/budget';
+import { segmentsIn } from '../geometry/count';
 import { applyTo, invert, type Matrix, placeMatrix } from '../geometry/matrix';
 import { type Bounds, type Path, transformPath } from '../geometry/path';
 import type { Point } from '../geometry/vector';
@@ -12,7 +14,7 @@ import type { Siblings } from '../source/definition';
 import { type Outline, steps } from '../step';
 import { type CoatResult, coat, finishNodes } from './coating';
 import { repeatNodes } from './copies';
-import { type CardFault, type Centres, type Made, runSteps } from './run-steps';
+import { affordPart, type CardFault, type Centres, type Made, runSteps } from './run-steps';
 import { restsUpon, sameTiles, type Tiles, tileOf, tilesOf } from './tiles';
 import type { GroupNode, SceneNode } from './types';
 
@@ -163,6 +165,18 @@ function withOrigins(path: Path, part: string, first: number): Path {
   return own;
 }
 
+/** What a source comes to, or nothing and why. */
+function attempted(work: () => Outline): { outline: Outline; fault: Omit<CardFault, 'part'> | null } {
+  try {
+    const outline = work();
+    affordPart(segmentsIn(outline));
+    return { outline, fault: null };
+  } catch (e) {
+    if (!(e instanceof WorkFault)) throw e;
+    return { outline: [], fault: { card: 'source', message: e.message } };
+  }
+}
+
 function make(part: Part, basis: Basis, centres: Centres): Made {
   const children = basis.results;
   const known = outlines.get(part.source);
@@ -174,7 +188,9 @@ function make(part: Part, basis: Basis, centres: Centres): Made {
     sameCentres(known.centres, centres)
   )
     return known.made;
-  const made = runSteps(sourceOutline(part, basis), part.steps, centres);
+  const { outline, fault } = attempted(() => sourceOutline(part, basis));
+  const ran = runSteps(outline, part.steps, centres);
+  const made = fault ? { ...ran, faults: [fault, ...ran.faults] } : ran;
   outlines.set(part.source, { stamp: stampOf(part), steps: part.steps, children, centres, made });
   return made;
 }
@@ -218,15 +234,18 @@ function look(part: Part, made: Made, basis: Basis, tiles: Tiles): Look {
   if (known && known.finishes === part.finishes && known.made === made && sameTiles(known.tiles, tiles))
     return known.look;
   const { nodes: coated, behind, coats, faults } = coat(part, made.outline, (id) => tileOf(tiles.get(id)));
-  const others = paintedByOthers(part, basis);
-  const repeated = others.length ? repeatNodes(part, made, others) : others;
+  // What could not be outlined is not painted either.
+  const others = made.faults.some((f) => f.card === 'source') ? [] : paintedByOthers(part, basis);
+  const { nodes: repeated, faults: uncopied } = repeatNodes(part, made, others);
   const painted = holdsPainted(part.source)
     ? [...behind, ...repeated, ...coated]
     : repeated.length
       ? [...coated, ...repeated]
       : coated;
   const grounds = new Map<string, Bounds | null>();
-  const result = { nodes: finishNodes(part, made.outline, painted, grounds), coats, grounds, faults };
+  const finished = finishNodes(part, made.outline, painted, grounds);
+  const all = [...faults, ...uncopied, ...finished.faults];
+  const result = { nodes: finished.nodes, coats, grounds, faults: all };
   looks.set(part.coats, { finishes: part.finishes, made, tiles, look: result });
   return result;
 }

@@ -1,5 +1,7 @@
 import type { HandleContext } from '../document/handles';
 import type { Card } from '../document/types';
+import { budget, spend, WorkFault } from '../geometry/budget';
+import { segmentsIn } from '../geometry/count';
 import { knownBounds } from '../geometry/known-bounds';
 import { type Bounds, joinBounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
@@ -46,6 +48,19 @@ const keepMarks = (from: Outline, to: Outline): Outline =>
       })
     : to;
 
+/** Says in words that a part would come to too much. */
+export const affordPart = (segments: number): void =>
+  spend(segments, budget().part, 'This would make', 'segments; a part may have');
+
+/** Counts what a step would make of an outline before it is made. @throws WorkFault where that is too much. */
+function afford(outline: Outline, { kind, params }: Card, at: HandleContext): void {
+  const { copies, times } = steps[kind];
+  const n = segmentsIn(outline);
+  if (copies) affordPart(n * copies(params, at).length);
+  else if (times)
+    spend(n * times(params), budget().combined, 'This would have to follow', 'segments; the most is');
+}
+
 /** Puts an outline through steps, one after another; a step at fault is passed over and says why. */
 export function runSteps(start: Outline, cards: readonly Card[], centres: Centres = []): Made {
   let outline = start;
@@ -55,14 +70,16 @@ export function runSteps(start: Outline, cards: readonly Card[], centres: Centre
     if (card.on) {
       try {
         const at = stages[stages.length - 1];
+        if (at) afford(outline, card, at);
         const next = at ? keepMarks(outline, steps[card.kind].apply(outline, card.params, at)) : outline;
+        affordPart(segmentsIn(next));
         if (!isSound(next)) throw new StepFault('These numbers are too large to draw.');
         const note = at && steps[card.kind].note?.(outline, card.params, at);
         if (note) faults.push({ card: card.id, message: note, note: true });
         outline = next;
       } catch (e) {
         // A fault in words stays on its card; anything else is a defect and must be seen.
-        if (!(e instanceof StepFault)) throw e;
+        if (!(e instanceof WorkFault)) throw e;
         faults.push({ card: card.id, message: e.message });
       }
     }

@@ -1,14 +1,38 @@
 import { parseHex } from '../colour/colour';
-import type { Design } from '../document/types';
+import type { Design, Part } from '../document/types';
+import { budget, spend, WorkFault } from '../geometry/budget';
 import { layered } from './below';
-import { type CardFault, evaluatePart } from './evaluate';
+import { type CardFault, evaluatePart, type PartResult } from './evaluate';
 import { keepRules } from './rules';
 import type { Scene } from './types';
+import { weightOf } from './weight';
 
 /** A sheet worked out, with what each part came to. */
 export interface Evaluated {
   readonly scene: Scene;
   readonly faults: readonly CardFault[];
+}
+
+/** Parts worked out one after another until the sheet has as much as it may; what is beyond is left out and says so. */
+function affordable(design: Design, parts: readonly Part[]) {
+  const layers: { part: Part; node: PartResult['node'] }[] = [];
+  const faults: CardFault[] = [];
+  const limit = budget().sheet;
+  let weight = 0;
+  for (const part of parts) {
+    try {
+      spend(weight, limit, 'Not drawn: what lies below has', 'segments; a sheet may have');
+      const result = evaluatePart(design, part);
+      faults.push(...result.faults);
+      weight += weightOf(result.nodes);
+      spend(weight, limit, 'Not drawn: with it the sheet would have', 'segments; it may have');
+      layers.push({ part, node: result.node });
+    } catch (e) {
+      if (!(e instanceof WorkFault)) throw e;
+      faults.push({ part: part.id, card: 'source', message: e.message });
+    }
+  }
+  return { layers, faults };
 }
 
 /**
@@ -21,15 +45,15 @@ export function evaluateSheet(given: Design, sheetId: string): Evaluated {
   const sheet = design.sheets.find((s) => s.id === sheetId);
   if (!sheet) throw new RangeError(`The design has no sheet “${sheetId}”.`);
   const parts = sheet.parts.map((id) => design.parts[id]).filter((p) => p && !p.hidden && !p.construction);
-  const results = parts.map((p) => evaluatePart(design, p));
+  const { layers, faults } = affordable(design, parts);
   return {
     scene: {
       width: sheet.width,
       height: sheet.height,
       ground: sheet.ground ? parseHex(sheet.ground) : null,
-      nodes: layered(results.map(({ node }, i) => ({ part: parts[i], node }))),
+      nodes: layered(layers),
     },
-    faults: results.flatMap((r) => r.faults),
+    faults,
   };
 }
 

@@ -1,5 +1,6 @@
 import type { Field, Params } from '../document/fields';
 import type { DragResult, Handle, HandleContext } from '../document/handles';
+import { WorkFault } from '../geometry/budget';
 import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { Copy } from './copies';
@@ -8,7 +9,7 @@ import type { Copy } from './copies';
 export type Outline = readonly Path[];
 
 /** Says in plain words why a step cannot do its work; the outline before it is kept. */
-export class StepFault extends Error {}
+export class StepFault extends WorkFault {}
 
 /** One live change of a part's geometry. */
 export interface StepDefinition<P extends object> {
@@ -25,6 +26,8 @@ export interface StepDefinition<P extends object> {
   press?(params: P, handle: string, context: HandleContext): Partial<P> | null;
   /** What a number typed while a handle is dragged means, where no parameter of its own says it. */
   typed?(params: P, handle: string, value: number): Partial<P> | null;
+  /** For a step that fits curves anew: how often it follows the outline, known before that is done. */
+  times?(params: P): number;
   /** For a step that only copies: where the copies stand. It then repeats groups as they are. */
   copies?(params: P, context: HandleContext): Copy[];
   handles?(params: P, context: HandleContext): Handle[];

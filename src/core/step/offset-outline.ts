@@ -21,6 +21,7 @@ export const offsetOutline = defineStep({
     join: 'round' as (typeof joinKinds)[number],
     miterLimit: 4,
   },
+  times: ({ also }) => 1 + also.length,
   apply(outline, { distance, also, join, miterLimit }) {
     // The outermost lies lowest, so that each fill leaves the next to be seen.
     const distances = [...new Set([distance, ...also])].sort((a, b) => b - a);

@@ -39,6 +39,8 @@ export const parallels = defineStep<Parallels>({
     number('miterLimit', 1, 100, 0.5),
   ],
   defaults: { first: 16, distance: 24, count: 3, width: 8, keep: true, join: 'round', miterLimit: 4 },
+  // A band has two edges.
+  times: ({ count, keep }) => 2 * count + (keep ? 1 : 0),
   apply(outline, p) {
     const bands = Array.from({ length: p.count }, (_, i) => p.first + i * p.distance).flatMap((d) =>
       outline.map((path) => band(path, d, d + (d < 0 ? -p.width : p.width), p)),

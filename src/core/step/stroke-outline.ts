@@ -14,6 +14,7 @@ export const strokeStep = defineStep<StrokeShape>({
     dashes: [],
     dashOffset: 0,
   },
+  times: () => 1,
   apply(outline, p) {
     const out = outline.map((path) => strokeArea(path, p)).filter((path) => path.contours.length);
     if (!out.length && outline.length) throw new StepFault('A stroke of this width covers nothing.');

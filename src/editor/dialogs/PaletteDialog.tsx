@@ -10,6 +10,7 @@ import IconButton from '@mui/material/IconButton';
 import { Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import {
+  clipText,
   contrast,
   type Design,
   freeSwatchName,
@@ -157,7 +158,7 @@ function Harmonies({ palette }: { palette: readonly Swatch[] }) {
       <Dots
         label="Press to add"
         colours={list.map((hex) => ({ hex, name: hex }))}
-        onPick={(i) => add({ id: makeId(), name: `${base.name}, ${harmony}`.slice(0, 60), colour: list[i] })}
+        onPick={(i) => add({ id: makeId(), name: clipText(`${base.name}, ${harmony}`, 60), colour: list[i] })}
       />
     </Box>
   );

@@ -1,7 +1,17 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { type Look, lookOf, looksOf, makeId, type Part, wearLook, withLook, withoutLook } from '@/core';
+import {
+  clipText,
+  type Look,
+  lookOf,
+  looksOf,
+  makeId,
+  type Part,
+  wearLook,
+  withLook,
+  withoutLook,
+} from '@/core';
 import { withPart } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
 import { drawnFor } from '../fields/steady';
@@ -29,7 +39,7 @@ function LooksKept({ part }: { part: Part }) {
     const taken = new Set(looksOf(design).map((l) => l.name));
     let name = own.name;
     for (let n = 2; taken.has(name); n++) name = `${own.name} ${n}`;
-    const look: Look = { id: makeId(), name: name.slice(0, 60), ...lookOf(own) };
+    const look: Look = { id: makeId(), name: clipText(name, 60), ...lookOf(own) };
     dress('Keep look', look);
     say(`Kept as “${look.name}”.`);
   };
@@ -56,7 +66,7 @@ function LooksKept({ part }: { part: Part }) {
           label="Name"
           value={worn.name}
           onChange={(name) =>
-            commit('Rename look', withLook(openedDesign(), { ...worn, name: name.slice(0, 60) }))
+            commit('Rename look', withLook(openedDesign(), { ...worn, name: clipText(name, 60) }))
           }
         />
       )}

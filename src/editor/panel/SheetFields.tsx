@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { type Guide, gridKinds, isUnit, makeId, type Sheet, type SheetGrid, units } from '@/core';
+import { clipText, type Guide, gridKinds, isUnit, makeId, type Sheet, type SheetGrid, units } from '@/core';
 import { ChoiceField } from '../fields/ChoiceField';
 import { ColourField } from '../fields/colour/ColourField';
 import { OwnerContext, ownerOf } from '../fields/follow';
@@ -180,7 +180,7 @@ export function SheetFields() {
           label="Sheet name"
           value={sheet.name}
           onChange={(text) =>
-            text.trim() && changeSheet('Rename sheet', (s) => ({ ...s, name: text.trim().slice(0, 200) }))
+            text.trim() && changeSheet('Rename sheet', (s) => ({ ...s, name: clipText(text.trim(), 200) }))
           }
         />
         <NumberField

@@ -1,4 +1,4 @@
-import { applyPatch, makeId, type Part, type Sheet, type StoredDesign } from '@/core';
+import { applyPatch, clipText, makeId, type Part, type Sheet, type StoredDesign } from '@/core';
 import { type CardRef, childrenOf, familyOf, parentOf, type Sameness, withPart } from '@/core/edit';
 import type { StudioCommand } from '@/worker/commands';
 import { answered, api } from './api';
@@ -217,7 +217,7 @@ export function removeSheet(): Promise<void> {
 
 export const renameDesign = (name: string): void => {
   const text = name.trim();
-  if (text) commit('Rename', { ...openedDesign(), name: text.slice(0, 200) });
+  if (text) commit('Rename', { ...openedDesign(), name: clipText(text, 200) });
 };
 
 /** Chooses the next or previous part of the level at hand. */
@@ -265,7 +265,7 @@ export async function takeTheirs(): Promise<void> {
 export async function keepAsCopy(): Promise<string> {
   const design = openedDesign();
   const made = await api.create({
-    document: { ...design, name: `${design.name} (this window)`.slice(0, 200) },
+    document: { ...design, name: clipText(`${design.name} (this window)`, 200) },
   });
   sync.drop();
   return made.id;

@@ -1,4 +1,4 @@
-import type { Lettering, Part, PieceChange } from '@/core';
+import { clipText, type Lettering, type Part, type PieceChange } from '@/core';
 import { nothing, withLettering, withParts, withPieces, withWords } from '@/core/edit';
 import { changePart, choose, run } from './actions';
 import { beginLive, commit, endLive, idle, openedDesign } from './history';
@@ -54,7 +54,7 @@ export function keepTyped(): Promise<void> {
 }
 
 const nameless = /^Lettering( \d+)?$/;
-const nameOf = (text: string): string => text.trim().split('\n')[0].slice(0, 40);
+const nameOf = (text: string): string => clipText(text.trim().split('\n')[0], 40);
 
 /** A part with other words, and with them as its name where it had no other. */
 function reworded(part: Part, text: string): Part {

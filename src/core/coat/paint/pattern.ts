@@ -1,4 +1,5 @@
 import { angle, choice, length, share, sibling } from '../../document/fields';
+import { budget } from '../../geometry/budget';
 import {
   applyTo,
   invert,
@@ -11,6 +12,7 @@ import {
 import { type Bounds, transformBounds } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { groupNode } from '../../scene/group-node';
+import { weightOf } from '../../scene/weight';
 import type { Pattern } from '../types';
 import { definePaint, type PaintContext, type Tile } from './definition';
 
@@ -60,10 +62,14 @@ function reachOf(p: Pattern, tile: Tile, bounds: Bounds) {
   return { c0, c1, r0, r1, pitch, count: (c1 - c0 + 1) * (r1 - r0 + 1) };
 }
 
+/** Tiles that may be drawn of one this heavy. */
+const mostOf = ({ nodes }: Tile): number =>
+  Math.min(most, Math.floor(budget().part / Math.max(1, weightOf(nodes))));
+
 /** Places of all tiles whose cells touch the bounds, as shifts in the lattice's coordinates. */
 function places(p: Pattern, tile: Tile, bounds: Bounds): Point[] {
   const reach = reachOf(p, tile, bounds);
-  if (!reach || reach.count > most) return [];
+  if (!reach || reach.count > mostOf(tile)) return [];
   const m = frame(p, bounds);
   const { pitch } = reach;
   const out: Point[] = [];
@@ -86,7 +92,10 @@ function faultOf(p: Pattern, { tile, bounds }: PaintContext): string | null {
   if (!found) return 'The part that the pattern repeats is missing, empty, or holds the pattern itself.';
   const reach = reachOf(p, found, bounds);
   if (!reach) return 'The spacing is so far below 0 that the tiles lie on one spot.';
-  return reach.count > most ? `More than ${most} tiles would be drawn: make them larger.` : null;
+  const limit = mostOf(found);
+  return reach.count > limit
+    ? `More than ${limit} tiles would be drawn: make them larger${limit < most ? ', or of fewer shapes' : ''}.`
+    : null;
 }
 
 export const pattern = definePaint<Pattern>({

@@ -8,6 +8,7 @@ import Tooltip from '@mui/material/Tooltip';
 import { ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen } from 'lucide-react';
 import { type MouseEvent, useState } from 'react';
 import type { Part } from '@/core';
+import { clipText } from '@/core';
 import { LivePicture } from '../../bench/LivePicture';
 import { drawnFor } from '../../fields/steady';
 import { changePart, changeParts } from '../../state/actions';
@@ -31,7 +32,7 @@ function Name({ part }: { part: Part }) {
     );
   const take = () => {
     if (text.trim() && text.trim() !== part.name)
-      changePart('Rename', part.id, (p) => ({ ...p, name: text.trim().slice(0, 200) }));
+      changePart('Rename', part.id, (p) => ({ ...p, name: clipText(text.trim(), 200) }));
     setText(null);
   };
   return (

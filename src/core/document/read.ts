@@ -1,0 +1,146 @@
+import type Joi from 'joi';
+import { DesignError, type DesignFault, formulaFaults, ownMeasureFaults, treeFaults } from './faults';
+import { headSchema, idSchema, partSchema } from './schema';
+import { unsoundIn } from './text';
+import { type Design, formatName, formatVersion, type Part } from './types';
+
+/** Faults that are told at once. */
+const told = 20;
+
+function checked<T>(
+  schema: Joi.Schema,
+  raw: unknown,
+  nameOf: (path: readonly (string | number)[]) => string,
+): T {
+  const { error, value } = schema.validate(raw, { abortEarly: false, convert: false });
+  if (error)
+    throw new DesignError(
+      error.details
+        .slice(0, told)
+        .map((e) => ({ where: nameOf(e.path), message: e.message.replace(/^"[^"]*" /, '') })),
+    );
+  return value as T;
+}
+
+/** A design without its parts. */
+export type DesignHead = Omit<Design, 'parts'>;
+
+/** Refuses what no store keeps: halves of characters, NUL, numbers that are not normal. */
+export function refuseUnsound(raw: unknown, where: string): void {
+  const unsound = unsoundIn(raw);
+  if (unsound) throw new DesignError([{ where, message: unsound }]);
+}
+
+/** Checks all of a design but its parts. @throws DesignError naming each fault. */
+export function readHead(raw: unknown): DesignHead {
+  refuseUnsound(raw, 'The design');
+  return checked<DesignHead>(headSchema, raw, ([first, second, ...rest]) => {
+    if (first === undefined) return 'The design';
+    if (first !== 'sheets' || second === undefined)
+      return [first, second, ...rest].filter((k) => k !== undefined).join(' › ');
+    const { sheets } = raw as { sheets?: { name?: unknown }[] };
+    return `Sheet “${sheets?.[Number(second)]?.name ?? second}”${rest.length ? `, ${rest.join(' › ')}` : ''}`;
+  });
+}
+
+/** Checks one part; fields that came later are filled in. @throws DesignError naming the part and each field. */
+export function readPart(key: string, raw: unknown): Part {
+  const name = (raw as { name?: unknown } | null)?.name ?? key;
+  refuseUnsound(raw, `Part “${key}”`);
+  checked(idSchema, key, () => 'The parts');
+  return checked<Part>(
+    partSchema.required(),
+    raw,
+    (path) => `Part “${name}”${path.length ? `, ${path.join(' › ')}` : ''}`,
+  );
+}
+
+const isRecord = (v: unknown): v is Record<string, unknown> =>
+  typeof v === 'object' && v !== null && !Array.isArray(v);
+
+function checkFormat(raw: unknown): asserts raw is Record<string, unknown> {
+  if (!isRecord(raw)) throw new DesignError([{ where: 'The design', message: 'is not a design document' }]);
+  if (raw.format !== formatName)
+    throw new DesignError([{ where: 'The design', message: 'is not a Silent Compass design' }]);
+  if (raw.version !== formatVersion)
+    throw new DesignError([
+      {
+        where: 'The design',
+        message: `has version ${String(raw.version)}; this program reads version ${formatVersion}`,
+      },
+    ]);
+}
+
+/** Reads a design piece by piece: yields between pieces, so that other work can be done meanwhile. */
+function* reading(raw: unknown): Generator<void, Design> {
+  checkFormat(raw);
+  const { parts: rawParts, ...rest } = raw;
+  const faults: DesignFault[] = [];
+  const attempt = <T>(work: () => T): T | null => {
+    try {
+      return work();
+    } catch (e) {
+      if (!(e instanceof DesignError)) throw e;
+      faults.push(...e.faults);
+      return null;
+    }
+  };
+  const head = attempt(() => readHead(rest));
+  const parts: Record<string, Part> = {};
+  if (!isRecord(rawParts)) faults.push({ where: 'parts', message: 'is required' });
+  else
+    for (const [key, value] of Object.entries(rawParts)) {
+      const part = attempt(() => readPart(key, value));
+      if (part) parts[key] = part;
+      if (faults.length >= told) break;
+      yield;
+    }
+  if (faults.length || !head) throw new DesignError(faults.slice(0, told));
+  const design: Design = { ...head, parts };
+  const whole = [
+    ...treeFaults(design),
+    ...ownMeasureFaults(design),
+    ...formulaFaults(design, [...Object.values(parts), ...design.sheets]),
+  ];
+  if (whole.length) throw new DesignError(whole.slice(0, told));
+  return design;
+}
+
+/**
+ * Checks stored or received data and returns it as a design; fields that came later are filled in.
+ * @throws DesignError naming the part and the field of each fault, twenty at most.
+ */
+export function readDesign(raw: unknown): Design {
+  const work = reading(raw);
+  for (;;) {
+    const { done, value } = work.next();
+    if (done) return value;
+  }
+}
+
+/** Milliseconds that reading goes on in one piece. */
+const stretch = 8;
+
+/** `readDesign` that gives way again and again: `pause` resolves once other work was done. */
+export async function readDesignGently(raw: unknown, pause: () => Promise<void>): Promise<Design> {
+  const work = reading(raw);
+  for (let began = performance.now(); ; ) {
+    const { done, value } = work.next();
+    if (done) return value;
+    if (performance.now() - began > stretch) {
+      await pause();
+      began = performance.now();
+    }
+  }
+}
+
+/** Reads a design from text. @throws DesignError also where the text is not JSON. */
+export function parseDesign(text: string): Design {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch (cause) {
+    throw new DesignError([{ where: 'The file', message: `is not JSON (${(cause as Error).message})` }]);
+  }
+  return readDesign(raw);
+}
