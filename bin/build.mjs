@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { buildDrawing } from './drawing.mjs';
 import { copyFonts } from './fonts.mjs';
 import { buildKernels } from './kernels.mjs';
 import { ensurePackages } from './lib/install.mjs';
@@ -24,6 +25,7 @@ export async function build() {
   await ensurePackages();
   await buildKernels({ quiet: true });
   await copyFonts();
+  await buildDrawing();
   const mark = path.join(root, '.next/stamp');
   const stamp = stampOf();
   if (existsSync(mark) && readFileSync(mark, 'utf8') === stamp) return;

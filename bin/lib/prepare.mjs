@@ -1,3 +1,4 @@
+import { buildDrawing } from '../drawing.mjs';
 import { copyFonts } from '../fonts.mjs';
 import { buildKernels } from '../kernels.mjs';
 import { ensurePackages, ensurePostgres } from './install.mjs';
@@ -9,6 +10,7 @@ export async function prepare(database, { demo }) {
   await ensurePackages();
   await buildKernels({ quiet: true });
   await copyFonts();
+  await buildDrawing();
   const addressOf = await startPostgres(await ensurePostgres());
   const env = {
     ...process.env,

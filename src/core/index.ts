@@ -35,10 +35,25 @@ export {
   makeStep,
   squareGrid,
 } from './document/create';
-export type { Change, DesignEntry, StoredChange, StoredDesign } from './document/exchange';
+export type {
+  Change,
+  DesignEntry,
+  SentChange,
+  StoredChange,
+  StoredDesign,
+  Taken,
+} from './document/exchange';
 export { type Field, type FieldValue, fieldFault, isMeant } from './document/fields';
+export { guarded } from './document/guard';
 export type { Handle } from './document/handles';
-export { applyPatch, diffJson, PatchError, type PatchOperation, sameJson } from './document/patch';
+export {
+  applyPatch,
+  diffJson,
+  PatchError,
+  type PatchOperation,
+  pointerKeys,
+  sameJson,
+} from './document/patch';
 export { placeOnSheet, withPlaceOnSheet } from './document/place-fields';
 export { Places } from './document/places';
 export { clipText, isSoundText, soundJson, soundText, unsoundIn } from './document/text';
@@ -81,6 +96,7 @@ export {
   FontFault,
   faceById,
   provideFace,
+  withdrawFaces,
 } from './lettering/face';
 export { facesMissing } from './lettering/faces-in';
 export { withText } from './lettering/retext';

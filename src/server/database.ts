@@ -1,9 +1,14 @@
 import { type ColumnType, type Generated, type JSONColumnType, Kysely, PostgresDialect } from 'kysely';
 import pg from 'pg';
-import type { Design, PatchOperation } from '@/core';
+import type { Design, Part, PatchOperation, Sheet } from '@/core';
 
 // Sequence numbers are bigint in the database; they stay far below 2^53.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
+
+/** A design without its parts, and its sheets without their lists of them. */
+export type StoredHead = Omit<Design, 'parts' | 'sheets'> & {
+  readonly sheets: readonly Omit<Sheet, 'parts'>[];
+};
 
 export interface Tables {
   owners: { id: string; name: string };
@@ -11,13 +16,18 @@ export interface Tables {
     id: Generated<string>;
     owner_id: string;
     name: string;
-    document: JSONColumnType<Design>;
+    head: JSONColumnType<StoredHead>;
     seq: ColumnType<number, number | undefined, number>;
+    /** Length of the whole design as JSON, within a few per cent. */
+    size: ColumnType<number, number, number>;
     created_at: Generated<Date>;
     updated_at: Generated<Date>;
     deleted_at: Date | null;
     slug: string | null;
   };
+  design_parts: { design_id: string; id: string; body: JSONColumnType<Part> };
+  /** The parts that stand on a sheet, the lowest first. */
+  design_orders: { design_id: string; sheet_id: string; parts: JSONColumnType<string[]> };
   changes: {
     design_id: string;
     seq: number;
@@ -37,20 +47,36 @@ export interface Tables {
     bytes: Buffer;
     created_at: Generated<Date>;
   };
-  snapshots: {
+  /** Small pictures, and why pictures could not be drawn, for the state of a design they were drawn of. */
+  pictures: {
     design_id: string;
+    key: string;
     seq: number;
-    document: JSONColumnType<Design>;
+    png: Buffer | null;
+    fault: string | null;
     created_at: Generated<Date>;
   };
 }
 
 export type Database = Kysely<Tables>;
 
-export function connect(url: string): Database {
-  return new Kysely<Tables>({
-    dialect: new PostgresDialect({ pool: new pg.Pool({ connectionString: url, max: 10 }) }),
+/** Milliseconds after which the database is given up on. */
+const patience = { connect: 5000, statement: 20_000, lock: 10_000, idle: 30_000 } as const;
+
+/** A pool of connections; one that breaks while nobody uses it is let go of and said so. */
+export function connect(url: string, max = 12): Database {
+  const pool = new pg.Pool({
+    connectionString: url,
+    max,
+    connectionTimeoutMillis: patience.connect,
+    statement_timeout: patience.statement,
+    query_timeout: patience.statement + 5000,
+    lock_timeout: patience.lock,
+    idle_in_transaction_session_timeout: patience.idle,
+    keepAlive: true,
   });
+  pool.on('error', (e) => console.error(`A connection to the database was lost: ${e.message}`));
+  return new Kysely<Tables>({ dialect: new PostgresDialect({ pool }) });
 }
 
 const kept = globalThis as { compassDatabase?: Database };

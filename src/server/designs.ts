@@ -1,26 +1,8 @@
-import {
-  applyPatch,
-  type Change,
-  clipText,
-  type Design,
-  type DesignEntry,
-  PatchError,
-  type PatchOperation,
-  type StoredChange,
-  type StoredDesign,
-} from '@/core';
-import { readDesign } from '@/core/reading';
-import type { Database } from './database';
-import { Conflict, NotFound } from './http/errors';
-
-/** A change as a window sends it. */
-export interface ChangeRequest extends Change {
-  /** Sequence number of the last change the client knew. */
-  readonly base: number;
-}
-
-/** Every so many changes the whole design is kept as well. */
-const snapshotEvery = 100;
+import { sql } from 'kysely';
+import { clipText, type Design, type DesignEntry, type StoredDesign } from '@/core';
+import type { Database, StoredHead } from './database';
+import { NotFound } from './http/errors';
+import { headOf, putOrders, putParts } from './pieces';
 
 const columns = ['id', 'name', 'seq', 'updated_at'] as const;
 
@@ -30,6 +12,8 @@ const entry = (row: { id: string; name: string; seq: number; updated_at: Date })
   seq: row.seq,
   updatedAt: row.updated_at.toISOString(),
 });
+
+const missing = () => new NotFound('There is no such design.');
 
 export async function listDesigns(db: Database, owner: string): Promise<DesignEntry[]> {
   const rows = await db
@@ -43,17 +27,57 @@ export async function listDesigns(db: Database, owner: string): Promise<DesignEn
   return rows.map(entry);
 }
 
-/** @throws NotFound where the owner has no such design. */
-export async function getDesign(db: Database, owner: string, id: string): Promise<StoredDesign> {
+/** A design in the list. @throws NotFound where the owner has no such design. */
+export async function getEntry(db: Database, owner: string, id: string): Promise<DesignEntry> {
   const row = await db
     .selectFrom('designs')
-    .select([...columns, 'document'])
+    .select(columns)
     .where('id', '=', id)
     .where('owner_id', '=', owner)
     .where('deleted_at', 'is', null)
     .executeTakeFirst();
-  if (!row) throw new NotFound('There is no such design.');
-  return { ...entry(row), document: row.document as Design };
+  if (!row) throw missing();
+  return entry(row);
+}
+
+/** A design as JSON text, put together from its pieces without being read. */
+export interface DesignText extends DesignEntry {
+  readonly text: string;
+}
+
+/** @throws NotFound where the owner has no such design. */
+export async function getDesignText(db: Database, owner: string, id: string): Promise<DesignText> {
+  // One statement, so that all pieces are of one moment.
+  const { rows } = await sql<{
+    id: string;
+    name: string;
+    seq: number;
+    updated_at: Date;
+    head: StoredHead;
+    orders: Record<string, string>;
+    parts: string;
+  }>`
+    select d.id, d.name, d.seq, d.updated_at, d.head,
+      (select coalesce(jsonb_object_agg(o.sheet_id, o.parts::text), '{}') from design_orders o
+        where o.design_id = d.id) as orders,
+      (select coalesce(string_agg(to_json(p.id)::text || ':' || p.body::text, ','), '') from design_parts p
+        where p.design_id = d.id) as parts
+    from designs d
+    where d.id = ${id} and d.owner_id = ${owner} and d.deleted_at is null`.execute(db);
+  const [row] = rows;
+  if (!row) throw missing();
+  const { sheets, ...rest } = row.head;
+  const sheetTexts = sheets.map(
+    (s) => `${JSON.stringify(s).slice(0, -1)},"parts":${row.orders[s.id] ?? '[]'}}`,
+  );
+  const text = `${JSON.stringify(rest).slice(0, -1)},"sheets":[${sheetTexts.join()}],"parts":{${row.parts}}}`;
+  return { ...entry(row), text };
+}
+
+/** @throws NotFound where the owner has no such design. */
+export async function getDesign(db: Database, owner: string, id: string): Promise<StoredDesign> {
+  const { text, ...rest } = await getDesignText(db, owner, id);
+  return { ...rest, document: JSON.parse(text) as Design };
 }
 
 export async function createDesign(
@@ -62,24 +86,83 @@ export async function createDesign(
   document: Design,
   slug: string | null = null,
 ): Promise<DesignEntry> {
-  const row = await db
-    .insertInto('designs')
-    .values({
-      owner_id: owner,
-      name: document.name,
-      document: JSON.stringify(document),
-      slug,
-      deleted_at: null,
-    })
-    .returning(columns)
-    .executeTakeFirstOrThrow();
-  return entry(row);
+  const parts = JSON.stringify(document.parts);
+  return db.transaction().execute(async (tx) => {
+    const head = JSON.stringify(headOf(document));
+    const row = await tx
+      .insertInto('designs')
+      .values({
+        owner_id: owner,
+        name: document.name,
+        head,
+        size: head.length + parts.length,
+        slug,
+        deleted_at: null,
+      })
+      .returning(columns)
+      .executeTakeFirstOrThrow();
+    await putParts(tx, row.id, document.parts);
+    await putOrders(tx, row.id, document.sheets);
+    return entry(row);
+  });
+}
+
+/** Puts a whole design in the place of one that nobody has changed since it had number `seq`. */
+export async function replaceDesign(db: Database, id: string, seq: number, document: Design): Promise<void> {
+  const [head, parts] = [JSON.stringify(headOf(document)), JSON.stringify(document.parts)];
+  await db.transaction().execute(async (tx) => {
+    const { numUpdatedRows } = await tx
+      .updateTable('designs')
+      .set({
+        head,
+        name: document.name,
+        size: head.length + parts.length,
+        // A new number, so that pictures kept by browsers are drawn again.
+        seq: seq + 1,
+        updated_at: new Date(),
+      })
+      .where('id', '=', id)
+      .where('seq', '=', seq)
+      .executeTakeFirst();
+    if (!numUpdatedRows) return;
+    await tx.deleteFrom('design_parts').where('design_id', '=', id).execute();
+    await tx.deleteFrom('design_orders').where('design_id', '=', id).execute();
+    await putParts(tx, id, document.parts);
+    await putOrders(tx, id, document.sheets);
+  });
 }
 
 /** Copies a design under the name “… copy”. */
 export async function duplicateDesign(db: Database, owner: string, id: string): Promise<DesignEntry> {
-  const { document } = await getDesign(db, owner, id);
-  return createDesign(db, owner, { ...document, name: clipText(`${document.name} copy`, 200) });
+  return db.transaction().execute(async (tx) => {
+    const from = await tx
+      .selectFrom('designs')
+      .select(['name', 'head', 'size'])
+      .where('id', '=', id)
+      .where('owner_id', '=', owner)
+      .where('deleted_at', 'is', null)
+      .forShare()
+      .executeTakeFirst();
+    if (!from) throw missing();
+    const name = clipText(`${from.name} copy`, 200);
+    const row = await tx
+      .insertInto('designs')
+      .values({
+        owner_id: owner,
+        name,
+        head: JSON.stringify({ ...from.head, name }),
+        size: from.size,
+        slug: null,
+        deleted_at: null,
+      })
+      .returning(columns)
+      .executeTakeFirstOrThrow();
+    await sql`insert into design_parts (design_id, id, body)
+      select ${row.id}::uuid, id, body from design_parts where design_id = ${id}`.execute(tx);
+    await sql`insert into design_orders (design_id, sheet_id, parts)
+      select ${row.id}::uuid, sheet_id, parts from design_orders where design_id = ${id}`.execute(tx);
+    return entry(row);
+  });
 }
 
 /** Marks a design as deleted, or takes that back. @throws NotFound where there is none. */
@@ -90,112 +173,5 @@ export async function setDeleted(db: Database, owner: string, id: string, delete
     .where('id', '=', id)
     .where('owner_id', '=', owner)
     .executeTakeFirst();
-  if (!numUpdatedRows) throw new NotFound('There is no such design.');
-}
-
-/** Whether two patches touch the same place, or one a place inside the other's. */
-function touches(a: readonly PatchOperation[], b: readonly PatchOperation[]): boolean {
-  const places = (patch: readonly PatchOperation[]) =>
-    patch.flatMap((o) => ('from' in o ? [o.path, o.from] : [o.path])).map((p) => `${p}/`);
-  const other = places(b);
-  return places(a).some((p) => other.some((q) => p.startsWith(q) || q.startsWith(p)));
-}
-
-async function changesAfter(db: Database, id: string, since: number): Promise<StoredChange[]> {
-  const rows = await db
-    .selectFrom('changes')
-    .selectAll()
-    .where('design_id', '=', id)
-    .where('seq', '>', since)
-    .orderBy('seq')
-    .execute();
-  return rows.map((r) => ({
-    seq: r.seq,
-    changeId: r.change_id,
-    clientId: r.client_id,
-    role: r.role,
-    label: r.label,
-    patch: r.patch,
-    inverse: r.inverse,
-  }));
-}
-
-/** A design's changes after a sequence number, oldest first. */
-export async function listChanges(
-  db: Database,
-  owner: string,
-  id: string,
-  since: number,
-): Promise<StoredChange[]> {
-  await getDesign(db, owner, id);
-  return changesAfter(db, id, since);
-}
-
-/**
- * Applies one change on top of all that came before, or refuses it whole. A change sent twice is
- * taken once. What other windows did meanwhile comes back in `since`.
- * @throws Conflict where another window changed the same place.
- * @throws DesignError where the design would no longer be sound.
- */
-export async function appendChange(
-  db: Database,
-  owner: string,
-  id: string,
-  change: ChangeRequest,
-): Promise<{ seq: number; since: StoredChange[] }> {
-  return db.transaction().execute(async (tx) => {
-    const row = await tx
-      .selectFrom('designs')
-      .select(['document', 'seq'])
-      .where('id', '=', id)
-      .where('owner_id', '=', owner)
-      .where('deleted_at', 'is', null)
-      .forUpdate()
-      .executeTakeFirst();
-    if (!row) throw new NotFound('There is no such design.');
-    const since = await changesAfter(tx, id, change.base);
-    const same = await tx
-      .selectFrom('changes')
-      .select('seq')
-      .where('design_id', '=', id)
-      .where('change_id', '=', change.changeId)
-      .executeTakeFirst();
-    if (same) return { seq: same.seq, since: since.filter((c) => c.changeId !== change.changeId) };
-    if (change.base > row.seq)
-      throw new Conflict('This window is ahead of what is stored; load the design again.');
-    if (since.some((c) => touches(c.patch, change.patch)))
-      throw new Conflict('Another window changed the same thing meanwhile.');
-    let next: Design;
-    try {
-      next = readDesign(applyPatch(row.document as Design, change.patch));
-    } catch (e) {
-      if (e instanceof PatchError) throw new Conflict(`The change does not fit what is stored: ${e.message}`);
-      throw e;
-    }
-    const seq = row.seq + 1;
-    await tx
-      .insertInto('changes')
-      .values({
-        design_id: id,
-        seq,
-        change_id: change.changeId,
-        client_id: change.clientId,
-        role: change.role,
-        label: change.label,
-        patch: JSON.stringify(change.patch),
-        inverse: JSON.stringify(change.inverse),
-      })
-      .execute();
-    await tx
-      .updateTable('designs')
-      .set({ document: JSON.stringify(next), name: next.name, seq, updated_at: new Date() })
-      .where('id', '=', id)
-      .execute();
-    if (seq % snapshotEvery === 0)
-      await tx
-        .insertInto('snapshots')
-        .values({ design_id: id, seq, document: JSON.stringify(next) })
-        .execute();
-    return { seq, since };
-  });
+  if (!numUpdatedRows) throw missing();
 }

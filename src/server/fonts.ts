@@ -1,33 +1,23 @@
-import { createHash } from 'node:crypto';
-import { clipText, FontFault, type OwnFont, ownFaceId, provideFace } from '@/core';
-import { openFace } from '@/core/shaping';
+import type { OwnFont } from '@/core';
 import type { Database } from './database';
-import { HttpError, NotFound } from './http/errors';
-import { fontLimit, unpackFont } from './woff';
+import { lanes } from './drawing';
+import { NotFound } from './http/errors';
+
+/** Largest font file that is taken, in bytes. */
+export const fontFileLimit = 32 << 20;
 
 /**
- * Keeps a font of an owner's; the same file is kept once.
+ * Keeps a font of an owner's; the same file is kept once. It is unpacked and read in a process of its own.
  * @throws HttpError with the reason where it cannot be used.
  */
 export async function storeFont(db: Database, owner: string, file: Uint8Array): Promise<OwnFont> {
-  if (file.length > fontLimit) throw new HttpError(413, 'The font is too large.');
-  let bytes: Uint8Array;
-  try {
-    bytes = await unpackFont(file);
-    const id = ownFaceId(createHash('sha256').update(bytes).digest('hex'));
-    const face = openFace(id, bytes);
-    const font = { id, name: clipText(face.name, 200), licence: clipText(face.licence, 2000) };
-    await db
-      .insertInto('fonts')
-      .values({ ...font, owner_id: owner, bytes: Buffer.from(bytes) })
-      .onConflict((c) => c.doNothing())
-      .execute();
-    provideFace(face);
-    return font;
-  } catch (e) {
-    if (e instanceof FontFault) throw new HttpError(422, e.message);
-    throw e;
-  }
+  const { bytes, ...font } = await lanes().small.run({ kind: 'font', bytes: file });
+  await db
+    .insertInto('fonts')
+    .values({ ...font, owner_id: owner, bytes: Buffer.from(bytes) })
+    .onConflict((c) => c.doNothing())
+    .execute();
+  return font;
 }
 
 export const listFonts = (db: Database, owner: string): Promise<OwnFont[]> =>

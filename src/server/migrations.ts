@@ -73,6 +73,47 @@ const migrations: Record<string, Migration> = {
         .execute();
     },
   },
+  // Designs in pieces, so that a change costs what it touches; whole copies now and then are needed no more.
+  '008-pieces': {
+    async up(db: Kysely<unknown>) {
+      const ofDesign = (table: string) =>
+        db.schema
+          .createTable(table)
+          .addColumn('design_id', 'uuid', (c) => c.notNull().references('designs.id').onDelete('cascade'));
+      await ofDesign('design_parts')
+        .addColumn('id', 'text', (c) => c.notNull())
+        .addColumn('body', 'jsonb', (c) => c.notNull())
+        .addPrimaryKeyConstraint('design_parts_key', ['design_id', 'id'])
+        .execute();
+      await ofDesign('design_orders')
+        .addColumn('sheet_id', 'text', (c) => c.notNull())
+        .addColumn('parts', 'jsonb', (c) => c.notNull())
+        .addPrimaryKeyConstraint('design_orders_key', ['design_id', 'sheet_id'])
+        .execute();
+      await ofDesign('pictures')
+        .addColumn('key', 'text', (c) => c.notNull())
+        .addColumn('seq', 'bigint', (c) => c.notNull())
+        .addColumn('png', 'bytea')
+        .addColumn('fault', 'text')
+        .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+        .addPrimaryKeyConstraint('pictures_key', ['design_id', 'key'])
+        .execute();
+      await sql`alter table designs add column head jsonb, add column size bigint not null default 0`.execute(
+        db,
+      );
+      await sql`insert into design_parts (design_id, id, body)
+        select d.id, p.key, p.value from designs d, jsonb_each(d.document->'parts') p`.execute(db);
+      await sql`insert into design_orders (design_id, sheet_id, parts)
+        select d.id, s.value->>'id', s.value->'parts'
+        from designs d, jsonb_array_elements(d.document->'sheets') s`.execute(db);
+      await sql`update designs set size = octet_length(document::text), head = (document - 'parts') ||
+        jsonb_build_object('sheets', (select jsonb_agg(s.value - 'parts' order by s.ordinality)
+          from jsonb_array_elements(document->'sheets') with ordinality s))`.execute(db);
+      await sql`alter table designs alter column head set not null, drop column document`.execute(db);
+      await db.schema.dropTable('snapshots').execute();
+      await db.schema.createIndex('designs_deleted').on('designs').column('deleted_at').execute();
+    },
+  },
 };
 
 /** Fills in fields that came later than a stored design. */
@@ -84,10 +125,10 @@ async function fillLaterFields(db: Kysely<unknown>): Promise<void> {
   }
 }
 
-/** Brings a database up to date. @throws Error naming the migration that failed. */
-export async function migrate(db: Database): Promise<void> {
+/** Brings a database up to date, or to one of its earlier forms. @throws Error naming the migration that failed. */
+export async function migrate(db: Database, to?: string): Promise<void> {
   const migrator = new Migrator({ db, provider: { getMigrations: async () => migrations } });
-  const { error, results } = await migrator.migrateToLatest();
+  const { error, results } = await (to ? migrator.migrateTo(to) : migrator.migrateToLatest());
   const failed = results?.find((r) => r.status === 'Error');
   if (error)
     throw new Error(

@@ -1,5 +1,4 @@
 import { type Depth, type Design, evaluate, pictureSize, renderBands, type Scene } from '@/core';
-import { type Library, takeFaces } from './faces';
 import { BadRequest } from './http/errors';
 import { pngStream } from './png-stream';
 
@@ -9,7 +8,8 @@ export const pictureLimit = 32_768;
 export interface PictureOrder {
   /** Name or id of the sheet; the first one where left out. */
   readonly sheet?: string;
-  readonly width: number;
+  /** Pixels; as many as the sheet has units where left out. */
+  readonly width?: number;
   readonly dpi: number;
   readonly ground: boolean;
   /** Bits a channel. */
@@ -28,15 +28,13 @@ export function sceneOf(design: Design, sheet: string | undefined, ground: boole
   return ground ? scene : { ...scene, ground: null };
 }
 
-/** A PNG of a sheet, band by band. @throws BadRequest where it would be larger than is drawn. */
-export async function picturePng(
-  design: Design,
-  order: PictureOrder,
-  library: Library | null,
-): Promise<AsyncGenerator<Buffer>> {
-  await takeFaces(design, library);
+/**
+ * A PNG of a sheet, band by band; the faces that it is set in must be at hand.
+ * @throws BadRequest where it would be larger than is drawn.
+ */
+export function picturePng(design: Design, order: PictureOrder): AsyncGenerator<Buffer> {
   const scene = sceneOf(design, order.sheet, order.ground);
-  const scale = order.width / scene.width;
+  const scale = (order.width ?? scene.width) / scene.width;
   const { width, height } = pictureSize(scene, scale);
   if (Math.max(width, height) > pictureLimit)
     throw new BadRequest(

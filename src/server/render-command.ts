@@ -7,16 +7,26 @@ import type { Design } from '@/core';
 import { parseDesign } from '@/core/reading';
 import { connect } from './database';
 import { getDesign } from './designs';
+import { takeFaces } from './faces';
+import { limitsFromEnvironment } from './limits';
 import { ensureOwner } from './owners';
 import { picturePng } from './pictures';
 
+/** A design from a file, or by its id from the database; with the faces it is set in at hand. */
 async function load(wanted: string): Promise<Design> {
-  if (existsSync(wanted)) return parseDesign(readFileSync(wanted, 'utf8'));
+  if (existsSync(wanted)) {
+    const design = parseDesign(readFileSync(wanted, 'utf8'));
+    await takeFaces(design, null);
+    return design;
+  }
   if (!/^[0-9a-f]{8}-[0-9a-f-]{27}$/i.test(wanted))
     throw new Error(`There is no file “${wanted}”, and it is not a design’s id.`);
   const db = connect(process.env.DATABASE_URL ?? '');
   try {
-    return (await getDesign(db, await ensureOwner(db), wanted)).document;
+    const owner = await ensureOwner(db);
+    const { document } = await getDesign(db, owner, wanted.toLowerCase());
+    await takeFaces(document, { db, owner });
+    return document;
   } finally {
     await db.destroy();
   }
@@ -47,17 +57,14 @@ async function main(): Promise<void> {
   if (!(dpi >= 1 && dpi <= 10_000)) throw new Error('The dpi must lie between 1 and 10,000.');
   const depth = Number(values.depth);
   if (depth !== 8 && depth !== 16) throw new Error('The depth is 8 or 16 bits a channel.');
-  const png = await picturePng(
-    design,
-    {
-      sheet: values.sheet,
-      width,
-      dpi,
-      ground: !values['no-ground'],
-      depth,
-    },
-    null,
-  );
+  limitsFromEnvironment();
+  const png = picturePng(design, {
+    sheet: values.sheet,
+    width,
+    dpi,
+    ground: !values['no-ground'],
+    depth,
+  });
   await pipeline(Readable.from(png), createWriteStream(values.out));
   console.log(values.out);
 }

@@ -3,7 +3,7 @@ import pg from 'pg';
 import { type Design, diffJson } from '@/core';
 import { demoDesigns } from '../../demo';
 import { connect, type Database } from './database';
-import { createDesign } from './designs';
+import { createDesign, getDesign, replaceDesign } from './designs';
 import { migrate } from './migrations';
 import { ensureOwner } from './owners';
 
@@ -25,7 +25,7 @@ async function createDatabase(url: string, admin: string): Promise<void> {
 async function loadDemo(db: Database, owner: string, slug: string, design: Design): Promise<void> {
   const there = await db
     .selectFrom('designs')
-    .select(['id', 'seq', 'document'])
+    .select(['id', 'deleted_at'])
     .where('owner_id', '=', owner)
     .where('slug', '=', slug)
     .executeTakeFirst();
@@ -33,25 +33,14 @@ async function loadDemo(db: Database, owner: string, slug: string, design: Desig
     await createDesign(db, owner, design, slug);
     return;
   }
-  if (diffJson(there.document, design).length === 0) return;
   const changed = await db
     .selectFrom('changes')
     .select('seq')
     .where('design_id', '=', there.id)
     .executeTakeFirst();
-  if (changed) return;
-  await db
-    .updateTable('designs')
-    // A new number, so that pictures kept by browsers are drawn again.
-    .set({
-      document: JSON.stringify(design),
-      name: design.name,
-      seq: there.seq + 1,
-      updated_at: new Date(),
-    })
-    .where('id', '=', there.id)
-    .where('seq', '=', there.seq)
-    .execute();
+  if (changed || there.deleted_at) return;
+  const { document, seq } = await getDesign(db, owner, there.id);
+  if (diffJson(document, design).length) await replaceDesign(db, there.id, seq, design);
 }
 
 async function main(): Promise<void> {

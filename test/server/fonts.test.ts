@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { brotliCompressSync } from 'node:zlib';
 import fc from 'fast-check';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -6,27 +7,25 @@ import { GET as getPicture } from '@/app/api/designs/[id]/picture/route';
 import { POST as postDesign } from '@/app/api/designs/route';
 import { GET as getFont } from '@/app/api/fonts/[id]/route';
 import { GET as getFonts, POST as postFont } from '@/app/api/fonts/route';
-import {
-  FontFault,
-  faceById,
-  makeCoat,
-  makeDesign,
-  makePart,
-  makeSource,
-  type OwnFont,
-  origin,
-} from '@/core';
+import { FontFault, makeCoat, makeDesign, makePart, makeSource, type OwnFont, origin } from '@/core';
 import { openFace } from '@/core/shaping';
 import { type Database, database } from '@/server/database';
+import { lanes } from '@/server/drawing';
 import { migrate } from '@/server/migrations';
 import { unpackFont } from '@/server/woff';
+import { none, post, url } from './requests';
 
 const file = (at: string) => new Uint8Array(readFileSync(`node_modules/source-sans/${at}`));
 const ttf = file('TTF/SourceSans3-Regular.ttf');
-const url = (at: string) => `http://localhost/api/${at}`;
-const none = { params: Promise.resolve({}) };
 const send = (bytes: Uint8Array) =>
-  postFont(new Request(url('fonts'), { method: 'POST', body: new Uint8Array(bytes) }), none);
+  postFont(
+    new Request(url('fonts'), {
+      method: 'POST',
+      body: new Uint8Array(bytes),
+      headers: { 'content-type': 'application/octet-stream' },
+    }),
+    none,
+  );
 const fetchFont = (id: string) =>
   getFont(new Request(url(`fonts/${id}`)), { params: Promise.resolve({ id }) });
 
@@ -40,6 +39,8 @@ beforeAll(async () => {
 });
 
 afterAll(async () => {
+  lanes().small.close();
+  lanes().pictures.close();
   await db.deleteFrom('fonts').execute();
   await db.destroy();
 });
@@ -79,7 +80,8 @@ describe('fonts of one’s own', () => {
         ?.at({})
         .shape('Tarn', order)
         .map((g) => g.advance);
-    expect(advances(faceById(id))).toEqual(advances(openFace('plain', ttf)));
+    const back = new Uint8Array(await (await fetchFont(id)).arrayBuffer());
+    expect(advances(openFace(id, back))).toEqual(advances(openFace('plain', ttf)));
   });
 
   it('that are broken are refused with the reason, and nothing is kept', async () => {
@@ -123,6 +125,27 @@ describe('fonts of one’s own', () => {
     );
   });
 
+  it('that say they are larger than any font are refused before they are unpacked', async () => {
+    const woff = file('WOFF/TTF/SourceSans3-Regular.ttf.woff');
+    // Sizes of which the first two alone make 2³², where bits would come round to nothing.
+    const overflow = woff.slice();
+    const view = new DataView(overflow.buffer);
+    for (const i of [0, 1]) view.setUint32(44 + 20 * i + 12, 0x8000_0000);
+    await expect(unpackFont(overflow)).rejects.toThrow('The font is too large.');
+    const woff2 = file('WOFF2/TTF/SourceSans3-Regular.ttf.woff2').slice();
+    // The first table’s own size, as five bytes would tell it, is beyond the limit.
+    const claims = Uint8Array.from([...woff2.slice(0, 49), 0x8f, 0xff, 0xff, 0xff, 0x7f, ...woff2.slice(50)]);
+    await expect(unpackFont(claims)).rejects.toThrow(FontFault);
+    // A stream that unpacks to more than a font may be, in a file that says it is small.
+    const bomb = brotliCompressSync(Buffer.alloc(40 << 20));
+    const head = Buffer.from(woff2.slice(0, 48));
+    head.writeUInt16BE(1, 12);
+    head.writeUInt32BE(1000, 16);
+    head.writeUInt32BE(bomb.length, 20);
+    const packed = new Uint8Array(Buffer.concat([head, Buffer.from([0, 100]), bomb]));
+    await expect(unpackFont(packed)).rejects.toThrow('The font is too large.');
+  });
+
   it('are there for the pictures that the server draws', async () => {
     const { id } = (await (await send(ttf)).json()) as OwnFont;
     const words = makePart(makeSource('lettering', { text: 'HOLLIN', face: id, size: 200 }), {
@@ -133,10 +156,7 @@ describe('fonts of one’s own', () => {
     });
     const d = makeDesign('Own', { width: 1000, height: 1000 });
     const document = { ...d, sheets: [{ ...d.sheets[0], parts: ['w'] }], parts: { w: words } };
-    const made = await postDesign(
-      new Request(url('designs'), { method: 'POST', body: JSON.stringify({ document }) }),
-      none,
-    );
+    const made = await postDesign(post({ document }), none);
     const { id: design } = (await made.json()) as { id: string };
     const picture = await getPicture(new Request(url(`designs/${design}/picture?width=200&ground=false`)), {
       params: Promise.resolve({ id: design }),

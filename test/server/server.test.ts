@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { sql } from 'kysely';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { GET as getChanges, POST as postChange } from '@/app/api/designs/[id]/changes/route';
+import { GET as getChanges } from '@/app/api/designs/[id]/changes/route';
 import { POST as postDuplicate } from '@/app/api/designs/[id]/duplicate/route';
 import { GET as getPicture } from '@/app/api/designs/[id]/picture/route';
 import { POST as postRestore } from '@/app/api/designs/[id]/restore/route';
@@ -18,55 +18,33 @@ import {
   type PatchOperation,
   paints,
 } from '@/core';
-import { connect, type Database, database } from '@/server/database';
+import { type Database, database } from '@/server/database';
 import { getDesign } from '@/server/designs';
-import { migrate } from '@/server/migrations';
-
-type Entry = { id: string; name: string; seq: number };
-
-const url = (path: string) => `http://127.0.0.1/api/${path}`;
-const body = (data: unknown): Request =>
-  new Request(url('designs'), { method: 'POST', body: JSON.stringify(data) });
-const at = (id: string) => ({ params: Promise.resolve({ id }) });
-const none = { params: Promise.resolve({}) };
-const json = async <T>(r: Response): Promise<T> => (await r.json()) as T;
-
-async function create(name = 'Test'): Promise<Entry> {
-  return json<Entry>(await postDesign(body({ purpose: 'mark', name }), none));
-}
-
-let counter = 0;
-const change = (base: number, patch: PatchOperation[], extra: object = {}) => ({
-  changeId: `change-${process.pid}-${++counter}`,
-  clientId: 'window-a',
-  base,
-  role: 'do',
-  label: 'Test',
-  patch,
-  inverse: [],
-  ...extra,
-});
-
-const send = (id: string, data: unknown) => postChange(body(data), at(id));
-
-function addDisc(id: string, width = 100): PatchOperation[] {
-  const part = { ...makePart(makeSource('ellipse', { width }), { id, name: id, coats: [makeCoat('fill')] }) };
-  return [
-    { op: 'add', path: `/parts/${id}`, value: part },
-    { op: 'add', path: '/sheets/0/parts/-', value: id },
-  ];
-}
+import { lanes } from '@/server/drawing';
+import {
+  addDisc,
+  at,
+  change,
+  create,
+  type Entry,
+  get,
+  json,
+  none,
+  openDatabase,
+  post,
+  send,
+  url,
+} from './requests';
 
 let db: Database;
 
 beforeAll(async () => {
-  if (!process.env.DATABASE_URL)
-    throw new Error('The server tests need PostgreSQL: run them with “npm test”.');
-  db = connect(process.env.DATABASE_URL);
-  await migrate(db);
+  db = await openDatabase();
 });
 
 afterAll(async () => {
+  lanes().pictures.close();
+  lanes().small.close();
   await db.destroy();
   await database().destroy();
 });
@@ -74,36 +52,32 @@ afterAll(async () => {
 describe('designs', () => {
   it('are created for a purpose with a guide through the exact middle, listed, copied, deleted and brought back', async () => {
     const made = await create('Lantern mark');
-    const { document } = await json<{ document: Design }>(await getOne(new Request(url('x')), at(made.id)));
+    const { document } = await json<{ document: Design }>(await getOne(get(), at(made.id)));
     expect(document.sheets[0]).toMatchObject({ width: 2000, height: 2000 });
     expect(document.sheets[0].guides.map((g) => g.at)).toEqual([1000, 1000]);
     const copy = await postDuplicate(new Request(url('x'), { method: 'POST' }), at(made.id));
     expect(copy.status).toBe(201);
     expect((await json<Entry>(copy)).name).toBe('Lantern mark copy');
     const names = async () =>
-      (await json<{ designs: Entry[] }>(await getList(new Request(url('designs')), none))).designs.map(
-        (d) => d.id,
-      );
+      (await json<{ designs: Entry[] }>(await getList(get('designs'), none))).designs.map((d) => d.id);
     expect(await names()).toContain(made.id);
-    expect((await removeDesign(new Request(url('x')), at(made.id))).status).toBe(204);
+    expect((await removeDesign(get(), at(made.id))).status).toBe(204);
     expect(await names()).not.toContain(made.id);
-    expect((await getOne(new Request(url('x')), at(made.id))).status).toBe(404);
+    expect((await getOne(get(), at(made.id))).status).toBe(404);
     expect((await postRestore(new Request(url('x'), { method: 'POST' }), at(made.id))).status).toBe(204);
     expect(await names()).toContain(made.id);
   });
 
   it('are refused in words when they are not sound', async () => {
-    expect((await postDesign(body({}), none)).status).toBe(400);
-    expect((await postDesign(body({ purpose: 'billboard' }), none)).status).toBe(400);
-    const r = await postDesign(body({ document: { format: 'silent-compass/design', version: 7 } }), none);
+    expect((await postDesign(post({}), none)).status).toBe(400);
+    expect((await postDesign(post({ purpose: 'billboard' }), none)).status).toBe(400);
+    const r = await postDesign(post({ document: { format: 'silent-compass/design', version: 7 } }), none);
     expect(r.status).toBe(422);
     expect((await json<{ message: string }>(r)).message).toMatch(/version 7/);
-    const notJson = await postDesign(new Request(url('designs'), { method: 'POST', body: '{{' }), none);
+    const notJson = await postDesign(post('{{'), none);
     expect(notJson.status).toBe(400);
-    expect((await getOne(new Request(url('x')), at('no-id'))).status).toBe(400);
-    expect((await getOne(new Request(url('x')), at('00000000-0000-4000-8000-000000000000'))).status).toBe(
-      404,
-    );
+    expect((await getOne(get(), at('no-id'))).status).toBe(400);
+    expect((await getOne(get(), at('00000000-0000-4000-8000-000000000000'))).status).toBe(404);
   });
 });
 
@@ -113,7 +87,7 @@ describe('changes', () => {
     for (let i = 0; i < 5; i++)
       expect(await json(await send(id, change(i, addDisc(`d${i}`))))).toMatchObject({ seq: i + 1 });
     const { changes } = await json<{ changes: { seq: number }[] }>(
-      await getChanges(new Request(url('x?since=3')), at(id)),
+      await getChanges(get('x?since=3'), at(id)),
     );
     expect(changes.map((c) => c.seq)).toEqual([4, 5]);
     expect(Object.keys((await getDesign(db, 'local', id)).document.parts)).toHaveLength(5);
@@ -194,7 +168,7 @@ describe('pictures', () => {
   it('have the size and dpi asked for, and say why where they cannot be drawn', async () => {
     const { id } = await create();
     await send(id, change(0, addDisc('a', 2000)));
-    const picture = (query: string) => getPicture(new Request(url(`designs/${id}/picture?${query}`)), at(id));
+    const picture = (query: string) => getPicture(get(`designs/${id}/picture?${query}`), at(id));
     const bytes = Buffer.from(await (await picture('width=300&dpi=300')).arrayBuffer());
     const meta = await sharp(bytes).metadata();
     expect(meta).toMatchObject({ width: 300, height: 300, density: 300, format: 'png' });
@@ -227,9 +201,7 @@ describe('pictures', () => {
       ]),
     );
     const query = 'width=1400&ground=false&depth=16';
-    const bytes = await (
-      await getPicture(new Request(url(`designs/${id}/picture?${query}`)), at(id))
-    ).arrayBuffer();
+    const bytes = await (await getPicture(get(`designs/${id}/picture?${query}`), at(id))).arrayBuffer();
     const { data, info } = await sharp(Buffer.from(bytes))
       .toColourspace('rgb16')
       .raw({ depth: 'ushort' })
@@ -264,35 +236,8 @@ describe('a full disk', () => {
       await sql`DROP FUNCTION no_room`.execute(db);
     }
     expect((await send(id, wanted)).status).toBe(200);
-    const stored = await json<{ seq: number; document: Design }>(
-      await getOne(new Request(url(`designs/${id}`)), at(id)),
-    );
+    const stored = await json<{ seq: number; document: Design }>(await getOne(get(`designs/${id}`), at(id)));
     expect(stored.seq).toBe(1);
     expect(stored.document.parts.full).toBeTruthy();
-  });
-});
-
-describe('designs stored by an earlier version', () => {
-  it('take on the fields that came later when the database is brought up to date', async () => {
-    const { id } = await create();
-    const ring = makeStep('radial-repeat', { count: 5 });
-    const part = makePart(makeSource('ellipse'), { id: 'old', name: 'old', steps: [ring] });
-    await send(
-      id,
-      change(0, [
-        { op: 'add', path: '/parts/old', value: part },
-        { op: 'add', path: '/sheets/0/parts/-', value: 'old' },
-      ]),
-    );
-    await sql`UPDATE designs SET document = document #- '{parts,old,steps,0,params,leaveOut}' WHERE id = ${id}`.execute(
-      db,
-    );
-    await sql`DELETE FROM kysely_migration WHERE name > '002'`.execute(db);
-    await migrate(db);
-    const read = async () => (await getDesign(db, 'local', id)).document.parts.old.steps[0].params;
-    expect(await read()).toMatchObject({ count: 5, leaveOut: [] });
-    const path = '/parts/old/steps/0/params/leaveOut';
-    expect((await send(id, change(1, [{ op: 'replace', path, value: [2] }]))).status).toBe(200);
-    expect(await read()).toMatchObject({ leaveOut: [2] });
   });
 });

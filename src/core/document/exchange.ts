@@ -28,3 +28,22 @@ export interface Change {
 export interface StoredChange extends Change {
   readonly seq: number;
 }
+
+/** A change on its way to the server. */
+export interface SentChange extends Omit<Change, 'inverse'> {
+  /** Number of the last change of others that it was made on top of. */
+  readonly base: number;
+  /** Number of the last change that the window has taken in: later ones come back with the answer. */
+  readonly seen: number;
+  /** Windows that this one speaks for, itself and those whose unsent changes it has taken up. */
+  readonly own: readonly string[];
+}
+
+/** What the server says of a change that it took. */
+export interface Taken {
+  readonly seq: number;
+  /** What was filled in beside it, to be done on top of it. */
+  readonly filled: readonly PatchOperation[];
+  /** What others did after `seen` and before it, oldest first. */
+  readonly since: readonly StoredChange[];
+}

@@ -51,7 +51,7 @@ function setMember(record: Record<string, Json>, key: string, value: Json): void
 }
 
 /** Values that all copies of one patch may have together: copies of copies grow without bounds. */
-const copyLimit = 1_000_000;
+const copyLimit = 200_000;
 
 /** Values in a JSON value, counted up to just over a limit. */
 function countValues(value: Json, limit: number): number {

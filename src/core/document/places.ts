@@ -40,10 +40,12 @@ export class Places {
         at = at.below.get(key);
         if (!at) return false;
       }
-      return true;
+      // Everything lies inside the place of all, if there is anything.
+      return at.here || at.below.size > 0;
     });
   }
 }
 
+/** Where a patch changes something; what it only tests it leaves as it is. */
 const pointersOf = (patch: readonly PatchOperation[]): string[] =>
-  patch.flatMap((o) => ('from' in o && o.from !== undefined ? [o.path, o.from] : [o.path]));
+  patch.flatMap((o) => (o.op === 'test' ? [] : 'from' in o ? [o.path, o.from] : [o.path]));

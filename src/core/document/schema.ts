@@ -260,6 +260,7 @@ const sheet = Joi.object({
         slant: Joi.number().min(-90).max(90),
       }),
     )
+    .max(1000)
     .required(),
   parts: Joi.array().items(id).unique().required(),
   formulas,

@@ -1,4 +1,5 @@
 import type { Path } from '../geometry/path';
+import { isOwnFace } from './catalogue';
 
 /** Says in plain words why a font file cannot be used. */
 export class FontFault extends Error {}
@@ -84,6 +85,13 @@ export function provideFace(face: Face): void {
   if (loaded.has(face.id)) return;
   loaded.set(face.id, face);
   stamp++;
+}
+
+/** Takes all faces away that were not shipped: they belong to somebody, and the next design may be another's. */
+export function withdrawFaces(): void {
+  const before = loaded.size;
+  for (const id of loaded.keys()) if (isOwnFace(id)) loaded.delete(id);
+  if (loaded.size < before) stamp++;
 }
 
 export const faceById = (id: string): Face | undefined => loaded.get(id);

@@ -51,7 +51,8 @@ export const api = {
   fonts: () => call<{ fonts: OwnFont[] }>('fonts'),
   /** Sends a font file; it is checked before it is kept. */
   addFont: async (file: Blob): Promise<OwnFont> => {
-    const response = await fetch('/api/fonts', { method: 'POST', body: file }).catch(() => null);
+    const headers = { 'content-type': 'application/octet-stream' };
+    const response = await fetch('/api/fonts', { method: 'POST', headers, body: file }).catch(() => null);
     return answered<OwnFont>(response?.status ?? 0, await response?.json().catch(() => null));
   },
   append: (id: string, change: Change & { base: number }) =>

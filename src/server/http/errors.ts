@@ -26,3 +26,10 @@ export class BadRequest extends HttpError {
     super(400, message, details);
   }
 }
+
+/** For now it cannot be done; the same again may well be. */
+export class Busy extends HttpError {
+  constructor(message: string) {
+    super(503, message);
+  }
+}

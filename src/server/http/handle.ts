@@ -1,11 +1,10 @@
 import type Joi from 'joi';
-import { DesignError } from '@/core/reading';
 import { type Database, database } from '../database';
 import { ensureOwner } from '../owners';
-import { BadRequest, HttpError } from './errors';
-
-/** Largest request body, in bytes. */
-const bodyLimit = 32 << 20;
+import { answerFor } from './answers';
+import { checkDoor } from './door';
+import { BadRequest } from './errors';
+import { checkRate, type RateName } from './rates';
 
 export interface Call<P> {
   readonly db: Database;
@@ -25,58 +24,32 @@ export function check<T>(schema: Joi.Schema<T>, data: unknown): T {
   throw new BadRequest(details.map((d) => d.message).join('. '), details);
 }
 
-/** The body of a request as JSON. @throws BadRequest where it is none or too large. */
-export async function readJson(request: Request): Promise<unknown> {
-  const text = await request.text();
-  if (text.length > bodyLimit) throw new HttpError(413, 'That is more than one request can carry.');
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new BadRequest('The request is not JSON.');
-  }
+interface Options {
+  /** What it counts as where requests are counted. */
+  readonly rate?: RateName;
+  /** Kinds of bodies that are taken. */
+  readonly bodies?: readonly string[];
 }
 
-const diskFull = '53100';
-
-function answerFor(e: unknown): Response {
-  if (e instanceof HttpError)
-    return Response.json({ message: e.message, details: e.details ?? [] }, { status: e.status });
-  if (e instanceof DesignError)
-    return Response.json({ message: e.message, details: e.faults }, { status: 422 });
-  const code = (e as { code?: string }).code;
-  if (code === diskFull || code === 'ENOSPC')
-    return Response.json(
-      { message: 'The disk is full: nothing was saved. Make room, and it is tried again.', details: [] },
-      { status: 507 },
-    );
-  if (code === 'ECONNREFUSED' || code === '57P01' || code === '57P03')
-    return Response.json(
-      {
-        message: 'The database does not answer. What you do is kept in this window and sent when it is back.',
-        details: [],
-      },
-      { status: 503 },
-    );
-  console.error(e);
-  return Response.json(
-    { message: 'Something went wrong on the server. Nothing was changed.', details: [] },
-    { status: 500 },
-  );
-}
-
-/** A route handler that knows its owner and database and turns every error into an answer in words. */
-export function handle<P extends object = object>(work: (call: Call<P>) => Promise<Response>) {
+/** A route handler that knows its owner and database, lets in its own pages only, and turns every error into an answer in words. */
+export function handle<P extends object = object>(
+  work: (call: Call<P>) => Promise<Response>,
+  { rate = 'read', bodies = ['application/json'] }: Options = {},
+) {
   return async (request: Request, context: { params: Promise<P> }): Promise<Response> => {
     try {
+      checkDoor(request, bodies);
       const db = database();
       const owner = await ensureOwner(db);
-      return await work({
+      checkRate(rate, owner, request);
+      const answer = await work({
         db,
         owner,
         params: await context.params,
         request,
         query: new URL(request.url).searchParams,
       });
+      return answer;
     } catch (e) {
       return answerFor(e);
     }

@@ -1,10 +1,13 @@
 import Joi from 'joi';
-import type { Depth } from '@/core';
+import type { Depth, SentChange } from '@/core';
 import { pictureLimit } from '../pictures';
 import { purposes } from '../purposes';
 
+/** A UUID in the one form that this program writes. */
+const uuid = Joi.string().pattern(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/);
+
 export const designParams = Joi.object<{ id: string }>({
-  id: Joi.string().uuid().required().messages({ 'string.guid': 'There is no such design' }),
+  id: uuid.required().messages({ 'string.pattern.base': 'There is no such design' }),
 });
 
 export const fontParams = Joi.object<{ id: string }>({
@@ -14,27 +17,51 @@ export const fontParams = Joi.object<{ id: string }>({
     .messages({ 'string.pattern.base': 'There is no such font' }),
 });
 
+/** A text that the database can keep. */
+const text = Joi.string().custom((value: string, helpers) =>
+  value.isWellFormed() && !value.includes('\0')
+    ? value
+    : helpers.message({ custom: '{{#label}} holds half a character or a NUL' }),
+);
+
 export const createBody = Joi.object<{ purpose?: string; name?: string; document?: unknown }>({
   purpose: Joi.string().valid(...purposes.map((p) => p.id)),
-  name: Joi.string().trim().min(1).max(200),
+  name: text.trim().min(1).max(200),
   document: Joi.object().unknown(),
 }).xor('purpose', 'document');
 
-const operation = Joi.object({
+const pointer = text.allow('').max(2000);
+
+export const operation = Joi.object({
   op: Joi.valid('add', 'remove', 'replace', 'move', 'copy', 'test').required(),
-  path: Joi.string().allow('').max(2000).required(),
-  from: Joi.string().allow('').max(2000),
-  value: Joi.any(),
+  path: pointer.required(),
+  from: Joi.when('op', {
+    is: Joi.valid('move', 'copy'),
+    then: pointer.required(),
+    otherwise: Joi.forbidden(),
+  }),
+  value: Joi.when('op', {
+    is: Joi.valid('add', 'replace', 'test'),
+    then: Joi.any().required(),
+    otherwise: Joi.forbidden(),
+  }),
 });
 
-export const changeBody = Joi.object({
-  changeId: Joi.string().max(64).required(),
-  clientId: Joi.string().max(64).required(),
+/** Operations that one change may have. */
+export const operationLimit = 50_000;
+
+const word = text.min(1).max(64);
+
+/** A change but for its operations, which are checked some at a time. */
+export const changeBody = Joi.object<Omit<SentChange, 'patch'> & { patch: unknown[] }>({
+  changeId: word.required(),
+  clientId: word.required(),
   base: Joi.number().integer().min(0).required(),
+  seen: Joi.number().integer().min(0).default(Joi.ref('base')),
+  own: Joi.array().items(word).max(50).default([]),
   role: Joi.valid('do', 'undo', 'redo').required(),
-  label: Joi.string().max(200).required(),
-  patch: Joi.array().items(operation).min(1).max(100_000).required(),
-  inverse: Joi.array().items(operation).max(100_000).required(),
+  label: text.max(200).required(),
+  patch: Joi.array().sparse().min(1).max(operationLimit).required(),
 });
 
 export const sinceQuery = Joi.object<{ since: number }>({ since: Joi.number().integer().min(0).default(0) });
@@ -48,7 +75,7 @@ export const pictureQuery = Joi.object<{
   download: boolean;
   seq?: number;
 }>({
-  sheet: Joi.string().max(200),
+  sheet: text.max(200),
   width: Joi.number()
     .min(1)
     .max(pictureLimit)

@@ -21,7 +21,8 @@ import type { SceneNode } from '@/core/scene/types';
 import { weightOf } from '@/core/scene/weight';
 import { designOf } from '../designs';
 
-const step = (kind: string, params: object): Card => makeStep(kind, params) as Card;
+const step = (kind: string, params: Readonly<Record<string, unknown>>): Card =>
+  makeStep(kind, params) as Card;
 const star = (id: string, values: Partial<Part> = {}): Part => ({
   ...makePart(makeSource('star'), { id, name: id, coats: [makeCoat('fill')] }),
   ...values,

@@ -1,4 +1,5 @@
-import { listFonts, storeFont } from '@/server/fonts';
+import { fontFileLimit, listFonts, storeFont } from '@/server/fonts';
+import { readBytes } from '@/server/http/body';
 import { handle } from '@/server/http/handle';
 
 export const dynamic = 'force-dynamic';
@@ -6,7 +7,10 @@ export const dynamic = 'force-dynamic';
 export const GET = handle(async ({ db, owner }) => Response.json({ fonts: await listFonts(db, owner) }));
 
 /** Takes a font file as the body of the request. */
-export const POST = handle(async ({ db, owner, request }) => {
-  const font = await storeFont(db, owner, new Uint8Array(await request.arrayBuffer()));
-  return Response.json(font, { status: 201 });
-});
+export const POST = handle(
+  async ({ db, owner, request }) => {
+    const font = await storeFont(db, owner, await readBytes(request, fontFileLimit));
+    return Response.json(font, { status: 201 });
+  },
+  { rate: 'font', bodies: ['application/octet-stream'] },
+);

@@ -1,14 +1,22 @@
-import { getDesign, setDeleted } from '@/server/designs';
+import { budget } from '@/core';
+import { getDesignText, setDeleted } from '@/server/designs';
 import { check, handle } from '@/server/http/handle';
 import { designParams } from '@/server/http/schemas';
+import { limitsFromEnvironment } from '@/server/limits';
 
 export const dynamic = 'force-dynamic';
 
 type Params = { id: string };
 
-export const GET = handle<Params>(async ({ db, owner, params }) =>
-  Response.json(await getDesign(db, owner, check(designParams, params).id)),
-);
+/** A design with the limits it is worked out under; the document goes through as it is stored. */
+export const GET = handle<Params>(async ({ db, owner, params }) => {
+  const { text, ...entry } = await getDesignText(db, owner, check(designParams, params).id);
+  limitsFromEnvironment();
+  const head = JSON.stringify({ ...entry, budget: budget() });
+  return new Response(`${head.slice(0, -1)},"document":${text}}`, {
+    headers: { 'content-type': 'application/json' },
+  });
+});
 
 export const DELETE = handle<Params>(async ({ db, owner, params }) => {
   await setDeleted(db, owner, check(designParams, params).id, true);

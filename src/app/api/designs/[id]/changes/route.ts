@@ -1,6 +1,8 @@
-import { appendChange, type ChangeRequest, listChanges } from '@/server/designs';
-import { check, handle, readJson } from '@/server/http/handle';
-import { changeBody, designParams, sinceQuery } from '@/server/http/schemas';
+import { appendChange, listChanges } from '@/server/changes';
+import { bodyLimits, readJson } from '@/server/http/body';
+import { readChange } from '@/server/http/change-body';
+import { check, handle } from '@/server/http/handle';
+import { designParams, sinceQuery } from '@/server/http/schemas';
 
 export const dynamic = 'force-dynamic';
 
@@ -12,8 +14,11 @@ export const GET = handle<Params>(async ({ db, owner, params, query }) => {
   return Response.json({ changes: await listChanges(db, owner, id, since) });
 });
 
-export const POST = handle<Params>(async ({ db, owner, params, request }) => {
-  const { id } = check(designParams, params);
-  const change = check<ChangeRequest>(changeBody, await readJson(request));
-  return Response.json(await appendChange(db, owner, id, change));
-});
+export const POST = handle<Params>(
+  async ({ db, owner, params, request }) => {
+    const { id } = check(designParams, params);
+    const change = await readChange(await readJson(request, bodyLimits.change));
+    return Response.json(await appendChange(db, owner, id, change));
+  },
+  { rate: 'change' },
+);

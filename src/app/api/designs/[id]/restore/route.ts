@@ -2,7 +2,10 @@ import { setDeleted } from '@/server/designs';
 import { check, handle } from '@/server/http/handle';
 import { designParams } from '@/server/http/schemas';
 
-export const POST = handle<{ id: string }>(async ({ db, owner, params }) => {
-  await setDeleted(db, owner, check(designParams, params).id, false);
-  return new Response(null, { status: 204 });
-});
+export const POST = handle<{ id: string }>(
+  async ({ db, owner, params }) => {
+    await setDeleted(db, owner, check(designParams, params).id, false);
+    return new Response(null, { status: 204 });
+  },
+  { rate: 'create' },
+);

@@ -1,0 +1,187 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { existsSync, readFileSync } from 'node:fs';
+import { constants, setPriority } from 'node:os';
+import path from 'node:path';
+import { Busy, HttpError } from '../http/errors';
+import type { Answer, Job, Results } from './messages';
+
+export interface LaneLimits {
+  /** Milliseconds that one job may take. */
+  readonly time: number;
+  /** Bytes of memory that the process may hold. */
+  readonly memory: number;
+  /** Jobs that may wait. */
+  readonly queue: number;
+}
+
+interface Waiting {
+  readonly job: Job;
+  readonly time: number;
+  readonly signal: AbortSignal | null;
+  resolve(result: unknown): void;
+  reject(e: unknown): void;
+}
+
+/** A job that its limits put an end to: the same again would end the same. */
+export class Exhausted extends HttpError {
+  constructor(message: string) {
+    super(422, message);
+  }
+}
+
+/** The bundle that drawing processes run, made with the application. */
+const bundle = () => path.join(process.cwd(), 'build/drawing.mjs');
+
+const pageSize = 4096;
+
+/** Bytes a process holds in memory; 0 where that cannot be told. */
+function held(pid: number): number {
+  try {
+    return Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) * pageSize;
+  } catch {
+    return 0;
+  }
+}
+
+const abandoned = () => new HttpError(499, 'Nobody waits for this any more.');
+
+/**
+ * Does jobs one after another in a process of its own, which is started when it is needed and ended when a job takes
+ * too long or too much memory, or crashes: then that job fails in words, and the next goes to a new process. It yields
+ * the machine to the server, so that other requests are answered meanwhile.
+ */
+export class Lane {
+  private child: ChildProcess | null = null;
+  private readonly queue: Waiting[] = [];
+  private busy = false;
+
+  constructor(private readonly limits: LaneLimits) {}
+
+  /** @throws Busy where too many wait; Exhausted where a limit was met; HttpError where it cannot be done. */
+  run<J extends Job>(
+    job: J,
+    { time = this.limits.time, signal = null }: { time?: number; signal?: AbortSignal | null } = {},
+  ): Promise<Results[J['kind']]> {
+    if (signal?.aborted) return Promise.reject(abandoned());
+    if (this.queue.length >= this.limits.queue)
+      return Promise.reject(new Busy('Too many pictures are waiting to be drawn. Try again in a moment.'));
+    return new Promise<unknown>((resolve, reject) => {
+      const waiting: Waiting = { job, time, signal, resolve, reject };
+      this.queue.push(waiting);
+      signal?.addEventListener('abort', () => {
+        const at = this.queue.indexOf(waiting);
+        if (at < 0) return;
+        this.queue.splice(at, 1);
+        reject(abandoned());
+      });
+      void this.next();
+    }) as Promise<Results[J['kind']]>;
+  }
+
+  /** How many jobs wait. */
+  get waiting(): number {
+    return this.queue.length;
+  }
+
+  /** Ends the process; what waits fails. */
+  close(): void {
+    for (const w of this.queue.splice(0)) w.reject(abandoned());
+    this.child?.kill('SIGKILL');
+    this.child = null;
+  }
+
+  private async next(): Promise<void> {
+    if (this.busy) return;
+    const waiting = this.queue.shift();
+    if (!waiting) return;
+    this.busy = true;
+    try {
+      waiting.resolve(await this.attempt(waiting));
+    } catch (e) {
+      waiting.reject(e);
+    } finally {
+      this.busy = false;
+    }
+    void this.next();
+  }
+
+  private start(): ChildProcess {
+    const file = bundle();
+    if (!existsSync(file))
+      throw new Error('The drawing program is missing (build/drawing.mjs): build the application first.');
+    const heap = Math.floor((0.75 * this.limits.memory) / (1 << 20));
+    const child = spawn(process.execPath, [`--max-old-space-size=${heap}`, file], {
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      serialization: 'advanced',
+    });
+    if (child.pid)
+      try {
+        setPriority(child.pid, constants.priority.PRIORITY_LOW);
+      } catch {
+        // It runs as any other then.
+      }
+    child.once('exit', () => {
+      if (this.child === child) this.child = null;
+    });
+    this.child = child;
+    return child;
+  }
+
+  private attempt({ job, time, signal }: Waiting): Promise<unknown> {
+    const child = this.child ?? this.start();
+    return new Promise((resolve, reject) => {
+      const end = (e: HttpError) => {
+        finish();
+        reject(e);
+        if (this.child === child) this.child = null;
+        child.kill('SIGKILL');
+      };
+      const onMessage = (answer: Answer) => {
+        finish();
+        if (answer.ok) resolve(answer.result);
+        else
+          reject(
+            answer.status === 422
+              ? new Exhausted(answer.message)
+              : new HttpError(answer.status, answer.message),
+          );
+        // What one job has left behind is not carried on for ever.
+        if (held(child.pid ?? 0) > this.limits.memory / 2) this.retire(child);
+      };
+      const onExit = () =>
+        end(new Exhausted('This cannot be drawn: it takes more memory than there is for one picture.'));
+      const onError = (e: Error) => {
+        finish();
+        reject(e);
+        this.retire(child);
+      };
+      const onAbort = () => end(abandoned());
+      const overdue = setTimeout(
+        () =>
+          end(new Exhausted(`This takes longer than ${Math.round(time / 1000)} s to draw and was given up.`)),
+        time,
+      );
+      const watch = setInterval(() => {
+        if (held(child.pid ?? 0) > this.limits.memory) onExit();
+      }, 100);
+      const finish = () => {
+        clearTimeout(overdue);
+        clearInterval(watch);
+        child.off('message', onMessage);
+        child.off('exit', onExit);
+        child.off('error', onError);
+        signal?.removeEventListener('abort', onAbort);
+      };
+      child.on('message', onMessage);
+      child.on('exit', onExit);
+      child.on('error', onError);
+      signal?.addEventListener('abort', onAbort);
+      child.send(job, (e) => e && onError(e));
+    });
+  }
+
+  private retire(child: ChildProcess): void {
+    if (this.child === child) this.child = null;
+    child.kill('SIGKILL');
+  }
+}

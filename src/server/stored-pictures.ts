@@ -1,0 +1,153 @@
+import { createReadStream } from 'node:fs';
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { Readable } from 'node:stream';
+import type { Database } from './database';
+import { type DesignText, getDesignText, getEntry } from './designs';
+import { lanes, timeFor } from './drawing';
+import { Exhausted } from './drawing/lane';
+import type { FontFile } from './drawing/messages';
+import { fontBytes } from './fonts';
+import { HttpError, NotFound } from './http/errors';
+import { type PictureOrder, pictureLimit } from './pictures';
+
+export interface StoredPicture {
+  readonly name: string;
+  readonly seq: number;
+  readonly size: number;
+  readonly body: BodyInit;
+}
+
+/** Pictures up to this wide are kept, so that a list of designs is drawn once. */
+const smallWidth = 640;
+
+const isSmall = ({ sheet, width, dpi, ground, depth }: PictureOrder): boolean =>
+  sheet === undefined && width !== undefined && width <= smallWidth && dpi === 96 && ground && depth === 8;
+
+/** What a picture is known by; longer names of sheets than this are not worth remembering. */
+const keyOf = ({ sheet, width, dpi, ground, depth }: PictureOrder): string =>
+  JSON.stringify([width ?? null, dpi, ground, depth, sheet ?? null]).slice(0, 300);
+
+/** The fonts of an owner's that a design names. */
+async function fontsOf(db: Database, owner: string, text: string): Promise<FontFile[]> {
+  const ids = new Set(text.match(/(?<=")own-[0-9a-f]{40}(?=")/g));
+  const found = await Promise.all(
+    [...ids].map(async (id) => {
+      try {
+        return { id, bytes: new Uint8Array(await fontBytes(db, owner, id)) };
+      } catch (e) {
+        // What is set in a font that is gone says so on its part.
+        if (e instanceof NotFound) return null;
+        throw e;
+      }
+    }),
+  );
+  return found.filter((f) => f !== null);
+}
+
+async function remember(
+  db: Database,
+  { id, seq }: Pick<DesignText, 'id' | 'seq'>,
+  key: string,
+  made: { png?: Buffer; fault?: string },
+): Promise<void> {
+  const values = { seq, png: made.png ?? null, fault: made.fault ?? null };
+  await db
+    .insertInto('pictures')
+    .values({ design_id: id, key, ...values })
+    .onConflict((c) => c.columns(['design_id', 'key']).doUpdateSet(values).where('pictures.seq', '<=', seq))
+    .execute();
+}
+
+/** Draws into a file of its own, which is gone when it has been read. */
+async function drawn(
+  db: Database,
+  owner: string,
+  design: DesignText,
+  order: PictureOrder,
+  signal: AbortSignal,
+): Promise<{ size: number; folder: string; file: string }> {
+  const folder = await mkdtemp(path.join(tmpdir(), 'silent-compass-'));
+  try {
+    const file = path.join(folder, 'picture.png');
+    const fonts = await fontsOf(db, owner, design.text);
+    const small = isSmall(order);
+    const pixels = Math.min(order.width ?? 0, pictureLimit) ** 2;
+    const { size } = await (small ? lanes().small : lanes().pictures).run(
+      { kind: 'picture', text: design.text, order, fonts, file },
+      // A small one is kept, so it is finished though nobody waits any more.
+      small ? {} : { time: timeFor(pixels), signal },
+    );
+    return { size, folder, file };
+  } catch (e) {
+    await rm(folder, { recursive: true, force: true });
+    throw e;
+  }
+}
+
+/** Small pictures that are being drawn: who asks again meanwhile gets the same. */
+const underWay = new Map<string, Promise<Buffer>>();
+
+async function smallPicture(
+  db: Database,
+  owner: string,
+  design: DesignText,
+  order: PictureOrder,
+): Promise<Buffer> {
+  const key = `${design.id} ${design.seq} ${keyOf(order)}`;
+  let work = underWay.get(key);
+  if (!work) {
+    work = (async () => {
+      const { folder, file } = await drawn(db, owner, design, order, new AbortController().signal);
+      try {
+        const png = await readFile(file);
+        await remember(db, design, keyOf(order), { png });
+        return png;
+      } finally {
+        await rm(folder, { recursive: true, force: true });
+      }
+    })().finally(() => underWay.delete(key));
+    underWay.set(key, work);
+  }
+  return work;
+}
+
+/**
+ * A PNG of a design as it is now: a small one as it was kept, others drawn anew in a process of their own. What could
+ * not be drawn is not tried again until the design is another.
+ * @throws HttpError where it cannot be drawn.
+ */
+export async function storedPicture(
+  db: Database,
+  owner: string,
+  id: string,
+  order: PictureOrder,
+  signal: AbortSignal,
+): Promise<StoredPicture> {
+  const key = keyOf(order);
+  const { name, seq } = await getEntry(db, owner, id);
+  const known = await db
+    .selectFrom('pictures')
+    .select(['png', 'fault'])
+    .where('design_id', '=', id)
+    .where('key', '=', key)
+    .where('seq', '=', seq)
+    .executeTakeFirst();
+  if (known?.fault) throw new HttpError(422, known.fault);
+  if (known?.png) return { name, seq, size: known.png.length, body: new Uint8Array(known.png) };
+  const design = await getDesignText(db, owner, id);
+  try {
+    if (isSmall(order)) {
+      const png = await smallPicture(db, owner, design, order);
+      return { name: design.name, seq: design.seq, size: png.length, body: new Uint8Array(png) };
+    }
+    const { size, folder, file } = await drawn(db, owner, design, order, signal);
+    const stream = createReadStream(file);
+    stream.once('close', () => void rm(folder, { recursive: true, force: true }));
+    return { name: design.name, seq: design.seq, size, body: Readable.toWeb(stream) as ReadableStream };
+  } catch (e) {
+    if (e instanceof Exhausted) await remember(db, design, key, { fault: e.message });
+    throw e;
+  }
+}
