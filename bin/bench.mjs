@@ -10,7 +10,7 @@ try {
   const env = await prepare('silent_compass_browser', { demo: true });
   await build();
   const { serve } = await import('./lib/serve.mjs');
-  const { address, child } = await serve(env, 3410, ['ignore', 'ignore', 'inherit']);
+  const { address, child } = await serve(env, 3410);
   try {
     await must(process.execPath, ['--import', 'tsx', 'bench/index.ts', ...process.argv.slice(2)], {
       env: { ...env, BASE_URL: address, CHROMIUM: await ensureChromium() },

@@ -1,22 +1,24 @@
-// One command from a fresh machine to the running application with its demo designs.
+// One command from a fresh machine to the running application with its demo designs, kept running until it is ended.
 import { build } from './build.mjs';
-import { ensurePackages } from './lib/install.mjs';
+import { ensurePackages, ensurePostgres } from './lib/install.mjs';
 import { fail, say } from './lib/say.mjs';
 
 try {
   await ensurePackages();
-  const { prepare } = await import('./lib/prepare.mjs');
-  const env = await prepare('silent_compass', { demo: true });
+  const { environmentOf, prepare } = await import('./lib/prepare.mjs');
+  const { startPostgres } = await import('./lib/postgres.mjs');
+  const { keepRunning } = await import('./lib/keep-running.mjs');
+  const name = 'silent_compass';
+  await prepare(name, { demo: true });
   await build();
-  const { serve } = await import('./lib/serve.mjs');
-  const { address, child, ended } = await serve(env, Number(process.env.PORT) || 3210, [
-    'ignore',
-    'ignore',
-    'inherit',
-  ]);
-  say(`\n  Silent Compass:  ${address}\n\n  Ctrl+C ends it.\n`);
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
-  process.exitCode = await ended;
+  process.exitCode = await keepRunning({
+    prepare: async () => {
+      const database = await startPostgres(await ensurePostgres());
+      return { database, env: environmentOf(database, name) };
+    },
+    port: Number(process.env.PORT) || 3210,
+    onAddress: (address) => say(`\n  Silent Compass:  ${address}\n\n  Ctrl+C ends it.\n`),
+  });
 } catch (e) {
   fail(e.message);
 }

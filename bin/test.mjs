@@ -30,7 +30,7 @@ try {
   const browserEnv = await prepare('silent_compass_browser', { demo: true });
   await part('browser tests', async () => {
     const { serve } = await import('./lib/serve.mjs');
-    const { address, child } = await serve(browserEnv, 3310, ['ignore', 'ignore', 'inherit']);
+    const { address, child } = await serve(browserEnv, 3310);
     try {
       await must(tool('playwright'), ['test'], {
         env: { ...browserEnv, BASE_URL: address, CHROMIUM: chromium },

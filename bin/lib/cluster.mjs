@@ -1,13 +1,6 @@
 // Where the private database lies, and what is known of it. Nothing here ever removes a folder that holds one.
 import { randomBytes } from 'node:crypto';
-import {
-  existsSync,
-  readdirSync,
-  readFileSync,
-  readlinkSync,
-  realpathSync,
-  statSync,
-} from 'node:fs';
+import { existsSync, readdirSync, readFileSync, readlinkSync, realpathSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { writeSafely } from './files.mjs';
 import { root } from './root.mjs';
@@ -71,8 +64,7 @@ export function findCluster(user) {
   const id = known.id ?? randomBytes(6).toString('hex');
   const apart = path.join(outside, `${outsidePrefix}${id}`, 'postgres');
   const reachable = user.uid === undefined || !closedParent(inside);
-  const folder =
-    [named, inside].find((f) => f !== null && isCluster(f)) ?? (reachable ? inside : apart);
+  const folder = [named, inside].find((f) => f !== null && isCluster(f)) ?? (reachable ? inside : apart);
   const there = isCluster(folder);
   if (!there) {
     if (named && named !== folder) say(`The database that was at ${named} is not there any more.`);

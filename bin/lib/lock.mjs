@@ -21,7 +21,11 @@ export async function alone(file, work) {
     await new Promise((resolve, reject) => {
       holder.once('error', () => reject(new Error('“flock” is missing: install the package util-linux.')));
       holder.once('exit', () =>
-        reject(new Error(`Another start has been at work for ${patience.end / 60} minutes (${file}). End it first.`)),
+        reject(
+          new Error(
+            `Another start has been at work for ${patience.end / 60} minutes (${file}). End it first.`,
+          ),
+        ),
       );
       holder.stdout.once('data', resolve);
     });

@@ -91,7 +91,8 @@ async function adopt(bin, folder, user) {
   if (running) {
     process.kill(running.pid, 'SIGINT');
     for (let i = 0; serverOf(folder); i++) {
-      if (i > 600) throw new Error(`The database server (process ${running.pid}) does not end. End it first.`);
+      if (i > 600)
+        throw new Error(`The database server (process ${running.pid}) does not end. End it first.`);
       await wait(100);
     }
   }
@@ -108,7 +109,9 @@ async function adopt(bin, folder, user) {
     },
   );
   if (status !== 0 || /ERROR|FATAL/.test(stderr))
-    throw new Error(`The database in ${folder} could not be taken up. Nothing was removed.\n${stderr.trim()}`);
+    throw new Error(
+      `The database in ${folder} could not be taken up. Nothing was removed.\n${stderr.trim()}`,
+    );
   return password;
 }
 
@@ -143,7 +146,9 @@ async function untilReady(bin, folder, port, log, child) {
     if (ended) throw new Error(`PostgreSQL did not start.\n${lastWords(log)}`.trim());
     if (i === 50) say('PostgreSQL is on its way; it may have to recover first …');
     if (i > 10 * startTime)
-      throw new Error(`PostgreSQL does not answer; see ${path.join(folder, 'log')}.\n${lastWords(log)}`.trim());
+      throw new Error(
+        `PostgreSQL does not answer; see ${path.join(folder, 'log')}.\n${lastWords(log)}`.trim(),
+      );
     await wait(100);
   }
 }

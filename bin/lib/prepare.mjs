@@ -5,19 +5,21 @@ import { ensurePackages, ensurePostgres } from './install.mjs';
 import { startPostgres } from './postgres.mjs';
 import { must } from './run.mjs';
 
-/** Everything a start of the project needs: packages, kernels, and a migrated database. */
+/** What programs find a database of the running server by. */
+export const environmentOf = (addressOf, database) => ({
+  ...process.env,
+  DATABASE_URL: addressOf(database),
+  DATABASE_ADMIN_URL: addressOf('postgres'),
+  NEXT_TELEMETRY_DISABLED: '1',
+});
+
+/** Everything a start of the project needs: packages, kernels, and a migrated database. Returns the environment. */
 export async function prepare(database, { demo }) {
   await ensurePackages();
   await buildKernels({ quiet: true });
   await copyFonts();
   await buildDrawing();
-  const addressOf = await startPostgres(await ensurePostgres());
-  const env = {
-    ...process.env,
-    DATABASE_URL: addressOf(database),
-    DATABASE_ADMIN_URL: addressOf('postgres'),
-    NEXT_TELEMETRY_DISABLED: '1',
-  };
+  const env = environmentOf(await startPostgres(await ensurePostgres()), database);
   await must(process.execPath, ['--import', 'tsx', 'src/server/setup.ts', ...(demo ? ['--demo'] : [])], {
     env,
   });

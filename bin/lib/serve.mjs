@@ -5,6 +5,12 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { freePort } from './ports.mjs';
 import { root } from './root.mjs';
 
+/** Seconds that the application may take until it answers. */
+const startTime = 60;
+
+/** Characters of its output that are kept, to be shown where a start fails. */
+const keptOutput = 4000;
+
 /** Starts the application on one port; null where another start took the port meanwhile. */
 async function tryPort(env, port, stdio) {
   const address = `http://127.0.0.1:${port}`;
@@ -13,14 +19,26 @@ async function tryPort(env, port, stdio) {
   const child = spawn(process.execPath, [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
     cwd: root,
     env: { ...env, COMPASS_START: start },
-    stdio,
+    stdio: ['ignore', 'pipe', stdio],
   });
-  const ended = new Promise((resolve) => child.on('exit', (code) => resolve(code ?? 1)));
-  for (let i = 0; i < 300; i++) {
+  let output = '';
+  child.stdout.on('data', (text) => {
+    output = (output + text).slice(-keptOutput);
+  });
+  let code = null;
+  const ended = new Promise((resolve) =>
+    child.once('exit', (c, signal) => {
+      code = c ?? signal ?? 1;
+      resolve(code);
+    }),
+  );
+  for (let i = 0; code === null && i < 10 * startTime; i++) {
     try {
-      const answer = await (await fetch(`${address}/api/health`)).json();
-      if (answer.ok && answer.start === start) return { address, child, ended };
-      if (answer.start && answer.start !== start) {
+      const answer = await (
+        await fetch(`${address}/api/health`, { signal: AbortSignal.timeout(5000) })
+      ).json();
+      if (answer.start === start) return { address, port, child, ended };
+      if (answer.start) {
         child.kill();
         return null;
       }
@@ -29,8 +47,9 @@ async function tryPort(env, port, stdio) {
     }
     await wait(100);
   }
-  child.kill();
-  throw new Error('The server did not answer within 30 seconds.');
+  child.kill('SIGKILL');
+  const why = code === null ? `did not answer within ${startTime} seconds` : `ended with ${code}`;
+  throw new Error(`The application ${why}.\n${output.trim()}`.trim());
 }
 
 /** Starts the built application on the first free port; resolves once it answers. */

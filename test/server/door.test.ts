@@ -115,7 +115,7 @@ describe('hostile requests', () => {
 
   it('of a hundred thousand additions, of copies of copies, of lists of numbers keep nobody waiting', async () => {
     const { id } = await create();
-    const many: PatchOperation[] = Array.from({ length: 45_000 }, (_, i) => ({
+    const many: PatchOperation[] = Array.from({ length: 20_000 }, (_, i) => ({
       op: 'add',
       path: '/sheets/0/guides/0',
       value: { id: `g${i}`, axis: 'x', at: i },

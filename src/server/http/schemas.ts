@@ -48,7 +48,7 @@ export const operation = Joi.object({
 });
 
 /** Operations that one change may have. */
-export const operationLimit = 50_000;
+export const operationLimit = 20_000;
 
 const word = text.min(1).max(64);
 
