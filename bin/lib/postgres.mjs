@@ -10,6 +10,7 @@ import {
   openSync,
   readFileSync,
   rmSync,
+  statSync,
   writeFileSync,
 } from 'node:fs';
 import path from 'node:path';
@@ -21,6 +22,9 @@ import { say } from './say.mjs';
 
 /** The role that owns everything. */
 const role = 'compass';
+
+/** Attempts, half a second apart, while what a killed server left behind is still there. */
+const leftBehind = 40;
 
 /** Seconds that a server may take until it answers: it may have much to recover. */
 const startTime = 600;
@@ -72,14 +76,16 @@ function create(bin, folder, user) {
   return password;
 }
 
-/** The last lines that servers said before they could keep a log of their own. */
-function lastWords(log) {
+/** The last lines that servers said before they could keep a log of their own, from a place in the file on. */
+function lastWords(log, from = 0) {
   try {
-    return readFileSync(log, 'utf8').trim().split('\n').slice(-6).join('\n');
+    return readFileSync(log).subarray(from).toString().trim().split('\n').slice(-6).join('\n');
   } catch {
     return '';
   }
 }
+
+const sizeOf = (file) => (existsSync(file) ? statSync(file).size : 0);
 
 /**
  * Gives a database whose password nobody knows a new one, through the server's own single-user mode: nobody else can
@@ -180,10 +186,19 @@ export async function startPostgres(bin) {
         await untilReady(bin, folder, running.port, log, null);
         return running.port;
       }
-      const port = await freePort(found.port || 54330);
-      keepCluster({ folder, id, password, port });
-      await untilReady(bin, folder, port, log, launch(bin, folder, port, user, log));
-      return port;
+      for (let attempt = 0; ; attempt++) {
+        const port = await freePort(found.port || 54330);
+        keepCluster({ folder, id, password, port });
+        const from = sizeOf(log);
+        try {
+          await untilReady(bin, folder, port, log, launch(bin, folder, port, user, log));
+          return port;
+        } catch (e) {
+          // A server that was killed leaves others behind for a moment, which hold what it held.
+          if (attempt >= leftBehind || !/already exists|still in use/.test(lastWords(log, from))) throw e;
+          await wait(500);
+        }
+      }
     };
     let port = await start();
     if (takes(bin, port, password) === false) {

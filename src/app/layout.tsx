@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import localFont from 'next/font/local';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Providers } from '@/editor/theme/Providers';
 import '@/editor/theme/global.css';
@@ -15,11 +16,13 @@ export const metadata: Metadata = {
   description: 'Construct marks, icons and backgrounds from exact shapes.',
 };
 
-export default function Layout({ children }: { children: ReactNode }) {
+export default async function Layout({ children }: { children: ReactNode }) {
+  // Scripts in the page are run only where they carry the number that this answer was given.
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
     <html lang="en-GB" className={text.variable} suppressHydrationWarning>
       <body>
-        <Providers>{children}</Providers>
+        <Providers nonce={nonce}>{children}</Providers>
       </body>
     </html>
   );

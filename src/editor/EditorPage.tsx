@@ -5,9 +5,9 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Snackbar from '@mui/material/Snackbar';
 import dynamic from 'next/dynamic';
-import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { Bench } from './bench/Bench';
+import { Bars } from './frame/Bars';
 import { Dial } from './frame/Dial';
 import { Header } from './frame/Header';
 import { PartsList } from './frame/parts/PartsList';
@@ -15,9 +15,10 @@ import { Tray } from './frame/Tray';
 import { useKeys } from './frame/use-keys';
 import { CardPanel } from './panel/CardPanel';
 import { SheetView } from './sheet/SheetView';
-import { keepAsCopy, loadAhead, openDesign, takeTheirs } from './state/actions';
+import { loadAhead, openDesign } from './state/actions';
 import { ApiError } from './state/api';
-import { quiet } from './state/history';
+import { reportDefect } from './state/defects';
+import { isUnderWay, keepNow, quiet } from './state/history';
 import { set, useEditor } from './state/store';
 import { studioEngine } from './state/studio';
 import { sync } from './state/sync';
@@ -51,48 +52,6 @@ function OpenDialog() {
   return <Dialog />;
 }
 
-function SaveBar() {
-  const save = useEditor((s) => s.save);
-  const message = useEditor((s) => s.saveMessage);
-  const router = useRouter();
-  if (save !== 'conflict' && save !== 'waiting' && save !== 'refused') return null;
-  return (
-    <Box
-      role="alert"
-      sx={{
-        display: 'flex',
-        alignItems: 'center',
-        gap: 2,
-        px: 3,
-        py: 1,
-        bgcolor: 'paper.sunk',
-        borderBottom: 1,
-        borderColor: 'divider',
-      }}
-    >
-      <Box sx={{ flex: 1 }}>{message}</Box>
-      {save === 'conflict' && (
-        <>
-          <Button
-            variant="outlined"
-            onClick={() => void keepAsCopy().then((id) => router.push(`/designs/${id}`))}
-          >
-            Keep mine as a design of its own
-          </Button>
-          <Button variant="outlined" onClick={() => void takeTheirs()}>
-            Show what is stored
-          </Button>
-        </>
-      )}
-      {save === 'refused' && (
-        <Button variant="outlined" onClick={() => void takeTheirs()}>
-          Show what is stored
-        </Button>
-      )}
-    </Box>
-  );
-}
-
 function Notice() {
   const notice = useEditor((s) => s.notice);
   return (
@@ -105,6 +64,26 @@ function Notice() {
       sx={{ mb: 30 }}
     />
   );
+}
+
+/** Listens to what happens to the window as a whole. Returns what ends that. */
+function listen(): () => void {
+  const ends = new AbortController();
+  const { signal } = ends;
+  window.addEventListener('focus', () => void sync.look(), { signal });
+  window.addEventListener(
+    'beforeunload',
+    (e) => {
+      if (!sync.clean || isUnderWay()) e.preventDefault();
+    },
+    { signal },
+  );
+  // What is typed or dragged at this moment is kept before the window may go.
+  window.addEventListener('pagehide', keepNow, { signal });
+  document.addEventListener('visibilitychange', () => document.hidden && keepNow(), { signal });
+  window.addEventListener('error', (e) => e.error && reportDefect(e.error), { signal });
+  window.addEventListener('unhandledrejection', (e) => reportDefect(e.reason), { signal });
+  return () => ends.abort();
 }
 
 /** The editor of one design. */
@@ -121,24 +100,19 @@ export function EditorPage({ id }: { id: string }) {
       () => live && setState('open'),
       (e: unknown) => live && setState({ fault: e instanceof ApiError ? e.message : String(e) }),
     );
-    const look = () => void sync.look();
-    window.addEventListener('focus', look);
-    const leave = (e: BeforeUnloadEvent) => {
-      if (!sync.clean) e.preventDefault();
-    };
-    window.addEventListener('beforeunload', leave);
+    const stop = listen();
     return () => {
       live = false;
-      window.removeEventListener('focus', look);
-      window.removeEventListener('beforeunload', leave);
+      stop();
     };
   }, [id]);
 
   useEffect(() => {
     if (state !== 'open') return;
-    void studioEngine()
+    studioEngine()
       .board.settled()
-      .then(() => Promise.all(Object.values(parts).map((load) => load())));
+      .then(() => Promise.all(Object.values(parts).map((load) => load())))
+      .catch(reportDefect);
     Object.assign(window, {
       compassSettled: () => quiet().then(() => studioEngine().board.settled()),
       compassFresh: () => studioEngine().board.fresh(),
@@ -172,7 +146,7 @@ export function EditorPage({ id }: { id: string }) {
     >
       <Header />
       <Tray />
-      <SaveBar />
+      <Bars />
       {state === 'opening' && <LinearProgress aria-label="Opening" />}
       <Box sx={{ display: 'flex', flex: 1, minHeight: 0 }}>
         {!folded.parts && <PartsList />}

@@ -73,11 +73,21 @@ async function changesAfter(
   db: Database,
   id: string,
   since: number,
-  but: readonly string[] = [],
+  /** Of others than these all that came after another number as well. */
+  others?: { readonly than: readonly string[]; readonly after: number },
 ): Promise<StoredChange[]> {
-  let query = db.selectFrom('changes').selectAll().where('design_id', '=', id).where('seq', '>', since);
-  if (but.length) query = query.where('client_id', 'not in', [...but]);
-  const rows = await query
+  const rows = await db
+    .selectFrom('changes')
+    .selectAll()
+    .where('design_id', '=', id)
+    .where((e) =>
+      others
+        ? e.or([
+            e('seq', '>', since),
+            e.and([e('seq', '>', others.after), e('client_id', 'not in', [...others.than])]),
+          ])
+        : e('seq', '>', since),
+    )
     .orderBy('seq')
     .limit(behindLimit + 1)
     .execute();
@@ -216,10 +226,9 @@ export async function appendChange(
       .forUpdate()
       .executeTakeFirst();
     if (!row) throw new NotFound('There is no such design.');
-    const others = await changesAfter(tx, id, Math.min(change.base, change.seen), [
-      ...new Set([change.clientId, ...change.own]),
-    ]);
-    const unseen = others.filter((c) => c.seq > change.seen);
+    const own = new Set([change.clientId, ...change.own]);
+    const later = await changesAfter(tx, id, change.seen, { than: [...own], after: change.base });
+    const unseen = later.filter((c) => c.seq > change.seen);
     const same = await tx
       .selectFrom('changes')
       .select(['seq', 'patch'])
@@ -232,7 +241,8 @@ export async function appendChange(
     }
     if (Math.max(change.base, change.seen) > row.seq)
       throw new Conflict('This window is ahead of what is stored; load the design again.');
-    const places = new Places(...others.filter((c) => c.seq > change.base).map((c) => c.patch));
+    const others = later.filter((c) => c.seq > change.base && !own.has(c.clientId));
+    const places = new Places(...others.map((c) => c.patch));
     if (places.touchedBy(change.patch))
       throw new Conflict('Another window changed the same thing meanwhile.');
 

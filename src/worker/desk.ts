@@ -2,6 +2,7 @@ import { transfer } from 'comlink';
 import {
   applyPatch,
   type Bounds,
+  type Budget,
   type Design,
   diffJson,
   evaluate,
@@ -16,9 +17,11 @@ import {
   renderBands,
   type Scene,
   sceneToSvg,
+  setBudget,
 } from '@/core';
 import * as edit from '@/core/edit';
 import { SceneEncoder, sceneDamage } from '@/core/live';
+import { holdOwnLock } from './alive';
 import { runCommand, type StudioCommand } from './commands';
 import { facesToCome, fetchFaces, subsetter } from './faces';
 import { requested, workOutAhead } from './letters-ahead';
@@ -132,7 +135,10 @@ export const studio = {
       const response = await fetch(`/api/designs/${encodeURIComponent(id)}`);
       const data: unknown = await response.json();
       if (response.ok) {
-        design = (data as { document: Design }).document;
+        const { document, budget } = data as { document: Design; budget?: Partial<Budget> };
+        // The limits that the server works under hold here as well.
+        setBudget(budget ?? {});
+        design = document;
         sheetId = design.sheets[0].id;
         await fetchFaces(design);
         // After the answer has gone out.
@@ -143,6 +149,19 @@ export const studio = {
       return { status: 0, data: null };
     }
   },
+
+  /** Takes a whole design up in place of the one at hand. */
+  put(next: Design, sheet: string, choice: Choice): Frame {
+    design = next;
+    base = null;
+    bands = null;
+    sheetId = sheet;
+    scene = null;
+    return show(choice);
+  },
+
+  /** Resolves once this worker holds the lock of its own name: whoever gets that lock then knows that it is gone. */
+  alive: holdOwnLock,
 
   /** Shows a sheet of the loaded design. */
   open(sheet: string, choice: Choice): Frame {

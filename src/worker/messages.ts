@@ -35,4 +35,6 @@ export type RasterAnswer =
       readonly data: Uint8ClampedArray<ArrayBuffer>;
     }
   | { readonly type: 'done'; readonly order: number; readonly version: number }
-  | { readonly type: 'failed'; readonly message: string };
+  | { readonly type: 'failed'; readonly message: string }
+  /** The lock that is held for as long as the worker lives; nothing where there are no locks. */
+  | { readonly type: 'alive'; readonly lock: string };

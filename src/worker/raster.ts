@@ -1,6 +1,7 @@
 /** Draws tiles. The studio sends scenes over a port of its own; the window asks for tiles. */
 import { Painter, type Scene, tileSize } from '@/core';
 import { SceneDecoder, type WireScene } from '@/core/live';
+import { holdOwnLock } from './alive';
 import type { RasterAnswer, RasterOrder, TileArea } from './messages';
 
 const decoder = new SceneDecoder();
@@ -72,6 +73,8 @@ function begin(order: Extract<RasterOrder, { type: 'tiles' }>): void {
   queue = { scale: order.scale, coarse: order.coarse, list: order.list, at: 0, order: order.order, version };
   turn.port2.postMessage(null);
 }
+
+void holdOwnLock().then((lock) => answer({ type: 'alive', lock }));
 
 self.onmessage = (event: MessageEvent<RasterOrder>) => {
   const order = event.data;

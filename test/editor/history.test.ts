@@ -1,8 +1,21 @@
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { makeCoat } from '@/core';
 import { Drag } from '@/editor/sheet/gestures';
 import { changePart, choose, openDesign, run, walkCards, walkParts } from '@/editor/state/actions';
-import { beginLive, endLive, historyOf, quiet, redo, tell, undo } from '@/editor/state/history';
-import { get, useEditor } from '@/editor/state/store';
+import { api } from '@/editor/state/api';
+import {
+  beginLive,
+  endLive,
+  historyOf,
+  isUnderWay,
+  keepNow,
+  quiet,
+  redo,
+  tell,
+  undo,
+} from '@/editor/state/history';
+import { turns } from '@/editor/state/phase';
+import { get, set, useEditor } from '@/editor/state/store';
 import { sync } from '@/editor/state/sync';
 import { studio } from '@/worker/desk';
 import { type FakeServer, openWindow, twoDiscs, until } from './window';
@@ -201,6 +214,40 @@ describe('a drag', () => {
     expect(get().redo.map((c) => c.label)).toEqual(['Move']);
   });
 
+  it('that fails keeps nothing, is over, and what is done after it is kept', async () => {
+    const broken = vi.spyOn(studio, 'gesture').mockImplementation(() => {
+      throw new RangeError('too far');
+    });
+    const drag = new Drag('Move');
+    drag.move(move(30), true);
+    await drag.end();
+    broken.mockRestore();
+    expect(turns.phase.at).toBe('rest');
+    expect(get().defect).toMatch(/too far/);
+    set({ defect: '' });
+    expect([x('a'), get().undo.length]).toEqual([200, 0]);
+    setWidth('a', 180);
+    const again = new Drag('Move');
+    again.move(move(40), true);
+    await again.end();
+    expect([x('a'), width('a')]).toEqual([240, 180]);
+    expect(await middle('a')).toBe(240);
+  });
+
+  it('whose end fails is over too', async () => {
+    const broken = vi.spyOn(studio, 'endGesture').mockImplementation(() => {
+      throw new RangeError('no end');
+    });
+    const drag = new Drag('Move');
+    drag.move(move(30), true);
+    await drag.end();
+    broken.mockRestore();
+    set({ defect: '' });
+    expect(turns.phase.at).toBe('rest');
+    expect(x('a')).toBe(200);
+    expect(await middle('a')).toBe(200);
+  });
+
   it('holds changes of another window back until it ends, and then takes them in', async () => {
     const drag = new Drag('Move');
     drag.move(move(50), true);
@@ -212,6 +259,53 @@ describe('a drag', () => {
     expect([x('a'), x('b')]).toEqual([250, 900]);
     expect(await middle('b')).toBe(900);
     await until(() => server.changes.length === 2);
+  });
+});
+
+describe('changes of another window', () => {
+  it('that touch what waits are a conflict; nothing is overwritten', async () => {
+    server.state = 'away';
+    setWidth('b', 333);
+    setWidth('a', 250);
+    await until(() => get().save === 'waiting');
+    server.foreign([{ op: 'replace', path: '/parts/a/source/width', value: 900 }]);
+    server.state = 'here';
+    await until(() => get().save === 'conflict');
+    // The first, which touches nothing of the other’s, was taken; the second waits for a word.
+    expect(server.changes.map((c) => c.label)).toEqual(['Elsewhere', 'Width']);
+    expect(width('a')).toBe(250);
+    sync.drop();
+  });
+
+  it('that fit no more are told as a conflict, not left hanging', async () => {
+    server.foreign([{ op: 'replace', path: '/parts/gone/place/x', value: 1 }]);
+    await sync.look();
+    expect(get().save).toBe('conflict');
+    expect(get().saveMessage).toMatch(/does not fit/);
+    sync.drop();
+  });
+
+  it('stand in the way of taking back what they changed, and of nothing else', async () => {
+    setWidth('b', 50);
+    setWidth('a', 250);
+    await until(() => get().save === 'saved');
+    server.foreign([{ op: 'replace', path: '/parts/a/source/width', value: 900 }]);
+    await sync.look();
+    expect(width('a')).toBe(900);
+    undo();
+    expect(width('a')).toBe(900);
+    undo();
+    expect([width('a'), width('b')]).toEqual([900, 100]);
+  });
+
+  it('mean cards by who they are: what another window moved away is not taken for its neighbour', async () => {
+    const coats = [makeCoat('fill'), makeCoat('stroke')];
+    changePart('Coats', 'a', (p) => ({ ...p, coats }));
+    await until(() => get().save === 'saved');
+    changePart('Opacity', 'a', (p) => ({ ...p, coats: [{ ...p.coats[0], opacity: 0.5 }, p.coats[1]] }));
+    const [test, change] = get().undo.at(-1)?.patch ?? [];
+    expect(test).toEqual({ op: 'test', path: '/parts/a/coats/0/id', value: coats[0].id });
+    expect(change).toMatchObject({ op: 'replace', path: '/parts/a/coats/0/opacity', value: 0.5 });
   });
 });
 
@@ -261,11 +355,7 @@ describe('without the server', () => {
     );
   });
 
-  it('a conflict stops sending and is said; a refusal drops the change and is said', async () => {
-    server.state = 'refuses';
-    setWidth('a', 250);
-    await until(() => get().save === 'refused');
-    expect(get().saveMessage).toMatch(/refused.*does not fit/);
+  it('a conflict stops sending and is said', async () => {
     server.state = 'conflict';
     setWidth('a', 260);
     await until(() => get().save === 'conflict');
@@ -275,6 +365,58 @@ describe('without the server', () => {
     expect(server.calls).toBe(calls);
     sync.drop();
     expect(get().save).toBe('saved');
+  });
+
+  it('what the server will never take is set aside whole, is out of what is shown, and what follows goes on', async () => {
+    server.state = 'refuses';
+    setWidth('a', 250);
+    await until(() => get().asides.length === 1);
+    server.state = 'here';
+    expect(get().asides[0]).toMatchObject({ label: 'Width', message: 'That does not fit.' });
+    expect(get().asides[0].design.parts.a.source).toMatchObject({ width: 250 });
+    expect(width('a')).toBe(100);
+    expect(get().undo).toHaveLength(0);
+    expect(await middle('a')).toBe(200);
+    setWidth('b', 70);
+    await until(() => get().save === 'saved');
+    expect(server.changes).toHaveLength(1);
+    // It stays until it is said what becomes of it, however often the design is opened.
+    await openDesign('d');
+    expect(get().asides).toHaveLength(1);
+    sync.letGo(get().asides[0].id);
+    expect(get().asides).toHaveLength(0);
+    expect(stored.size).toBe(0);
+  });
+
+  it('an answer of the server that is a defect of this program is never its absence', async () => {
+    const fetching = vi.spyOn(api, 'append').mockRejectedValueOnce(new TypeError('x is not a function'));
+    setWidth('a', 250);
+    await until(() => get().defect !== '');
+    expect(get().saveMessage).not.toMatch(/cannot be reached/);
+    expect(get().defect).toMatch(/TypeError: x is not a function/);
+    fetching.mockRestore();
+    await until(() => get().save === 'saved');
+    expect(server.changes).toHaveLength(1);
+    set({ defect: '' });
+  });
+
+  it('words that are typed at this moment are kept when the window goes', async () => {
+    server.state = 'away';
+    beginLive('Type');
+    changePart('Type', 'a', (p) => ({ ...p, name: 'Moon' }));
+    expect(isUnderWay()).toBe(true);
+    keepNow();
+    expect(isUnderWay()).toBe(false);
+    expect([...stored.values()].join()).toMatch(/Moon/);
+    server.state = 'here';
+    await until(() => get().save === 'saved');
+  });
+
+  it('text that no store keeps is never kept: halves of characters and NUL are left out', async () => {
+    changePart('Rename', 'a', (p) => ({ ...p, name: 'Moon \ud83d\0!' }));
+    expect(get().design?.parts.a.name).toBe('Moon !');
+    await until(() => get().save === 'saved');
+    expect(server.changes[0].patch.at(-1)).toMatchObject({ value: 'Moon !' });
   });
 
   it('a broken store of unsent work does not stop a design from opening', async () => {

@@ -1,12 +1,13 @@
 import { vi } from 'vitest';
 import {
-  type Change,
   type Design,
   makeCoat,
   makeDesign,
   makePart,
   makeSource,
   type PatchOperation,
+  Places,
+  type SentChange,
   type StoredChange,
 } from '@/core';
 import { attachEngine } from '@/editor/state/studio';
@@ -43,11 +44,15 @@ export class FakeServer {
       if (this.state === 'conflict') return answer(409, { message: 'It was changed elsewhere.' });
       if (this.state === 'full') return answer(507, { message: 'The disk is full: nothing was saved.' });
       if (this.state === 'refuses') return answer(422, { message: 'That does not fit.' });
-      const sent = JSON.parse(String(init?.body)) as Change & { base: number };
+      const { base, seen, own, ...sent } = JSON.parse(String(init?.body)) as SentChange;
       const known = this.changes.find((c) => c.changeId === sent.changeId);
+      const others = this.changes.filter((c) => !own.includes(c.clientId));
+      const places = new Places(...others.filter((c) => c.seq > base).map((c) => c.patch));
+      if (!known && places.touchedBy(sent.patch))
+        return answer(409, { message: 'It was changed elsewhere.' });
       const seq = known?.seq ?? this.changes.length + 1;
-      if (!known) this.changes.push({ ...sent, seq });
-      return answer(200, { seq, since: this.changes.filter((c) => c.seq > sent.base) });
+      if (!known) this.changes.push({ ...sent, inverse: [], seq });
+      return answer(200, { seq, filled: [], since: others.filter((c) => c.seq > seen && c.seq < seq) });
     }
     return answer(200, { id: 'd', name: this.document.name, seq: 0, document: this.document });
   };
@@ -61,15 +66,20 @@ export function openWindow(document: Design): { server: FakeServer; stored: Map<
     getItem: (k: string) => stored.get(k) ?? null,
     setItem: (k: string, v: string) => void stored.set(k, v),
     removeItem: (k: string) => void stored.delete(k),
+    key: (i: number) => [...stored.keys()][i] ?? null,
+    get length() {
+      return stored.size;
+    },
   });
   vi.stubGlobal('fetch', server.fetch);
   vi.stubGlobal('requestAnimationFrame', (f: () => void) => setTimeout(f, 1));
   const board = { sceneChanged: () => {}, settled: () => Promise.resolve(), onFailure: () => {} };
   // Answers come later, as they do from a worker.
   const remote = Object.fromEntries(
-    Object.entries(studio).map(([name, work]) => [
+    Object.keys(studio).map((name) => [
       name,
-      async (...args: unknown[]) => (work as (...a: unknown[]) => unknown)(...args),
+      async (...args: unknown[]) =>
+        (studio[name as keyof typeof studio] as (...a: unknown[]) => unknown)(...args),
     ]),
   );
   attachEngine({ studio: remote, board, close: () => {} } as never);

@@ -44,6 +44,6 @@ export interface Taken {
   readonly seq: number;
   /** What was filled in beside it, to be done on top of it. */
   readonly filled: readonly PatchOperation[];
-  /** What others did after `seen` and before it, oldest first. */
+  /** What was stored after `seen` and before it, oldest first. */
   readonly since: readonly StoredChange[];
 }

@@ -193,10 +193,16 @@ export function applyPatch<T>(doc: T, patch: readonly PatchOperation[]): T {
   return at as T;
 }
 
+const idOf = (v: Json): Json => (isContainer(v) && !Array.isArray(v) ? v.id : undefined);
+
+/** Whether two lists hold the same things in the same order, as far as these have ids: what was moved is not its neighbour changed. */
+const sameEntries = (a: readonly Json[], b: readonly Json[]): boolean =>
+  a.every((v, i) => v === b[i] || idOf(v) === idOf(b[i]));
+
 /** The operations that turn `a` into `b`. What both share by identity is not looked into. */
 export function diffJson(a: Json, b: Json, keys: readonly (string | number)[] = []): PatchOperation[] {
   if (a === b) return [];
-  if (Array.isArray(a) && Array.isArray(b) && a.length === b.length)
+  if (Array.isArray(a) && Array.isArray(b) && a.length === b.length && sameEntries(a, b))
     return a.flatMap((v, i) => diffJson(v, b[i], [...keys, i]));
   if (isContainer(a) && isContainer(b) && !Array.isArray(a) && !Array.isArray(b)) {
     const known = changedMembers(a, b);

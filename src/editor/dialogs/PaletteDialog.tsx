@@ -37,7 +37,7 @@ import { Dots } from '../fields/colour/ColourPicker';
 import { TextField } from '../fields/TextField';
 import { commit, openedDesign } from '../state/history';
 import { get, say, set, useEditor } from '../state/store';
-import { saveFile } from './export';
+import { saveFile } from './save-file';
 
 const change = (label: string, edit: (d: Design) => Design) => commit(label, edit(openedDesign()));
 

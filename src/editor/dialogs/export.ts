@@ -1,6 +1,7 @@
 import { type Depth, tagPng } from '@/core';
 import { studioEngine } from '../state/studio';
 import { sync } from '../state/sync';
+import { saveFile } from './save-file';
 
 /** Largest picture the browser draws itself, in pixels; larger ones come from the server. */
 const browserLimit = 4096 * 4096;
@@ -15,16 +16,6 @@ export interface ExportOrder {
   readonly ground: boolean;
   /** Bits a channel; 16 come from the server. */
   readonly depth: Depth;
-}
-
-/** Hands a file to the browser to be saved under a name. */
-export function saveFile(blob: Blob, name: string): void {
-  const url = URL.createObjectURL(blob);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 60_000);
 }
 
 /**

@@ -31,22 +31,23 @@ const saveWords = {
   saving: 'saving …',
   waiting: 'kept here, not sent yet',
   conflict: 'changed elsewhere',
-  refused: 'not saved',
 } as const;
 
 function SaveWord() {
   const save = useEditor((s) => s.save);
+  // What was set aside is not in what is stored, whatever else is.
+  const aside = useEditor((s) => s.asides.length > 0);
   return (
     <Box
       component="span"
       role="status"
       data-testid="save-state"
       sx={{
-        color: save === 'saved' || save === 'saving' ? 'text.secondary' : 'error.main',
+        color: !aside && (save === 'saved' || save === 'saving') ? 'text.secondary' : 'error.main',
         whiteSpace: 'nowrap',
       }}
     >
-      {saveWords[save]}
+      {aside ? 'not all saved' : saveWords[save]}
     </Box>
   );
 }

@@ -19,6 +19,7 @@ export function SheetView() {
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const view = useEditor((s) => s.view);
+  const engines = useEditor((s) => s.engines);
   const size = useEditor((s) => s.viewSize);
   const sheetId = useEditor((s) => s.sheetId);
   const outlineView = useEditor((s) => s.outlineView);
@@ -57,7 +58,7 @@ export function SheetView() {
   }, [sheetId, size, fitted]);
 
   useEffect(() => {
-    if (!hasEngine()) return;
+    if (!engines || !hasEngine()) return;
     const { board } = studioEngine();
     board.setCanvas(canvas.current);
     const dpr = window.devicePixelRatio || 1;
@@ -68,7 +69,7 @@ export function SheetView() {
       Math.round(size.width * dpr),
       Math.round(size.height * dpr),
     );
-  }, [view, size]);
+  }, [view, size, engines]);
 
   const cursor = tool === 'pick' ? 'default' : 'crosshair';
   return (

@@ -1,12 +1,13 @@
 import { applyPatch, type Design } from '@/core';
 import type { Gesture } from '@/core/edit';
+import { reportDefect } from '../state/defects';
 import { beginDrag, endDrag, tell } from '../state/history';
 import { get, set } from '../state/store';
 import { choice, showFrame, studioEngine } from '../state/studio';
 
 /**
  * One drag: sends its moves to the studio one at a time, always the latest, shows what comes back,
- * and keeps the whole as one change in the end.
+ * and keeps the whole as one change in the end. However it fails, it ends: then nothing of it is kept.
  */
 export class Drag {
   private before: Design | null = null;
@@ -19,6 +20,7 @@ export class Drag {
   private working: Promise<void> | null = null;
   private last: Design | null = null;
   private ended = false;
+  private failed = false;
 
   constructor(
     private readonly label: string,
@@ -34,16 +36,27 @@ export class Drag {
   }
 
   move(gesture: Gesture, free = false): void {
-    if (this.ended) return;
+    if (this.ended || this.failed) return;
     this.sent = { gesture, free };
     this.latest = this.sent;
-    this.working ??= this.work();
+    this.working ??= this.work()
+      .catch((e: unknown) => this.fail(e))
+      .finally(() => {
+        this.working = null;
+      });
   }
 
   /** Takes typed numbers for the drag at hand, or lets the pointer lead again. */
   setExact(numbers: readonly number[] | null): void {
     this.exact = numbers;
     if (this.sent) this.move(this.sent.gesture, this.sent.free);
+  }
+
+  private fail(e: unknown): void {
+    this.failed = true;
+    this.latest = null;
+    reportDefect(e);
+    set({ hits: [], readout: '' });
   }
 
   private async work(): Promise<void> {
@@ -61,19 +74,29 @@ export class Drag {
       showFrame(a, true);
       if (this.latest) await new Promise(requestAnimationFrame);
     }
-    this.working = null;
   }
 
   /** Ends the drag; what was made is kept unless `keep` is false. */
   async end(keep = true): Promise<void> {
     this.ended = true;
     await this.ready;
-    await this.working;
-    set({ hits: [], readout: '' });
     const { before, start } = this;
     if (!before || !start) return;
-    const next = this.last ?? start;
-    showFrame(await studioEngine().studio.endGesture(keep, choice()), false);
-    endDrag(this.label, before, keep ? next : null, keep ? next : start);
+    let made: Design | null = null;
+    let studioAt: Design | null = null;
+    try {
+      await this.working;
+      set({ hits: [], readout: '' });
+      const wanted = keep && !this.failed;
+      const next = this.last ?? start;
+      showFrame(await studioEngine().studio.endGesture(wanted, choice()), false);
+      made = wanted ? next : null;
+      studioAt = this.failed ? null : wanted ? next : start;
+    } catch (e) {
+      this.fail(e);
+    } finally {
+      endDrag(this.label, before, made, studioAt);
+    }
+    await tell();
   }
 }

@@ -1,6 +1,7 @@
 import { applyPatch, type Guide, type Part, type Point, radians } from '@/core';
 import { type CoatRef, guideAngle, guideFoot } from '@/core/edit';
 import { changeSheet, choose, enter } from '../state/actions';
+import { reportDefect } from '../state/defects';
 import { idle } from '../state/history';
 import { get, set } from '../state/store';
 import { studioEngine } from '../state/studio';
@@ -59,9 +60,9 @@ function moveParts(from: Point, onClick: (() => void) | null): Active {
     },
     up() {
       if (!pending) onClick?.();
-      else void pending.then(() => drag?.end());
+      else void pending.catch(reportDefect).then(() => drag?.end());
     },
-    cancel: () => void pending?.then(() => drag?.end(false)),
+    cancel: () => void pending?.catch(reportDefect).then(() => drag?.end(false)),
   };
 }
 

@@ -82,7 +82,11 @@ export class TileBoard {
   /** Called when a worker could not draw. */
   onFailure: (message: string) => void = () => {};
 
-  constructor(private readonly workers: readonly Worker[]) {
+  constructor(
+    private readonly workers: readonly Worker[],
+    /** Told the lock that each worker holds while it lives. */
+    private readonly onAlive: (lock: string) => void = () => {},
+  ) {
     for (const w of workers) w.onmessage = (e: MessageEvent<RasterAnswer>) => this.answered(e.data);
   }
 
@@ -233,6 +237,10 @@ export class TileBoard {
 
   private answered(a: RasterAnswer): void {
     const { order } = this;
+    if (a.type === 'alive') {
+      this.onAlive(a.lock);
+      return;
+    }
     if (a.type === 'failed') {
       this.onFailure(a.message);
       return;

@@ -1,8 +1,10 @@
 import { applyPatch, clipText, makeId, type Part, type Sheet, type StoredDesign } from '@/core';
 import { type CardRef, childrenOf, familyOf, parentOf, type Sameness, withPart } from '@/core/edit';
 import type { StudioCommand } from '@/worker/commands';
-import { answered, api } from './api';
-import { commit, idle, inTurn, loadHistory, openedDesign, studioHas, takeForeign, tell } from './history';
+import type { Aside } from '../sync/ports';
+import { ApiError, answered, api } from './api';
+import { reportDefect } from './defects';
+import { commit, idle, inTurn, keepNow, loadHistory, openedDesign, studioHas, tell } from './history';
 import { atRest, get, say, set } from './store';
 import { choice, hasEngine, showFrame, startEngine, studioEngine, takenIn } from './studio';
 import { sync } from './sync';
@@ -21,7 +23,7 @@ export async function openDesign(id: string): Promise<void> {
   const { status, data } = (await ahead?.answer) ?? { status: 0, data: null };
   ahead = null;
   const stored = answered<StoredDesign>(status, data);
-  const { design, recovered } = sync.begin(id, stored.document, stored.seq, takeForeign);
+  const { design, recovered } = await sync.open(id, stored.document, stored.seq);
   // Before the window has it: what is told from now on is told on top of this one, not of the design before.
   studioHas(stored.document);
   const sheetId = design.sheets[0].id;
@@ -30,8 +32,6 @@ export async function openDesign(id: string): Promise<void> {
     design,
     sheetId,
     ...atRest,
-    save: recovered.length ? 'saving' : 'saved',
-    saveMessage: '',
     undo: [],
     redo: [],
   });
@@ -39,7 +39,7 @@ export async function openDesign(id: string): Promise<void> {
   showFrame(await studioEngine().studio.open(sheetId, choice()), false);
   // What an earlier visit could not send comes on top.
   await tell();
-  void loadHistory(id, stored.seq, recovered);
+  loadHistory(id, stored.seq, recovered).catch(reportDefect);
 }
 
 /** Chooses parts, and optionally a card of the recipe of a single one. */
@@ -263,10 +263,25 @@ export async function takeTheirs(): Promise<void> {
 
 /** Keeps this window's work as a design of its own; returns its id. */
 export async function keepAsCopy(): Promise<string> {
+  keepNow();
   const design = openedDesign();
   const made = await api.create({
     document: { ...design, name: clipText(`${design.name} (this window)`, 200) },
   });
   sync.drop();
   return made.id;
+}
+
+/** Keeps what was set aside as a design of its own; returns its id, or null where the server does not take it. */
+export async function keepAside(aside: Aside): Promise<string | null> {
+  const name = clipText(`${aside.design.name} (set aside)`, 200);
+  try {
+    const made = await api.create({ document: { ...aside.design, name } });
+    sync.letGo(aside.id);
+    return made.id;
+  } catch (e) {
+    if (!(e instanceof ApiError)) throw e;
+    say(`It cannot be kept as a design: ${e.message} It can be saved as a file.`);
+    return null;
+  }
 }

@@ -1,4 +1,4 @@
-import type { Change, DesignEntry, OwnFont, Sheet, StoredChange } from '@/core';
+import type { DesignEntry, OwnFont, SentChange, Sheet, StoredChange, Taken } from '@/core';
 
 export interface Purpose extends Partial<Sheet> {
   readonly id: string;
@@ -40,7 +40,13 @@ export function answered<T>(status: number, data: unknown): T {
 }
 
 export const api = {
-  list: () => call<{ designs: DesignEntry[]; purposes: Purpose[] }>('designs'),
+  list: () =>
+    call<{
+      designs: DesignEntry[];
+      purposes: Purpose[];
+      /** Days that what was deleted can be brought back. */
+      keptFor: { deletedDesigns: number; unusedFonts: number };
+    }>('designs'),
   create: (body: { purpose: string; name: string } | { document: unknown }) =>
     call<DesignEntry>('designs', 'POST', body),
   duplicate: (id: string) => call<DesignEntry>(`designs/${id}/duplicate`, 'POST'),
@@ -55,8 +61,7 @@ export const api = {
     const response = await fetch('/api/fonts', { method: 'POST', headers, body: file }).catch(() => null);
     return answered<OwnFont>(response?.status ?? 0, await response?.json().catch(() => null));
   },
-  append: (id: string, change: Change & { base: number }) =>
-    call<{ seq: number; since: StoredChange[] }>(`designs/${id}/changes`, 'POST', change),
+  append: (id: string, change: SentChange) => call<Taken>(`designs/${id}/changes`, 'POST', change),
 };
 
 /** Address of a small picture of a stored design; a new one whenever the design changes. */

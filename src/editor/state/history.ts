@@ -3,54 +3,36 @@ import {
   type Change,
   type Design,
   diffJson,
+  guarded,
   makeId,
   PatchError,
   type PatchOperation,
+  Places,
   type StoredChange,
+  soundJson,
 } from '@/core';
 import { settleLinks } from '@/core/edit';
 import { cardAt } from '../bench/cards';
 import { ApiError, api } from './api';
+import { reportDefect } from './defects';
+import { turns } from './phase';
 import { get, say, set } from './store';
-import { choice, hasEngine, showFrame, studioEngine } from './studio';
-import { clientId, sync } from './sync';
+import { clientId, onArrivals, sync } from './sync';
+import { studioHas, tell } from './told';
+
+export { studioHas, tell } from './told';
 
 /** Changes of the past that can still be undone. */
 const historyLength = 500;
+
+/** Milliseconds after which words that are still typed are kept so far. */
+const keepEvery = 5000;
 
 /** The open design. @throws Error where none is open. */
 export function openedDesign(): Design {
   const { design } = get();
   if (!design) throw new Error('No design is open.');
   return design;
-}
-
-/** What the studio was last told of. */
-let told: Design | null = null;
-let telling: Promise<void> | null = null;
-
-async function tellOn(): Promise<void> {
-  while (told && hasEngine() && told !== openedDesign()) {
-    const next = openedDesign();
-    const patch = diffJson(told, next);
-    told = next;
-    if (patch.length) showFrame(await studioEngine().studio.change(patch, choice()), live !== null);
-  }
-}
-
-/** Brings the studio up to the design shown here; changes that follow each other fast go together. */
-export function tell(): Promise<void> {
-  telling ??= tellOn().finally(() => {
-    telling = null;
-    // A change may have come just as the last answer did.
-    if (!dragging && told && told !== get().design) void tell();
-  });
-  return telling;
-}
-
-/** Says that the studio has this design already. */
-export function studioHas(design: Design): void {
-  told = design;
 }
 
 /** Rebuilds what can be undone and redone from the stored changes. */
@@ -103,36 +85,51 @@ function keepChoiceSound(design: Design): void {
   set(next);
 }
 
-/** A change under way whose steps are kept as one: a scrub, a drag of the colour picker. */
-let live: { readonly before: Design; label: string; readonly only: string | null } | null = null;
-let running: Promise<void> = Promise.resolve();
-
 /**
  * From here to `endLive` all changes show at once and are kept as one; with a label, those that have it. What was
  * under way under another label is kept first.
  */
 export function beginLive(only: string | null = null): void {
-  if (live && live.only !== only) keepSoFar();
-  live ??= { before: openedDesign(), label: '', only };
+  const { phase } = turns;
+  // The drag leads; what is changed meanwhile waits for it.
+  if (phase.at === 'drag') return;
+  if (phase.at === 'live') {
+    const due = only !== null && phase.label !== '' && performance.now() - phase.since > keepEvery;
+    if (phase.only === only && !due) return;
+    keepSoFar();
+  }
+  turns.enter({ at: 'live', before: openedDesign(), label: '', only, since: performance.now() });
 }
 
+/** Keeps what was changed in the live change so far, and ends it. */
 function keepSoFar(): void {
-  const was = live;
-  live = null;
-  if (was) record(was.label, was.before, openedDesign());
+  const { phase } = turns;
+  if (phase.at !== 'live') return;
+  try {
+    if (phase.label) record(phase.label, phase.before, openedDesign());
+  } finally {
+    turns.settle();
+  }
 }
+
+/** Whether something was changed that is not kept yet. */
+export const isUnderWay = (): boolean => turns.phase.at === 'live' && turns.phase.label !== '';
+
+/** Keeps at once what is under way: the window may be about to go. */
+export const keepNow = (): void => keepSoFar();
+
+let running: Promise<void> = Promise.resolve();
 
 /** Keeps what was changed since `beginLive` as one change, unless something else is under way by now. */
 export async function endLive(only: string | null = null): Promise<void> {
   await running;
-  if (live && live.only !== only) return;
-  keepSoFar();
-  takeWaiting();
+  if (turns.phase.at === 'live' && turns.phase.only === only) keepSoFar();
 }
 
 /** Runs one piece of work that ends in a change after those before it. */
 export function inTurn(work: () => Promise<void>): Promise<void> {
   const next = running.then(work);
+  // What goes wrong is told by whoever asked for it; what comes after goes on.
   running = next.catch(() => {});
   return next;
 }
@@ -140,9 +137,12 @@ export function inTurn(work: () => Promise<void>): Promise<void> {
 /** Resolves once every command and drag so far is taken in, here and in the studio. */
 export async function quiet(): Promise<void> {
   await running;
-  await idle();
+  await turns.idle();
   await tell();
 }
+
+/** The changes of this window after which others have changed the same: they cannot be taken back any more. */
+const overtaken = new WeakSet<Change>();
 
 function record(label: string, before: Design, next: Design): void {
   const patch = diffJson(before, next);
@@ -152,41 +152,51 @@ function record(label: string, before: Design, next: Design): void {
     clientId,
     role: 'do',
     label,
-    patch,
-    inverse: diffJson(next, before),
+    patch: guarded(patch, before),
+    inverse: guarded(diffJson(next, before), next),
   };
   set((s) => ({ undo: [...s.undo, change].slice(-historyLength), redo: [] }));
   sync.add(change);
+}
+
+/** A design as it can be kept: texts of halves of characters or NUL lose these. */
+function soundDesign(before: Design, wanted: Design): Design {
+  const patch = diffJson(before, wanted);
+  const sound = soundJson(patch);
+  if (sound === patch) return wanted;
+  say('The text held something that is no character; it was left out.');
+  return applyPatch(before, sound);
 }
 
 /** Takes over a changed design: in the history, in the studio and on the server. */
 export function commit(label: string, wanted: Design): void {
   const before = openedDesign();
   if (wanted === before) return;
-  if (dragging) {
+  if (turns.dragging) {
     const patch = diffJson(before, wanted);
-    void idle().then(() => commitPatch(label, patch));
+    void turns.idle().then(() => commitPatch(label, patch));
     return;
   }
-  const next = settleLinks(before, wanted);
+  const next = settleLinks(before, soundDesign(before, wanted));
   set({ design: next });
   keepChoiceSound(next);
-  if (live) keepLive(label, before, next);
+  if (turns.phase.at === 'live') keepLive(label, before, next);
   else record(label, before, next);
   void tell();
 }
 
 /** Goes on with the change under way; what does not belong to it, such as a look kept while words are typed, is one of its own. */
 function keepLive(label: string, before: Design, next: Design): void {
-  if (!live) return;
-  const { only } = live;
+  const { phase } = turns;
+  if (phase.at !== 'live') return;
+  const { only } = phase;
   if (only === null || only === label) {
-    live.label = label;
+    turns.enter({ ...phase, label });
     return;
   }
-  if (live.label) record(live.label, live.before, before);
+  if (phase.label) record(phase.label, phase.before, before);
   record(label, before, next);
-  live = { before: next, label: '', only };
+  turns.enter({ ...phase, before: next, label: '' });
 }
 
 function commitPatch(label: string, patch: readonly PatchOperation[]): void {
@@ -198,65 +208,70 @@ function commitPatch(label: string, patch: readonly PatchOperation[]): void {
   }
 }
 
-/** A drag of the sheet is under way: what else would change the design waits until it ends. */
-let dragging = false;
-const waiting: (readonly PatchOperation[])[] = [];
-const waiters: (() => void)[] = [];
-
 /** Resolves once no drag is under way, its last answer from the studio taken in. */
-export async function idle(): Promise<void> {
-  while (dragging) await new Promise<void>((resolve) => waiters.push(resolve));
-}
+export const idle = (): Promise<void> => turns.idle();
 
 /** Begins a drag, after the one before has ended. Returns the design it starts from. */
 export async function beginDrag(): Promise<Design> {
-  while (dragging) await idle();
-  dragging = true;
+  while (turns.dragging) await turns.idle();
+  keepSoFar();
+  turns.enter({ at: 'drag' });
   return openedDesign();
 }
 
 /**
  * Ends a drag that the studio has followed. `made` is kept as one change from `before`;
- * null gives it up, and the studio goes back to `before` from `studioAt`.
+ * null gives it up, and the studio goes back to `before` from `studioAt`, or is given it whole where that is null.
  */
-export function endDrag(label: string, before: Design, made: Design | null, studioAt: Design): void {
-  const next = made && settleLinks(before, made);
-  dragging = false;
-  studioHas(studioAt);
-  set({ design: next ?? before });
-  if (next) {
-    keepChoiceSound(next);
-    record(label, before, next);
+export function endDrag(label: string, before: Design, made: Design | null, studioAt: Design | null): void {
+  if (!turns.dragging) return;
+  try {
+    const next = made && settleLinks(before, made);
+    studioHas(studioAt);
+    set({ design: next ?? before });
+    if (next) {
+      keepChoiceSound(next);
+      record(label, before, next);
+    }
+  } finally {
+    turns.settle();
+    void tell();
   }
-  void tell();
-  takeWaiting();
-  for (const go of waiters.splice(0)) go();
 }
 
-function takeWaiting(): void {
-  for (const patch of waiting.splice(0)) takeForeign(patch);
-}
+// What others do is shown when nothing is under way here.
+turns.onChange((phase) => {
+  if (phase.at === 'rest') sync.release();
+  else sync.hold();
+});
 
-/** Takes in a change made in another window. */
-export function takeForeign(patch: readonly PatchOperation[]): void {
-  if (dragging || live) {
-    waiting.push(patch);
-    return;
-  }
-  const design = applyPatch(openedDesign(), patch);
-  set({ design, notice: 'Another window changed this design.' });
-  keepChoiceSound(design);
-  void tell();
-}
+onArrivals({
+  foreign(patch) {
+    const design = applyPatch(openedDesign(), patch);
+    const places = new Places(patch);
+    for (const list of [get().undo, get().redo])
+      for (const c of list) if (places.touchedBy(c.patch)) overtaken.add(c);
+    set({ design, notice: 'Another window changed this design.' });
+    keepChoiceSound(design);
+    void tell();
+  },
+  rebuilt(design, without) {
+    const gone = new Set(without);
+    const left = (list: readonly Change[]) => list.filter((c) => !gone.has(c.changeId));
+    set((s) => ({ design, undo: left(s.undo), redo: left(s.redo) }));
+    keepChoiceSound(design);
+    void tell();
+  },
+});
 
 function step(from: 'undo' | 'redo'): void {
-  if (dragging) {
-    void idle().then(() => step(from));
+  if (turns.dragging) {
+    void turns.idle().then(() => step(from));
     return;
   }
   // What is under way, such as words typed a moment ago, is a change to be taken back as well.
-  if (live) {
-    void endLive(live.only).then(() => step(from));
+  if (turns.phase.at === 'live') {
+    void endLive(turns.phase.only).then(() => step(from));
     return;
   }
   const change = get()[from].at(-1);
@@ -266,12 +281,11 @@ function step(from: 'undo' | 'redo'): void {
   }
   const patch = from === 'undo' ? change.inverse : change.patch;
   const inverse = from === 'undo' ? change.patch : change.inverse;
-  let design: Design;
-  try {
-    design = applyPatch(openedDesign(), patch);
-  } catch (e) {
-    if (!(e instanceof PatchError)) throw e;
-    say('Another window has changed this since; it cannot be taken back here.');
+  const design = overtaken.has(change) ? null : fitting(patch);
+  if (!design) {
+    // What came before it can still be taken back.
+    set((s) => ({ [from]: s[from].slice(0, -1) }));
+    say(`Another window has changed this since: “${change.label}” cannot be taken back here.`);
     return;
   }
   set((s) =>
@@ -283,6 +297,16 @@ function step(from: 'undo' | 'redo'): void {
   sync.add({ changeId: makeId(), clientId, role: from, label: change.label, patch, inverse });
   void tell();
   say(`${from === 'undo' ? 'Undone' : 'Redone'}: ${change.label}`);
+}
+
+/** The open design after a patch, or null where that does not fit any more. */
+function fitting(patch: readonly PatchOperation[]): Design | null {
+  try {
+    return applyPatch(openedDesign(), patch);
+  } catch (e) {
+    if (!(e instanceof PatchError)) reportDefect(e);
+    return null;
+  }
 }
 
 export const undo = (): void => step('undo');

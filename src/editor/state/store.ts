@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import type { CardFault, Change, Design, Point } from '@/core';
 import type { Aspect, CardRef, CoatRef, PointRef, Report, SnapHit, TidyFault } from '@/core/edit';
+import type { Aside, SaveState } from '../sync/ports';
 
 export interface View {
   /** CSS pixels a sheet unit. */
@@ -17,8 +18,6 @@ export interface TidyState {
   readonly faults: readonly TidyFault[];
   readonly over: string | null;
 }
-
-export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict' | 'refused';
 
 export interface EditorState {
   readonly designId: string;
@@ -69,6 +68,14 @@ export interface EditorState {
   readonly redo: readonly Change[];
   readonly save: SaveState;
   readonly saveMessage: string;
+  /** Work that could not be stored and is kept apart until the designer says what becomes of it. */
+  readonly asides: readonly Aside[];
+  /** A report of what went wrong in this program, or nothing. */
+  readonly defect: string;
+  /** What the studio is at: work that takes long enough to be shown, or so long that it can be stopped. */
+  readonly work: 'none' | 'slow' | 'long' | 'ended';
+  /** How often the workers were started: what is drawn on by them is handed over anew. */
+  readonly engines: number;
   /** Counts what was shown: pictures are drawn again when it grows. */
   readonly version: number;
   /** How often faces that were still to come have been taken up: words look otherwise from then on. */
@@ -123,6 +130,10 @@ export const useEditor = create<EditorState>(() => ({
   redo: [],
   save: 'saved',
   saveMessage: '',
+  asides: [],
+  defect: '',
+  work: 'none',
+  engines: 0,
   version: 0,
   facesTaken: 0,
   notice: '',

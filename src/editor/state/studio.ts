@@ -3,7 +3,9 @@ import { type Remote, transfer, wrap } from 'comlink';
 import type { Report } from '@/core/edit';
 import type { Frame, Studio } from '@/worker/desk';
 import { TileBoard } from '../sheet/tile-board';
+import { reportDefect, StudioGone } from './defects';
 import { type EditorState, get, set } from './store';
+import { Watch } from './watch';
 
 /** The workers of an open editor: one studio, and raster workers as the machine has cores to spare. */
 export interface Engine {
@@ -14,27 +16,58 @@ export interface Engine {
 
 let engine: Engine | null = null;
 
+/** Called when a worker has ended that nobody ended. */
+let onEnd: () => void = () => {};
+
+/** Says what is done when the workers end by themselves. */
+export function onEngineEnd(work: () => void): void {
+  onEnd = work;
+}
+
+let started = 0;
+
 export function startEngine(): Engine {
-  const worker = new Worker(new URL('../../worker/studio.ts', import.meta.url), { type: 'module' });
-  const studio = wrap<Studio>(worker);
+  const number = `${crypto.randomUUID()}-${started++}`;
+  const worker = new Worker(new URL('../../worker/studio.ts', import.meta.url), {
+    type: 'module',
+    name: `studio-${number}`,
+  });
+  const remote = wrap<Studio>(worker);
   const count = Math.max(1, Math.min(4, (navigator.hardwareConcurrency || 2) - 1));
-  const rasters = Array.from({ length: count }, () => {
-    const raster = new Worker(new URL('../../worker/raster.ts', import.meta.url), { type: 'module' });
+  const rasters = Array.from({ length: count }, (_, i) => {
+    const raster = new Worker(new URL('../../worker/raster.ts', import.meta.url), {
+      type: 'module',
+      name: `raster-${number}-${i}`,
+    });
     const channel = new MessageChannel();
     raster.postMessage({ type: 'port', port: channel.port1 }, [channel.port1]);
-    void studio.addReceiver(transfer(channel.port2, [channel.port2]));
+    void remote.addReceiver(transfer(channel.port2, [channel.port2]));
     return raster;
   });
-  const board = new TileBoard(rasters);
+  const watch = new Watch();
+  const gone = () => {
+    if (engine !== made) return;
+    made.close();
+    onEnd();
+  };
+  const studio = watch.guard(remote);
+  const board = new TileBoard(rasters, (lock) => watch.onRelease(lock, gone));
   const made: Engine = {
     studio,
     board,
     close() {
+      watch.end();
       worker.terminate();
       for (const r of rasters) r.terminate();
       if (engine === made) engine = null;
     },
   };
+  for (const w of [worker, ...rasters])
+    w.addEventListener('error', (e) => {
+      reportDefect(e.error ?? new Error(e.message || 'A worker has failed.'));
+      gone();
+    });
+  remote.alive().then((lock) => watch.onRelease(lock, gone), reportDefect);
   attachEngine(made);
   return made;
 }
@@ -42,11 +75,12 @@ export function startEngine(): Engine {
 /** Makes an engine the running one. */
 export function attachEngine(made: Engine): void {
   engine = made;
+  set((s) => ({ engines: s.engines + 1, work: 'none' }));
 }
 
-/** The running engine. @throws Error before the editor has opened. */
+/** The running engine. @throws StudioGone where there is none. */
 export function studioEngine(): Engine {
-  if (!engine) throw new Error('The editor is not open.');
+  if (!engine) throw new StudioGone();
   return engine;
 }
 
@@ -69,6 +103,10 @@ function takeFaces(): Promise<void> {
       for (const notice of frame.words) set({ notice });
       showFrame(frame, false);
       set((s) => ({ facesTaken: s.facesTaken + 1 }));
+    })
+    .catch(reportDefect)
+    .finally(() => {
+      taking = null;
     });
   return taking;
 }

@@ -8,13 +8,13 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import { theme } from './theme';
 
-export function Providers({ children }: { children: ReactNode }) {
+export function Providers({ nonce, children }: { nonce?: string; children: ReactNode }) {
   const [client] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }),
   );
   return (
-    <AppRouterCacheProvider options={{ key: 'sc' }}>
-      <InitColorSchemeScript attribute="data-theme" defaultMode="light" />
+    <AppRouterCacheProvider options={{ key: 'sc', nonce }}>
+      <InitColorSchemeScript nonce={nonce} attribute="data-theme" defaultMode="light" />
       <ThemeProvider theme={theme} defaultMode="light" disableTransitionOnChange>
         <CssBaseline />
         <QueryClientProvider client={client}>{children}</QueryClientProvider>

@@ -1,0 +1,3 @@
+'use client';
+
+export { FaultPage as default } from '@/editor/frame/FaultPage';

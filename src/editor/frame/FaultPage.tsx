@@ -1,0 +1,44 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useEffect } from 'react';
+import { saveFile } from '../dialogs/save-file';
+import { reportDefect } from '../state/defects';
+import { keepNow } from '../state/history';
+import { get, say } from '../state/store';
+
+/** What is shown in place of a page that could not be drawn: what is kept, and the ways back. */
+export function FaultPage({ error, reset }: { error: Error; reset(): void }) {
+  useEffect(() => {
+    keepNow();
+    reportDefect(error);
+  }, [error]);
+  const copy = () =>
+    navigator.clipboard.writeText(get().defect).then(
+      () => say('The report was copied.'),
+      () => saveFile(new Blob([get().defect], { type: 'text/plain' }), 'report.txt'),
+    );
+  return (
+    <Box
+      component="main"
+      sx={{ display: 'grid', placeContent: 'center', height: '100vh', gap: 3, justifyItems: 'center', px: 4 }}
+    >
+      <Box role="alert" sx={{ maxWidth: 520, textAlign: 'center' }}>
+        Something went wrong in this program, and the page could not be shown. What you did is stored, or kept
+        in this browser and sent when the design is opened again.
+      </Box>
+      <Box sx={{ display: 'flex', gap: 2 }}>
+        <Button variant="contained" onClick={reset}>
+          Go on
+        </Button>
+        <Button variant="outlined" onClick={() => void copy()}>
+          Copy the report
+        </Button>
+        <Button variant="outlined" href="/">
+          All designs
+        </Button>
+      </Box>
+    </Box>
+  );
+}

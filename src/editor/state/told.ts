@@ -1,0 +1,57 @@
+import { type Design, diffJson } from '@/core';
+import { reportDefect, StudioGone } from './defects';
+import { turns } from './phase';
+import { get } from './store';
+import { choice, hasEngine, showFrame, studioEngine } from './studio';
+
+/** What the studio was last told of; null where it has to be given the whole design. */
+let told: Design | null = null;
+let telling: Promise<void> | null = null;
+
+/** Says that the studio has this design already. */
+export function studioHas(design: Design | null): void {
+  told = design;
+}
+
+async function bringUp(next: Design): Promise<void> {
+  const { studio } = studioEngine();
+  const live = turns.phase.at === 'live';
+  if (!told) {
+    told = next;
+    showFrame(await studio.put(next, get().sheetId, choice()), live);
+    return;
+  }
+  const patch = diffJson(told, next);
+  told = next;
+  if (patch.length) showFrame(await studio.change(patch, choice()), live);
+}
+
+async function tellOn(): Promise<void> {
+  for (let failed = 0; hasEngine(); ) {
+    const { design } = get();
+    if (!design || told === design) return;
+    try {
+      await bringUp(design);
+      failed = 0;
+    } catch (e) {
+      // It may have taken half of it: it is given the whole, once.
+      told = null;
+      if (e instanceof StudioGone) return;
+      reportDefect(e);
+      if (++failed > 1) {
+        told = design;
+        return;
+      }
+    }
+  }
+}
+
+/** Brings the studio up to the design shown here; changes that follow each other fast go together. */
+export function tell(): Promise<void> {
+  telling ??= tellOn().finally(() => {
+    telling = null;
+    // A change may have come just as the last answer did.
+    if (!turns.dragging && hasEngine() && told && told !== get().design) void tell();
+  });
+  return telling;
+}
