@@ -15,13 +15,14 @@ const entry = (row: { id: string; name: string; seq: number; updated_at: Date })
 
 const missing = () => new NotFound('There is no such design.');
 
-export async function listDesigns(db: Database, owner: string): Promise<DesignEntry[]> {
+/** The designs of an owner, the last changed first; or those that were deleted and can be brought back. */
+export async function listDesigns(db: Database, owner: string, deleted = false): Promise<DesignEntry[]> {
   const rows = await db
     .selectFrom('designs')
     .select(columns)
     .where('owner_id', '=', owner)
-    .where('deleted_at', 'is', null)
-    .orderBy('updated_at', 'desc')
+    .where('deleted_at', deleted ? 'is not' : 'is', null)
+    .orderBy(deleted ? 'deleted_at' : 'updated_at', 'desc')
     .orderBy('id')
     .execute();
   return rows.map(entry);

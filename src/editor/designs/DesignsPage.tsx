@@ -13,68 +13,14 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { type DesignEntry, fromSheetUnits } from '@/core';
 import { Mark, ThemeButton } from '../frame/Header';
-import { api, type Purpose, thumbnailOf } from '../state/api';
-
-const when = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-});
+import { api, type Purpose } from '../state/api';
+import { Deleted } from './Deleted';
+import { DesignCard } from './DesignCard';
 
 function sizeOf(p: Purpose): string {
   const unit = p.unit ?? 'px';
   const text = (v: number) => String(Number(fromSheetUnits(v, unit).toFixed(1)));
   return `${text(p.width ?? 2000)} × ${text(p.height ?? 2000)} ${unit}`;
-}
-
-function DesignCard({ entry, onCopy, onRemove }: { entry: DesignEntry; onCopy(): void; onRemove(): void }) {
-  return (
-    <Box
-      component="li"
-      sx={{
-        listStyle: 'none',
-        border: 1,
-        borderColor: 'divider',
-        borderRadius: 1,
-        bgcolor: 'background.paper',
-        overflow: 'hidden',
-      }}
-    >
-      <Link href={`/designs/${entry.id}`} aria-label={`Open ${entry.name}`} style={{ display: 'block' }}>
-        <Box
-          component="img"
-          src={thumbnailOf(entry, 480)}
-          alt=""
-          sx={{
-            display: 'block',
-            width: '100%',
-            aspectRatio: '1',
-            objectFit: 'contain',
-            bgcolor: 'paper.sunk',
-          }}
-        />
-      </Link>
-      <Box sx={{ display: 'flex', alignItems: 'center', pl: 3, pr: 1, py: 1.5 }}>
-        <Box sx={{ flex: 1, minWidth: 0 }}>
-          <Box sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-            {entry.name}
-          </Box>
-          <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{when.format(new Date(entry.updatedAt))}</Box>
-        </Box>
-        <Tooltip title="Duplicate">
-          <IconButton aria-label={`Duplicate ${entry.name}`} onClick={onCopy}>
-            <Copy size={15} />
-          </IconButton>
-        </Tooltip>
-        <Tooltip title="Delete">
-          <IconButton aria-label={`Delete ${entry.name}`} onClick={onRemove}>
-            <Trash2 size={15} />
-          </IconButton>
-        </Tooltip>
-      </Box>
-    </Box>
-  );
 }
 
 /** All designs, and a blank sheet for each purpose. */
@@ -227,6 +173,11 @@ export function DesignsPage() {
           ))}
         </Box>
       </Box>
+      <Deleted
+        entries={list.data?.deleted ?? []}
+        days={list.data?.keptFor.deletedDesigns ?? 0}
+        onRestore={(e) => restore.mutate(e)}
+      />
       <Snackbar
         open={Boolean(removed)}
         autoHideDuration={12000}

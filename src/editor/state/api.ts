@@ -43,6 +43,7 @@ export const api = {
   list: () =>
     call<{
       designs: DesignEntry[];
+      deleted: DesignEntry[];
       purposes: Purpose[];
       /** Days that what was deleted can be brought back. */
       keptFor: { deletedDesigns: number; unusedFonts: number };

@@ -12,6 +12,7 @@ export const dynamic = 'force-dynamic';
 export const GET = handle(async ({ db, owner }) =>
   Response.json({
     designs: await listDesigns(db, owner),
+    deleted: await listDesigns(db, owner, true),
     purposes: purposes.map(({ id, name, sheet }) => ({ id, name, ...sheet })),
     keptFor,
   }),
