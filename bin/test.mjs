@@ -1,9 +1,13 @@
-// The whole test suite: format and lint, types, unit and server tests, build, browser tests.
+// The whole test suite: format and lint, types, build, unit and server tests, browser tests; with --all every run of
+// the suites that are sampled otherwise, with --faults these alone.
 import path from 'node:path';
 import { ensureChromium, ensurePackages, ensureSvgRenderer } from './lib/install.mjs';
 import { root } from './lib/root.mjs';
 import { must } from './lib/run.mjs';
 import { fail, say } from './lib/say.mjs';
+
+const all = { COMPASS_FAULTS: 'all' };
+const faults = (env) => must(tool('vitest'), ['run', 'test/faults'], { env: { ...env, ...all } });
 
 const tool = (name) => path.join(root, 'node_modules/.bin', name);
 
@@ -12,6 +16,11 @@ try {
   const { prepare } = await import('./lib/prepare.mjs');
   const { build } = await import('./build.mjs');
   const env = await prepare('silent_compass_test', { demo: false });
+  if (process.argv.includes('--faults')) {
+    await build();
+    await faults(env);
+    process.exit();
+  }
   const part = async (name, work) => {
     const start = Date.now();
     say(`\n── ${name}`);
@@ -24,8 +33,10 @@ try {
     await must(tool('tsc'), ['--noEmit'], { env });
   });
   await ensureSvgRenderer();
-  await part('unit and server tests', () => must(tool('vitest'), ['run'], { env }));
+  // Before the tests: some of them kill the built application.
   await part('build', build);
+  await part('unit and server tests', () => must(tool('vitest'), ['run'], { env }));
+  if (process.argv.includes('--all')) await part('faults', () => faults(env));
   const chromium = await ensureChromium();
   const browserEnv = await prepare('silent_compass_browser', { demo: true });
   await part('browser tests', async () => {

@@ -4,7 +4,11 @@ import { serve } from './serve.mjs';
 
 /** Milliseconds between looks at the database, and the pauses before something is started again. */
 const look = 1000;
-const pauses = { first: 500, longest: 30_000, forgotten: 60_000 };
+const pauses = {
+  first: 500,
+  longest: Number(process.env.COMPASS_LONGEST_PAUSE) || 30_000,
+  forgotten: 60_000,
+};
 
 /** Pauses that grow while things keep ending, and are short again once they have lasted. */
 class Pauses {

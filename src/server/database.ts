@@ -75,7 +75,10 @@ export function connect(url: string, max = 12): Database {
     idle_in_transaction_session_timeout: patience.idle,
     keepAlive: true,
   });
-  pool.on('error', (e) => console.error(`A connection to the database was lost: ${e.message}`));
+  const lost = (e: Error) => console.error(`A connection to the database was lost: ${e.message}`);
+  pool.on('error', lost);
+  // While it is in use, a connection tells of its end itself; what was asked over it fails as well.
+  pool.on('connect', (client) => client.on('error', lost));
   return new Kysely<Tables>({ dialect: new PostgresDialect({ pool }) });
 }
 

@@ -182,6 +182,9 @@ describe('what goes wrong below', () => {
 
   it('a broken connection is the database’s absence, not a defect', () => {
     expect(answerFor(new Error('Connection terminated unexpectedly')).status).toBe(503);
+    expect(
+      answerFor(new Error('Client has encountered a connection error and is not queryable')).status,
+    ).toBe(503);
     expect(answerFor(new Error('timeout exceeded when trying to connect')).status).toBe(503);
   });
 });

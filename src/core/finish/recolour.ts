@@ -7,17 +7,20 @@ export type ColourChange = (colour: Rgba) => Rgba;
 
 /** Stretches a gradient is cut into between stops, so that the change shows along all of it. */
 const pieces = 12;
+/** Stops beyond which they lie close enough as they are: else each change would make twelve times as many. */
+const enoughStops = 200;
 
 function changedPaint(paint: ScenePaint, change: ColourChange): ScenePaint {
   if (paint.kind === 'solid') return { ...paint, colour: change(paint.colour) };
   const ramp = colourRamp(paint.stops, paint.interpolation);
   const sorted = [...paint.stops].sort((a, b) => a.at - b.at);
+  const cuts = sorted.length > enoughStops ? 1 : pieces;
   const stops = sorted.flatMap((s, i) => {
     const next = sorted[i + 1];
     const own = { at: s.at, colour: change(s.colour) };
     if (!next || next.at <= s.at) return [own];
-    const inner = Array.from({ length: pieces - 1 }, (_, k) => {
-      const at = s.at + ((next.at - s.at) * (k + 1)) / pieces;
+    const inner = Array.from({ length: cuts - 1 }, (_, k) => {
+      const at = s.at + ((next.at - s.at) * (k + 1)) / cuts;
       return { at, colour: change(ramp(at)) };
     });
     return [own, ...inner];

@@ -14,13 +14,13 @@ export interface Budget {
 }
 
 /**
- * Measured on two cores: a part at its limit is worked out within 2 s and 0.5 GB, a combination at its limit within
- * 10 s; the largest of the demo designs paints 40,000 segments.
+ * Measured on two cores: a part at its limit is worked out within 2 s and 0.5 GB, an ordinary combination at its limit
+ * within 4 s and one of very many crossings within 10 s.
  */
 export const usualBudget: Budget = {
   part: 500_000,
   sheet: 2_000_000,
-  combined: 60_000,
+  combined: 24_000,
   crossings: 1_000_000,
 };
 

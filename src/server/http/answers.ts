@@ -29,7 +29,7 @@ const codeOf = (e: unknown): string => String((e as { code?: unknown } | null)?.
 
 /** The driver says without a code that a connection broke or was not to be had. */
 const brokenConnection =
-  /Connection terminated|connection timeout|timeout exceeded when trying to connect|Query read timeout/i;
+  /Connection terminated|connection error|not queryable|connection timeout|timeout exceeded when trying to connect|Query read timeout/i;
 
 /** Whether the database does not answer, so that the same may be tried again. */
 export function isDatabaseAway(e: unknown): boolean {

@@ -27,8 +27,8 @@ export function check<T>(schema: Joi.Schema<T>, data: unknown): T {
 interface Options {
   /** What it counts as where requests are counted. */
   readonly rate?: RateName;
-  /** Kinds of bodies that are taken. */
-  readonly bodies?: readonly string[];
+  /** Kinds of bodies that are taken; null where none is read. */
+  readonly bodies?: readonly string[] | null;
 }
 
 /** A route handler that knows its owner and database, lets in its own pages only, and turns every error into an answer in words. */

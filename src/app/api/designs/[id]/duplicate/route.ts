@@ -5,5 +5,5 @@ import { designParams } from '@/server/http/schemas';
 export const POST = handle<{ id: string }>(
   async ({ db, owner, params }) =>
     Response.json(await duplicateDesign(db, owner, check(designParams, params).id), { status: 201 }),
-  { rate: 'create' },
+  { rate: 'create', bodies: null },
 );

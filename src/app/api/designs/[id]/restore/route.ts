@@ -7,5 +7,5 @@ export const POST = handle<{ id: string }>(
     await setDeleted(db, owner, check(designParams, params).id, false);
     return new Response(null, { status: 204 });
   },
-  { rate: 'create' },
+  { rate: 'create', bodies: null },
 );
