@@ -198,7 +198,9 @@ export function FaceDialog() {
           }}
         />
         <Button onClick={() => file.current?.click()}>Bring a font of your own</Button>
-        <Box sx={{ flex: 1 }} />
+        <Box sx={{ flex: 1, color: 'text.secondary', fontSize: 12 }}>
+          {brought.data && `Kept for ${brought.data.keptFor} days where no design uses it.`}
+        </Box>
         <Button variant="contained" onClick={close}>
           Done
         </Button>

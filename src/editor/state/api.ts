@@ -55,7 +55,8 @@ export const api = {
   restore: (id: string) => call<void>(`designs/${id}/restore`, 'POST'),
   changes: (id: string, since: number) =>
     call<{ changes: StoredChange[] }>(`designs/${id}/changes?since=${since}`),
-  fonts: () => call<{ fonts: OwnFont[] }>('fonts'),
+  /** The designer’s own fonts, and for how many days one is kept that no design uses. */
+  fonts: () => call<{ fonts: OwnFont[]; keptFor: number }>('fonts'),
   /** Sends a font file; it is checked before it is kept. */
   addFont: async (file: Blob): Promise<OwnFont> => {
     const headers = { 'content-type': 'application/octet-stream' };
