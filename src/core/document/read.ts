@@ -22,6 +22,24 @@ function checked<T>(
   return value as T;
 }
 
+/** Objects, and texts, that a part or a head may hold: its validator takes as long as they are many. */
+const limits = { objects: 20_000, texts: 200_000 } as const;
+
+/** Refuses what would take too long to be looked through; contours are looked through in one go and do not count. */
+function refuseTooMany(raw: unknown, where: string): void {
+  let [objects, texts] = [0, 0];
+  const left: unknown[] = [raw];
+  while (left.length) {
+    const v = left.pop();
+    if (typeof v === 'string') texts++;
+    if (typeof v !== 'object' || v === null) continue;
+    objects++;
+    if (objects > limits.objects || texts > limits.texts)
+      throw new DesignError([{ where, message: 'holds more than one part or design may' }]);
+    for (const [key, inside] of Object.entries(v)) if (key !== 'contours') left.push(inside);
+  }
+}
+
 /** A design without its parts. */
 export type DesignHead = Omit<Design, 'parts'>;
 
@@ -34,6 +52,7 @@ export function refuseUnsound(raw: unknown, where: string): void {
 /** Checks all of a design but its parts. @throws DesignError naming each fault. */
 export function readHead(raw: unknown): DesignHead {
   refuseUnsound(raw, 'The design');
+  refuseTooMany(raw, 'The design');
   return checked<DesignHead>(headSchema, raw, ([first, second, ...rest]) => {
     if (first === undefined) return 'The design';
     if (first !== 'sheets' || second === undefined)
@@ -47,6 +66,7 @@ export function readHead(raw: unknown): DesignHead {
 export function readPart(key: string, raw: unknown): Part {
   const name = (raw as { name?: unknown } | null)?.name ?? key;
   refuseUnsound(raw, `Part “${key}”`);
+  refuseTooMany(raw, `Part “${key}”`);
   checked(idSchema, key, () => 'The parts');
   return checked<Part>(
     partSchema.required(),

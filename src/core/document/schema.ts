@@ -17,17 +17,6 @@ const id = Joi.string()
   .invalid('__proto__');
 const coordinate = Joi.number().min(-lengthLimit).max(lengthLimit);
 
-/** A list of numbers within bounds, looked through in one go: drawn paths have very many. */
-const numbers = (most: number, least: number, greatest: number): Joi.ArraySchema =>
-  Joi.array()
-    .sparse()
-    .max(most)
-    .custom((list: unknown[], helpers) =>
-      list.every((v) => typeof v === 'number' && v >= least && v <= greatest)
-        ? list
-        : helpers.message({ custom: `must hold numbers from ${least} to ${greatest} alone` }),
-    );
-
 function fieldSchema(field: Field): Joi.Schema {
   const any = field.absent === undefined ? Joi.any().required() : Joi.any().default(field.absent);
   return any.custom((value, helpers) => {
@@ -81,17 +70,35 @@ const coat = Joi.object({ kind: Joi.valid('fill', 'stroke').required() })
   .unknown()
   .when('.kind', { is: 'fill', then: coatForm('fill'), otherwise: coatForm('stroke') });
 
-const contour = Joi.object({
-  closed: Joi.boolean().required(),
-  pressure: numbers(256, 0, 1),
-  xy: numbers(600_002, -lengthLimit, lengthLimit)
-    .required()
-    .custom((xy: number[], helpers) =>
-      xy.length === 0 || xy.length % 6 === 2
-        ? xy
-        : helpers.message({ custom: '“xy” must hold a node and then six numbers a segment' }),
-    ),
-});
+const isNumbers = (v: unknown, most: number, least: number, greatest: number): v is number[] =>
+  Array.isArray(v) &&
+  v.length <= most &&
+  v.every((n) => typeof n === 'number' && n >= least && n <= greatest);
+
+/** What is wrong with the contours of a drawn path, in words, or null; looked through in one go, as there may be very many. */
+function contoursFault(list: readonly unknown[]): string | null {
+  for (const [i, c] of list.entries()) {
+    const { closed, xy, pressure, ...rest } = (c ?? {}) as Record<string, unknown>;
+    const of = `of contour ${i + 1}`;
+    if (typeof closed !== 'boolean') return `“closed” ${of} must be true or false`;
+    if (!isNumbers(xy, 600_002, -lengthLimit, lengthLimit))
+      return `“xy” ${of} must hold at most 600,002 numbers from ${-lengthLimit} to ${lengthLimit}`;
+    if (xy.length && xy.length % 6 !== 2) return `“xy” ${of} must hold a node and then six numbers a segment`;
+    if (pressure !== undefined && !isNumbers(pressure, 256, 0, 1))
+      return `“pressure” ${of} must hold at most 256 numbers from 0 to 1`;
+    const [other] = Object.keys(rest);
+    if (other !== undefined) return `“${other}” ${of} is not known`;
+  }
+  return null;
+}
+
+const contours = Joi.array()
+  .sparse()
+  .max(100_000)
+  .custom((list: unknown[], helpers) => {
+    const fault = contoursFault(list);
+    return fault === null ? list : helpers.message({ custom: fault });
+  });
 
 const faceKeys = Joi.array()
   .items(Joi.string().pattern(/^[\w.]{1,1000}$/))
@@ -132,7 +139,7 @@ const source = Joi.alternatives().conditional('.kind', {
         kind: Joi.valid(kind),
         ...(kind === 'path'
           ? {
-              contours: Joi.array().items(contour).max(100_000).required(),
+              contours: contours.required(),
               fillRule: Joi.valid('nonzero', 'evenodd').required(),
             }
           : { ...fieldsSchema(d.fields), ...d.schema?.(Joi) }),

@@ -2,13 +2,10 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import IconButton from '@mui/material/IconButton';
 import LinearProgress from '@mui/material/LinearProgress';
 import Snackbar from '@mui/material/Snackbar';
-import Tooltip from '@mui/material/Tooltip';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Copy, Trash2, Upload } from 'lucide-react';
-import Link from 'next/link';
+import { Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { type DesignEntry, fromSheetUnits } from '@/core';
