@@ -26,7 +26,7 @@ import { pick } from './share';
 type Random = () => number;
 
 /** A value that a field allows, more often than not one of its ends. */
-function valueOf(field: Field, random: Random): FieldValue | undefined {
+function absurdValue(field: Field, random: Random): FieldValue | undefined {
   const [min, max] = [field.min ?? -1e6, field.max ?? 1e6];
   const number = () => {
     const r = random();
@@ -61,7 +61,7 @@ function valueOf(field: Field, random: Random): FieldValue | undefined {
 function absurdly(fields: readonly Field[], share: number, random: Random): Record<string, FieldValue> {
   const out: Record<string, FieldValue> = {};
   for (const f of fields) {
-    const value = random() < share ? valueOf(f, random) : undefined;
+    const value = random() < share ? absurdValue(f, random) : undefined;
     if (value !== undefined) out[f.name] = value;
   }
   return out;

@@ -8,16 +8,7 @@ import { GET as getPicture } from '@/app/api/designs/[id]/picture/route';
 import { POST as postRestore } from '@/app/api/designs/[id]/restore/route';
 import { GET as getOne, DELETE as removeDesign } from '@/app/api/designs/[id]/route';
 import { GET as getList, POST as postDesign } from '@/app/api/designs/route';
-import {
-  type Design,
-  makeCoat,
-  makePart,
-  makeSource,
-  makeStep,
-  type Paint,
-  type PatchOperation,
-  paints,
-} from '@/core';
+import { type Design, makeCoat, makePart, makeSource, type Paint, paints } from '@/core';
 import { type Database, database } from '@/server/database';
 import { getDesign } from '@/server/designs';
 import { lanes } from '@/server/drawing';
