@@ -58,6 +58,8 @@ async function remember(
     .values({ design_id: id, key, ...values })
     .onConflict((c) => c.columns(['design_id', 'key']).doUpdateSet(values).where('pictures.seq', '<=', seq))
     .execute();
+  // What was drawn of an earlier state is never asked for again.
+  await db.deleteFrom('pictures').where('design_id', '=', id).where('seq', '<', seq).execute();
 }
 
 /** Draws into a file of its own, which is gone when it has been read. */

@@ -216,7 +216,8 @@ describe('a full disk', () => {
     await sql`
       CREATE FUNCTION no_room() RETURNS trigger LANGUAGE plpgsql AS
       $$ BEGIN RAISE EXCEPTION 'no space left on device' USING ERRCODE = '53100'; END $$`.execute(db);
-    await sql`CREATE TRIGGER no_room BEFORE INSERT ON changes EXECUTE FUNCTION no_room()`.execute(db);
+    await sql`CREATE TRIGGER no_room BEFORE INSERT ON changes FOR EACH ROW
+      WHEN (NEW.design_id = ${sql.lit(id)}) EXECUTE FUNCTION no_room()`.execute(db);
     const wanted = change(0, addDisc('full'));
     try {
       const refused = await send(id, wanted);
