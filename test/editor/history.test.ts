@@ -419,6 +419,50 @@ describe('without the server', () => {
     expect(server.changes[0].patch.at(-1)).toMatchObject({ value: 'Moon !' });
   });
 
+  it('what an earlier version of the program kept is taken over', async () => {
+    const later = openWindow(twoDiscs());
+    const change = {
+      changeId: 'old-1',
+      clientId: 'old',
+      role: 'do',
+      label: 'Width',
+      patch: [{ op: 'replace', path: '/parts/a/source/width', value: 444 }],
+      inverse: [{ op: 'replace', path: '/parts/a/source/width', value: 100 }],
+    };
+    later.stored.set('silent-compass.unsent.d', JSON.stringify([change]));
+    await openDesign('d');
+    expect(width('a')).toBe(444);
+    await until(() => later.server.changes.length === 1);
+    expect(later.stored.size).toBe(0);
+  });
+
+  it('work that finds no room in the browser stays where it was', async () => {
+    const later = openWindow(twoDiscs());
+    later.server.state = 'away';
+    const patch = [{ op: 'replace', path: '/parts/a/source/width', value: 444 }];
+    const change = {
+      changeId: 'c',
+      clientId: 'gone',
+      role: 'do',
+      label: 'Width',
+      patch,
+      inverse: [],
+      base: 0,
+    };
+    const left = JSON.stringify({ own: ['gone'], changes: [change] });
+    later.stored.set('silent-compass.unsent.d.gone', left);
+    later.server.state = 'here';
+    const full = vi.spyOn(localStorage, 'setItem').mockImplementation(() => {
+      throw new Error('QuotaExceededError');
+    });
+    await openDesign('d');
+    full.mockRestore();
+    expect(width('a')).toBe(444);
+    expect(get().notice).toMatch(/no room/);
+    await until(() => later.server.changes.length === 1);
+    expect(later.stored.get('silent-compass.unsent.d.gone')).toBe(left);
+  });
+
   it('a broken store of unsent work does not stop a design from opening', async () => {
     const later = openWindow(twoDiscs());
     later.stored.set('silent-compass.unsent.d', '{not json');

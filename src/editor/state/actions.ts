@@ -8,12 +8,14 @@ import { commit, idle, inTurn, keepNow, loadHistory, openedDesign, studioHas, te
 import { atRest, get, say, set } from './store';
 import { choice, hasEngine, showFrame, startEngine, studioEngine, takenIn } from './studio';
 import { sync } from './sync';
+import { studioLoads } from './told';
 
 let ahead: { readonly id: string; readonly answer: Promise<{ status: number; data: unknown }> } | null = null;
 
 /** Starts the workers and has them fetch a design, before anything is on screen. */
 export function loadAhead(id: string): void {
   if (!hasEngine()) startEngine();
+  studioLoads();
   ahead = { id, answer: studioEngine().studio.load(id) };
 }
 

@@ -7,10 +7,18 @@ import { choice, hasEngine, showFrame, studioEngine } from './studio';
 /** What the studio was last told of; null where it has to be given the whole design. */
 let told: Design | null = null;
 let telling: Promise<void> | null = null;
+/** Whether the studio is busy taking up another design: nothing of this one is brought to it any more. */
+let loading = false;
 
 /** Says that the studio has this design already. */
 export function studioHas(design: Design | null): void {
   told = design;
+  loading = false;
+}
+
+/** Says that the studio takes up another design, until it has one. */
+export function studioLoads(): void {
+  loading = true;
 }
 
 async function bringUp(next: Design): Promise<void> {
@@ -29,7 +37,7 @@ async function bringUp(next: Design): Promise<void> {
 async function tellOn(): Promise<void> {
   for (let failed = 0; hasEngine(); ) {
     const { design } = get();
-    if (!design || told === design) return;
+    if (!design || told === design || loading) return;
     try {
       await bringUp(design);
       failed = 0;
@@ -51,7 +59,7 @@ export function tell(): Promise<void> {
   telling ??= tellOn().finally(() => {
     telling = null;
     // A change may have come just as the last answer did.
-    if (!turns.dragging && hasEngine() && told && told !== get().design) void tell();
+    if (!turns.dragging && hasEngine() && told && told !== get().design && !loading) void tell();
   });
   return telling;
 }

@@ -46,6 +46,21 @@ export class KeptWork {
     private readonly design: string,
   ) {}
 
+  /**
+   * Takes over work that an earlier version kept, which knew no windows and no state that changes were made on: it is
+   * held against everything that was ever done.
+   */
+  takeOver(): void {
+    const key = `silent-compass.unsent.${this.design}`;
+    const found = parsed(this.keep.read(key));
+    const changes = Array.isArray(found)
+      ? found.map((c): unknown => (isRecord(c) ? { ...c, base: 0 } : c)).filter(isWaiting)
+      : [];
+    const [first] = changes;
+    if (first) this.write(first.clientId, { own: [...new Set(changes.map((c) => c.clientId))], changes });
+    this.keep.remove(key);
+  }
+
   /** Windows that have left unsent work. */
   windows(): string[] {
     const prefix = unsentPrefix(this.design);

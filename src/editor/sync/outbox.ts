@@ -68,7 +68,7 @@ export class Outbox {
     document: Design,
     seq: number,
   ): Promise<{ design: Design; recovered: readonly Change[] }> {
-    this.visit++;
+    const visit = ++this.visit;
     this.id = id;
     this.kept = new KeptWork(this.ports.keep, id);
     this.stored = document;
@@ -78,15 +78,19 @@ export class Outbox {
     this.queue = [];
     this.own = [this.client];
     this.rest = pauses.first;
+    this.kept.takeOver();
     this.asides = this.kept.asides();
     let design = document;
     for (const client of this.kept.windows()) {
+      // Another design was opened meanwhile: what is left here waits until this one is opened again.
+      if (visit !== this.visit) return { design, recovered: [] };
       if (client === this.client) design = await this.takeUp(client, design);
       else
         await this.ports.locks.ifFree(windowLock(client), async () => {
           design = await this.takeUp(client, design);
         });
     }
+    if (visit !== this.visit) return { design, recovered: [] };
     const recovered = this.queue.slice();
     this.ports.view.asides(this.asides);
     this.tell(this.queue.length ? 'saving' : 'saved');
@@ -96,10 +100,10 @@ export class Outbox {
 
   /** Takes up what a window left. */
   private async takeUp(client: string, design: Design): Promise<Design> {
-    const unsent = this.kept.read(client);
-    const { stored } = this;
+    const { stored, kept, visit } = this;
+    const unsent = kept.read(client);
     if (!unsent.changes.length || !stored) {
-      this.kept.remove(client);
+      kept.remove(client);
       return design;
     }
     let past: readonly StoredChange[];
@@ -108,6 +112,7 @@ export class Outbox {
       past = (await this.ports.wire.changes(this.id, since)).filter((c) => c.seq <= this.seq);
     } catch (e) {
       if (!(e instanceof ApiError)) throw e;
+      if (visit !== this.visit) return design;
       if (client !== this.client) {
         this.ports.view.say(
           'Work of an earlier visit could not be taken up yet: it is kept, open the design again.',
@@ -120,6 +125,7 @@ export class Outbox {
       this.queue.push(...fit);
       return next;
     }
+    if (visit !== this.visit) return design;
     const { fit, misfits, design: next } = sortReturned(design, past, unsent);
     if (misfits.length) {
       const left = asLeft(stored, past, unsent) ?? forced(stored, unsent.changes);
@@ -128,8 +134,7 @@ export class Outbox {
     this.own = [...new Set([...this.own, ...unsent.own])];
     this.queue.push(...fit);
     // Its own copy first: whatever happens in between, nothing is in neither.
-    this.store();
-    if (client !== this.client) this.kept.remove(client);
+    if (this.store() && client !== this.client) kept.remove(client);
     return next;
   }
 
@@ -145,11 +150,6 @@ export class Outbox {
   /** Whether everything has been stored. */
   get clean(): boolean {
     return this.queue.length === 0;
-  }
-
-  /** How many changes wait. */
-  get waiting(): number {
-    return this.queue.length;
   }
 
   /** Whether everything is stored, or comes to be before so many milliseconds are over. */
@@ -208,12 +208,15 @@ export class Outbox {
     this.ports.view.state(save, message);
   }
 
-  private store(): void {
+  /** Keeps what waits; says whether there was room for it. */
+  private store(): boolean {
     const unsent: Unsent = { own: this.own, changes: this.queue };
     try {
       this.kept.write(this.client, unsent);
+      return true;
     } catch {
       this.ports.view.say(noRoom);
+      return false;
     }
   }
 

@@ -116,7 +116,7 @@ export class Lane {
     });
     if (child.pid)
       try {
-        setPriority(child.pid, constants.priority.PRIORITY_LOW);
+        setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL);
       } catch {
         // It runs as any other then.
       }
