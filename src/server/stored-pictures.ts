@@ -103,7 +103,7 @@ async function smallPicture(
     work = (async () => {
       const { folder, file } = await drawn(db, owner, design, order, new AbortController().signal);
       try {
-        const png = await readFile(file);
+        const png = await readFile(/* turbopackIgnore: true */ file);
         await remember(db, design, keyOf(order), { png });
         return png;
       } finally {
@@ -145,7 +145,7 @@ export async function storedPicture(
       return { name: design.name, seq: design.seq, size: png.length, body: new Uint8Array(png) };
     }
     const { size, folder, file } = await drawn(db, owner, design, order, signal);
-    const stream = createReadStream(file);
+    const stream = createReadStream(/* turbopackIgnore: true */ file);
     stream.once('close', () => void rm(folder, { recursive: true, force: true }));
     return { name: design.name, seq: design.seq, size, body: Readable.toWeb(stream) as ReadableStream };
   } catch (e) {

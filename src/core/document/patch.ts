@@ -1,4 +1,4 @@
-import { changedMembers, copyRecord } from './record';
+import { changedMembers, copyRecord, setMember } from './record';
 
 /** One operation of a JSON Patch (RFC 6902). */
 export type PatchOperation =
@@ -41,13 +41,6 @@ function valueAt(doc: Json, keys: readonly string[]): Json {
     else throw new PatchError(`There is nothing at “${pointerOf(keys)}”.`);
   }
   return at;
-}
-
-/** Sets a member under any name, “__proto__” too. */
-function setMember(record: Record<string, Json>, key: string, value: Json): void {
-  if (key === '__proto__')
-    Object.defineProperty(record, key, { value, writable: true, enumerable: true, configurable: true });
-  else record[key] = value;
 }
 
 /** Values that all copies of one patch may have together: copies of copies grow without bounds. */

@@ -40,6 +40,12 @@ function refuseTooMany(raw: unknown, where: string): void {
   }
 }
 
+/** The name of something that was not read yet, where it has one. */
+function nameOf(raw: unknown): string | undefined {
+  const name = (raw as { name?: unknown } | null | undefined)?.name;
+  return typeof name === 'string' ? name : undefined;
+}
+
 /** A design without its parts. */
 export type DesignHead = Omit<Design, 'parts'>;
 
@@ -57,14 +63,14 @@ export function readHead(raw: unknown): DesignHead {
     if (first === undefined) return 'The design';
     if (first !== 'sheets' || second === undefined)
       return [first, second, ...rest].filter((k) => k !== undefined).join(' › ');
-    const { sheets } = raw as { sheets?: { name?: unknown }[] };
-    return `Sheet “${sheets?.[Number(second)]?.name ?? second}”${rest.length ? `, ${rest.join(' › ')}` : ''}`;
+    const { sheets } = raw as { sheets?: unknown[] };
+    return `Sheet “${nameOf(sheets?.[Number(second)]) ?? second}”${rest.length ? `, ${rest.join(' › ')}` : ''}`;
   });
 }
 
 /** Checks one part; fields that came later are filled in. @throws DesignError naming the part and each field. */
 export function readPart(key: string, raw: unknown): Part {
-  const name = (raw as { name?: unknown } | null)?.name ?? key;
+  const name = nameOf(raw) ?? key;
   refuseUnsound(raw, `Part “${key}”`);
   refuseTooMany(raw, `Part “${key}”`);
   checked(idSchema, key, () => 'The parts');

@@ -13,10 +13,17 @@ const origins = new WeakMap<
 /** Names of a record's members; known at once where it was made here, and so is never changed in place. */
 const keys = (record: object): readonly string[] => keysOf.get(record) ?? Object.keys(record);
 
+/** Sets a member under any name, “__proto__” too. */
+export function setMember<T>(record: Record<string, T>, key: string, value: T): void {
+  if (key === '__proto__')
+    Object.defineProperty(record, key, { value, writable: true, enumerable: true, configurable: true });
+  else record[key] = value;
+}
+
 /** A copy of a record, much faster than spreading where there are thousands of members. */
 export function copyRecord<T>(record: Members<T>): Record<string, T> {
   const out: Record<string, T> = {};
-  for (const k of keys(record)) out[k] = record[k];
+  for (const k of keys(record)) setMember(out, k, record[k]);
   return out;
 }
 
