@@ -6,10 +6,13 @@ import { root } from './lib/root.mjs';
 import { must } from './lib/run.mjs';
 import { fail, say } from './lib/say.mjs';
 
-const all = { COMPASS_FAULTS: 'all' };
-const faults = (env) => must(tool('vitest'), ['run', 'test/faults'], { env: { ...env, ...all } });
-
 const tool = (name) => path.join(root, 'node_modules/.bin', name);
+
+/** The suites that kill, lose and overload, one after another: a share of their runs, or all. */
+const faults = (env, all) =>
+  must(tool('vitest'), ['run', '--no-file-parallelism', 'test/faults'], {
+    env: { ...env, ...(all ? { COMPASS_FAULTS: 'all' } : {}) },
+  });
 
 try {
   await ensurePackages();
@@ -18,7 +21,7 @@ try {
   const env = await prepare('silent_compass_test', { demo: false });
   if (process.argv.includes('--faults')) {
     await build();
-    await faults(env);
+    await faults(env, true);
     process.exit();
   }
   const part = async (name, work) => {
@@ -35,8 +38,10 @@ try {
   await ensureSvgRenderer();
   // Before the tests: some of them kill the built application.
   await part('build', build);
-  await part('unit and server tests', () => must(tool('vitest'), ['run'], { env }));
-  if (process.argv.includes('--all')) await part('faults', () => faults(env));
+  await part('unit and server tests', () =>
+    must(tool('vitest'), ['run', '--exclude', 'test/faults/**'], { env }),
+  );
+  await part('faults', () => faults(env, process.argv.includes('--all')));
   const chromium = await ensureChromium();
   const browserEnv = await prepare('silent_compass_browser', { demo: true });
   await part('browser tests', async () => {

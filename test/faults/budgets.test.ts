@@ -29,7 +29,7 @@ afterAll(async () => {
 });
 
 it('absurd designs are drawn, or refused in words, and the server answers all along', async () => {
-  const all = runs(300, 20);
+  const all = runs(300, 8);
   const first = Number(process.env.COMPASS_SEED ?? 1);
   const figures = { drawn: 0, refused: 0, slowest: 0, health: 0, asked: 0 };
   const refusals = new Map<string, number>();

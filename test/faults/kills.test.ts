@@ -113,7 +113,10 @@ it('the server, a connection of the database or all of it may be killed at any m
   const counts = { application: 0, backend: 0, postmaster: 0 };
   const back: number[] = [];
   for (let k = 0; k < kills; ) {
-    await wait(100 + random() * 500);
+    // In the middle of saves: some have been acknowledged since the last.
+    const before = acknowledged.size;
+    for (let i = 0; acknowledged.size < before + 4 && i < 400; i++) await wait(25);
+    await wait(random() * 200);
     const victim = (['application', 'backend', 'postmaster'] as const)[k % 3];
     if (!killNow(app[victim])) {
       await wait(100);
