@@ -125,19 +125,23 @@ test('workers that end are started again, with the design as it is', async ({ pa
   const e = new Editor(page);
   await e.openDemo('Moon-phase badge');
   const before = await e.pixel(1000, 400);
-  for (const nth of [0, -1]) {
-    await page
-      .workers()
-      .at(nth)
-      ?.evaluate(() => self.close())
-      // It may be gone before it has answered.
-      .catch(() => {});
-    await expect(page.getByText('The drawing program ended and was started again.')).toBeVisible();
-    await e.settled();
-    await page.evaluate(() => new Promise((r) => setTimeout(r, 300)));
-    await e.settled();
-    expect(await e.pixel(1000, 400)).toEqual(before);
-  }
+  // A worker that was about to start when it was ended is ended once more.
+  for (const nth of [0, -1])
+    await expect(async () => {
+      await page
+        .workers()
+        .at(nth)
+        ?.evaluate(() => self.close())
+        // It may be gone before it has answered.
+        .catch(() => {});
+      await expect(page.getByText('The drawing program ended and was started again.')).toBeVisible({
+        timeout: 8000,
+      });
+      await e.settled();
+      expect(await e.pixel(1000, 400)).toEqual(before);
+      // The word of the one before is gone when the next is ended.
+      await expect(page.getByText('The drawing program ended and was started again.')).toBeHidden();
+    }).toPass({ timeout: 60_000 });
   await e.choose('Sky');
   await e.settled();
   expect(await e.pixel(1000, 400)).toEqual(before);
