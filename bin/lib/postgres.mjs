@@ -215,6 +215,3 @@ export async function startPostgres(bin) {
     });
   });
 }
-
-/** Where the running server can be told to end, by tests. */
-export const processOf = (folder) => (existsSync(folder) ? (serverOf(folder)?.pid ?? null) : null);

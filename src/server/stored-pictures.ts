@@ -68,7 +68,7 @@ async function drawn(
   owner: string,
   design: DesignText,
   order: PictureOrder,
-  signal: AbortSignal,
+  signal: AbortSignal | null,
 ): Promise<{ size: number; folder: string; file: string }> {
   const folder = await mkdtemp(path.join(tmpdir(), 'silent-compass-'));
   try {
@@ -101,7 +101,7 @@ async function smallPicture(
   let work = underWay.get(key);
   if (!work) {
     work = (async () => {
-      const { folder, file } = await drawn(db, owner, design, order, new AbortController().signal);
+      const { folder, file } = await drawn(db, owner, design, order, null);
       try {
         const png = await readFile(/* turbopackIgnore: true */ file);
         await remember(db, design, keyOf(order), { png });

@@ -7,9 +7,10 @@ import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { saveFile } from '../dialogs/save-file';
 import { keepAsCopy, keepAside, takeTheirs } from '../state/actions';
+import { copyReport } from '../state/copy-report';
 import { reportDefect } from '../state/defects';
 import { restartEngine, stopWork } from '../state/revive';
-import { say, set, useEditor } from '../state/store';
+import { set, useEditor } from '../state/store';
 import { sync } from '../state/sync';
 
 /** A line across the window that says what stands in the way, and what can be done about it. */
@@ -96,14 +97,9 @@ function AsideBar() {
 function DefectBar() {
   const defect = useEditor((s) => s.defect);
   if (!defect) return null;
-  const copy = () =>
-    navigator.clipboard.writeText(defect).then(
-      () => say('The report was copied.'),
-      () => saveFile(new Blob([defect], { type: 'text/plain' }), 'report.txt'),
-    );
   return (
     <Bar message="Something went wrong in this program. Your work is kept; if it looks wrong, load the page again.">
-      <Choice word="Copy the report" onChoose={copy} />
+      <Choice word="Copy the report" onChoose={copyReport} />
       <Choice word="Go on" onChoose={() => set({ defect: '' })} />
     </Bar>
   );

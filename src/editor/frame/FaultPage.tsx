@@ -3,10 +3,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect } from 'react';
-import { saveFile } from '../dialogs/save-file';
+import { copyReport } from '../state/copy-report';
 import { reportDefect } from '../state/defects';
 import { keepNow } from '../state/history';
-import { get, say } from '../state/store';
 
 /** What is shown in place of a page that could not be drawn: what is kept, and the ways back. */
 export function FaultPage({ error, reset }: { error: Error; reset(): void }) {
@@ -14,11 +13,6 @@ export function FaultPage({ error, reset }: { error: Error; reset(): void }) {
     keepNow();
     reportDefect(error);
   }, [error]);
-  const copy = () =>
-    navigator.clipboard.writeText(get().defect).then(
-      () => say('The report was copied.'),
-      () => saveFile(new Blob([get().defect], { type: 'text/plain' }), 'report.txt'),
-    );
   return (
     <Box
       component="main"
@@ -32,7 +26,7 @@ export function FaultPage({ error, reset }: { error: Error; reset(): void }) {
         <Button variant="contained" onClick={reset}>
           Go on
         </Button>
-        <Button variant="outlined" onClick={() => void copy()}>
+        <Button variant="outlined" onClick={() => void copyReport()}>
           Copy the report
         </Button>
         <Button variant="outlined" href="/">
