@@ -24,6 +24,7 @@ export {
 } from './colour/oklch';
 export { type ProfilePoint, profileOf, profileWarnings } from './colour/profile';
 export * from './colour/spaces';
+export type { Card } from './document/card';
 export {
   makeCoat,
   makeDesign,
@@ -70,12 +71,16 @@ export * from './geometry/path';
 export { formatPath, PathSyntaxError, parsePath } from './geometry/svg-path';
 export { fromSheetUnits, isUnit, toSheetUnits, type Unit, units } from './geometry/units';
 export { degrees, distance, type Point, radians } from './geometry/vector';
-export { type HolderKind, type HolderSource, holders } from './holder';
-export type { Blend } from './holder/blend';
-export type { FaceRegion, Faces } from './holder/faces';
-export { joinOutline } from './holder/join';
-export type { LockUp } from './holder/lock-up';
-export type { PieceSource } from './holder/piece';
+export { holders, holdsParts, isGroup, isHolder } from './holder';
+export type {
+  Blend,
+  FaceRegion,
+  Faces,
+  HolderKind,
+  HolderSource,
+  LockUp,
+  PieceSource,
+} from './holder/types';
 export {
   type Character,
   characters,
@@ -110,7 +115,6 @@ export {
 } from './measure/expression';
 export {
   dropOverridden,
-  type Formula,
   followFormula,
   measureLookup,
   measuresOf,
@@ -120,15 +124,21 @@ export {
   unfollowed,
   withMeasures,
 } from './measure/formulas';
-export { type Measure, measureValues } from './measure/measures';
+export { measureValues } from './measure/measures';
+export type { Formula, Measure } from './measure/types';
+export { outlineBounds } from './outline/bounds';
+export { joinOutline } from './outline/join';
+export type { Outline } from './outline/types';
 export * from './palette/looks';
 export * from './palette/palette';
-export { Painter, tileSize } from './raster/painter';
+export type { ColourSwatch, GradientSwatch, Inks, Look, Swatch } from './palette/types';
+export { Painter } from './raster/painter';
 export { type Depth, type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
-export { type CardFault, evaluatePart, type PartResult } from './scene/evaluate';
+export { tileSize } from './raster/target';
+export { evaluatePart } from './scene/evaluate';
+export type { CardFault, PartResult } from './scene/result';
 export { keepRules } from './scene/rules';
-export { outlineBounds } from './scene/run-steps';
 export { type Evaluated, evaluate, evaluateSheet } from './scene/sheet';
 export { type BlendMode, blendModes, type Scene, type SceneNode, spreads } from './scene/types';
-export { type PrimitiveSource, primitiveKinds, primitives } from './source';
-export { type Outline, StepFault, stepKinds, steps } from './step';
+export { isPrimitive, type PrimitiveSource, primitiveKinds, primitives } from './source';
+export { StepFault, stepKinds, steps } from './step';

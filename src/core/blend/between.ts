@@ -1,9 +1,10 @@
+import type { Card } from '../document/card';
 import type { Field } from '../document/fields';
-import { type Card, isGroup, type Part } from '../document/types';
+import type { Part } from '../document/types';
 import { finishes } from '../finish';
 import { origin, type Place } from '../geometry/matrix';
 import type { Path } from '../geometry/path';
-import { joinOutline } from '../holder/join';
+import { joinOutline } from '../outline/join';
 import { primitives } from '../source';
 import { steps } from '../step';
 import { mixCoats, mixColour, mixNumber } from './look';
@@ -13,6 +14,8 @@ import { blendPaths } from './match';
 export interface End {
   readonly part: Part;
   readonly outline: readonly Path[];
+  /** Whether it only gathers what is inside it. */
+  readonly gathers: boolean;
   /** What is inside it, in its own coordinates. */
   readonly members: readonly End[];
 }
@@ -166,7 +169,7 @@ const plainLook = (end: End): Part => {
  * others the outlines do.
  */
 export function betweenParts(a: End, b: End): (t: number) => Between {
-  const groups = [a, b].every(({ part, members }) => isGroup(part.source) && members.length > 0);
+  const groups = [a, b].every(({ gathers, members }) => gathers && members.length > 0);
   if (groups) return betweenGroups(a, b);
   const [p, q] = [plainLook(a), plainLook(b)];
   const shape = sameMake(p, q) ? null : blendPaths(joinOutline(a.outline), joinOutline(b.outline));

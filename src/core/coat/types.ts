@@ -1,6 +1,6 @@
 import type { Interpolation } from '../colour/gradient';
+import type { Card } from '../document/card';
 import type { StrokeShape } from '../document/stroke';
-import type { Card } from '../document/types';
 import type { BlendMode, Spread } from '../scene/types';
 import type { ProfiledWidth } from './width-profile';
 

@@ -3,8 +3,8 @@ import { finishes } from '../finish';
 import { origin } from '../geometry/matrix';
 import { type PrimitiveSource, primitives } from '../source';
 import { steps } from '../step';
+import type { Card } from './card';
 import {
-  type Card,
   type Design,
   formatName,
   formatVersion,

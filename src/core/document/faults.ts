@@ -1,7 +1,8 @@
+import { holdsParts } from '../holder';
 import { namesIn } from '../measure/expression';
 import { measuresOf } from '../measure/formulas';
 import { measureFaults } from '../measure/measures';
-import { type Design, holdsParts, type Part, type Sheet } from './types';
+import type { Design, Part, Sheet } from './types';
 
 /** One thing that is wrong with a design: where, by names a designer knows, and what. */
 export interface DesignFault {

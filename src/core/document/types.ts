@@ -1,25 +1,15 @@
 import type { Coat } from '../coat/types';
 import type { Place } from '../geometry/matrix';
 import type { Unit } from '../geometry/units';
-import { type HolderKind, type HolderSource, holders } from '../holder';
-import type { PieceSource } from '../holder/piece';
-import type { Formulas } from '../measure/formulas';
-import type { Measure } from '../measure/measures';
-import type { Look } from '../palette/looks';
-import type { Inks, Swatch } from '../palette/palette';
+import type { HolderSource, PieceSource } from '../holder/types';
+import type { Formulas, Measure } from '../measure/types';
+import type { Inks, Look, Swatch } from '../palette/types';
 import type { BlendMode } from '../scene/types';
-import { type PrimitiveSource, primitives } from '../source';
+import type { PrimitiveSource } from '../source';
+import type { Card } from './card';
 
 export const formatName = 'silent-compass/design';
 export const formatVersion = 1;
-
-/** A step or a finish as a design holds it: its kind's parameters stand beside these. */
-export interface Card {
-  readonly id: string;
-  readonly kind: string;
-  readonly on: boolean;
-  readonly params: Readonly<Record<string, unknown>>;
-}
 
 export type Source = PrimitiveSource | HolderSource | PieceSource;
 
@@ -100,11 +90,3 @@ export interface Design {
   readonly sheets: readonly Sheet[];
   readonly parts: Readonly<Record<string, Part>>;
 }
-
-export const isHolder = (kind: string): kind is HolderKind => kind in holders;
-export const holdsParts = (source: Source): source is HolderSource => isHolder(source.kind);
-/** Whether a source only gathers parts, which stay parts of their own. */
-export const isGroup = (source: Source): boolean =>
-  holdsParts(source) && holders[source.kind].gathers === true;
-/** Whether a source draws an outline of its own, without other parts. */
-export const isPrimitive = (source: Source): source is PrimitiveSource => source.kind in primitives;

@@ -1,8 +1,9 @@
 import type { Operation } from '../arrange/combine';
 import { makeCoat, makeId, makePart } from '../document/create';
-import { type Design, holdsParts, type Part } from '../document/types';
+import type { Design, Part } from '../document/types';
 import { invert, matrixPlace, multiply, placeMatrix } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
+import { holdsParts } from '../holder';
 import type { Edited } from './edited';
 import { jointBounds, ownBox } from './pick';
 import { scaleOwn, scaleParts } from './transform';

@@ -1,7 +1,8 @@
 import type { Coat, Paint } from '../coat/types';
 import type { Design, Part } from '../document/types';
 import type { Bounds } from '../geometry/path';
-import { type CoatResult, evaluatePart } from '../scene/evaluate';
+import { evaluatePart } from '../scene/evaluate';
+import type { CoatResult } from '../scene/result';
 import type { Edited } from './edited';
 import { withPart } from './tree';
 

@@ -1,8 +1,9 @@
 import { shownCoatFields } from '../coat';
 import type { Coat } from '../coat/types';
+import type { Card } from '../document/card';
 import type { Field } from '../document/fields';
-import { type Card, isPrimitive, type Part } from '../document/types';
-import { primitives } from '../source';
+import type { Part } from '../document/types';
+import { isPrimitive, primitives } from '../source';
 import { steps } from '../step';
 
 type Values = Readonly<Record<string, unknown>>;

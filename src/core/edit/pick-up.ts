@@ -1,9 +1,11 @@
 import { coloursOf, convertPaint, isGradient, withStopChanged } from '../coat';
 import type { Coat, Paint } from '../coat/types';
+import type { Card } from '../document/card';
 import { makeCoat, makeId } from '../document/create';
-import type { Card, Part } from '../document/types';
+import type { Part } from '../document/types';
 import { withValueAt } from '../measure/address';
-import { isColourSwatch, linkSwatch, type Swatch } from '../palette/palette';
+import { isColourSwatch, linkSwatch } from '../palette/palette';
+import type { Swatch } from '../palette/types';
 
 /** What one part can take from another. */
 export const aspects = [

@@ -1,11 +1,12 @@
-import { type Design, isGroup } from '../document/types';
+import type { Design } from '../document/types';
 import { boundsUnder, knownBounds } from '../geometry/known-bounds';
 import { applyTo, invert, type Matrix, meanScale, placeMatrix } from '../geometry/matrix';
 import { containsPoint, nearestOnPath } from '../geometry/measure';
 import { type Bounds, growBounds, joinBounds, transformPath } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import { isGroup } from '../holder';
+import { outlineBounds } from '../outline/bounds';
 import { evaluatePart } from '../scene/evaluate';
-import { outlineBounds } from '../scene/run-steps';
 import type { SceneNode } from '../scene/types';
 import { childrenOf, frameOf, worldOf } from './tree';
 

@@ -1,8 +1,8 @@
-import { type Design, isPrimitive, type Part } from '../document/types';
+import type { Design, Part } from '../document/types';
 import { applyTo, type Place, placeMatrix } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
 import { evaluatePart } from '../scene/evaluate';
-import { primitives } from '../source';
+import { isPrimitive, primitives } from '../source';
 import { withPart } from './tree';
 
 /**

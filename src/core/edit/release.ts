@@ -1,5 +1,5 @@
-import { type Design, holdsParts } from '../document/types';
-import { holders } from '../holder';
+import type { Design } from '../document/types';
+import { holders, holdsParts } from '../holder';
 import { rehome } from './arrange-parts';
 import { blendedParts } from './blend';
 import type { Edited } from './edited';

@@ -1,6 +1,7 @@
-import type { Card, Design, Part, Source } from '../document/types';
-import { joinOutline } from '../holder/join';
+import type { Card } from '../document/card';
+import type { Design, Part, Source } from '../document/types';
 import { dropOverridden } from '../measure/formulas';
+import { joinOutline } from '../outline/join';
 import { dropLooseLinks } from '../palette/looks';
 import { evaluatePart } from '../scene/evaluate';
 import { setLettering } from './lettering';

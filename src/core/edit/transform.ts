@@ -1,4 +1,4 @@
-import { type Design, isPrimitive, type Part } from '../document/types';
+import type { Design, Part } from '../document/types';
 import {
   applyTo,
   invert,
@@ -9,7 +9,7 @@ import {
   rotation,
 } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
-import { primitives } from '../source';
+import { isPrimitive, primitives } from '../source';
 import { withLengths } from './lengths';
 import { familyOf, frameOf, movers, parentOf, withPart, withParts, worldOf } from './tree';
 

@@ -1,4 +1,4 @@
-import type { Card } from '../document/types';
+import type { Card } from '../document/card';
 import { colourBalance, colourShift, oneInk, tint } from './colour-changes';
 import type { FinishDefinition } from './definition';
 import { fade } from './fade';

@@ -1,6 +1,7 @@
 import type { Matrix } from '../geometry/matrix';
 import type { Bounds } from '../geometry/path';
-import { Painter, tileSize } from '../raster/painter';
+import { Painter } from '../raster/painter';
+import { tileSize } from '../raster/target';
 import type { SceneNode } from '../scene/types';
 import { encodePng } from './png';
 

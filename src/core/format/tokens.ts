@@ -1,7 +1,8 @@
 import { formatHex, parseHex } from '../colour/colour';
 import { readColour } from '../colour/css';
 import { clipText } from '../document/text';
-import { isColourSwatch, type Swatch } from '../palette/palette';
+import { isColourSwatch } from '../palette/palette';
+import type { Swatch } from '../palette/types';
 
 /** Thrown for a file of tokens that cannot be read, in plain words. */
 export class TokenError extends Error {}

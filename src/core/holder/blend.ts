@@ -7,21 +7,10 @@ import { segmentsIn } from '../geometry/count';
 import { type Matrix, matrixPlace, multiply, placeMatrix, rotation, translation } from '../geometry/matrix';
 import { joinBounds, type Path, pathBounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import { joinOutline } from '../outline/join';
 import { weightOf } from '../scene/weight';
 import { defineHolder, type HolderContext, type Member } from './definition';
-import { joinOutline } from './join';
-
-export interface Blend {
-  /** Whether the number of in-betweens is given or the distance between centres. */
-  readonly spacing: 'count' | 'distance';
-  readonly count: number;
-  readonly distance: number;
-  /** Above 0 copies crowd towards the first part, below towards the last. */
-  readonly ease: number;
-  readonly turnWithSpine: boolean;
-  /** Id of the member that the copies follow, or null for the straight way. */
-  readonly spine: string | null;
-}
+import type { Blend } from './types';
 
 const mostCopies = 1000;
 
@@ -33,6 +22,7 @@ const centreOf = (outline: readonly Path[]): Point | null => {
 const endOf = (m: Member): End => ({
   part: m.part,
   outline: m.outline,
+  gathers: m.gathers,
   members: m.members().map(endOf),
 });
 

@@ -1,10 +1,11 @@
-import { combine, type Operation, operations } from '../arrange/combine';
+import { combine, operations } from '../arrange/combine';
 import { choice } from '../document/fields';
+import { joinOutline } from '../outline/join';
 import { defineHolder } from './definition';
-import { joinOutline } from './join';
+import type { Combination } from './types';
 
 /** One outline from those of all parts inside, by a boolean operation. */
-export const combination = defineHolder<{ readonly operation: Operation }>({
+export const combination = defineHolder<Combination>({
   kind: 'combine',
   fields: [choice('operation', operations)],
   defaults: { operation: 'union' },

@@ -8,6 +8,8 @@ export interface Member {
   readonly part: Part;
   readonly outline: readonly Path[];
   readonly node: GroupNode;
+  /** Whether it only gathers what is inside it. */
+  readonly gathers: boolean;
   /** What is inside it, in its own coordinates. */
   readonly members: () => readonly Member[];
 }

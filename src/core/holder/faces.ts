@@ -1,19 +1,8 @@
 import { type FaceMap, facesOf } from '../arrange/faces';
 import type { Path } from '../geometry/path';
+import { joinOutline } from '../outline/join';
 import { defineHolder, type Member } from './definition';
-import { joinOutline } from './join';
-
-/** Faces that are taken as one, and a colour in place of that of the fills, or null for theirs. */
-export interface FaceRegion {
-  readonly faces: readonly string[];
-  readonly colour: string | null;
-}
-
-export interface Faces {
-  /** Names of faces that are left out. */
-  readonly dropped: readonly string[];
-  readonly regions: readonly FaceRegion[];
-}
+import type { Faces } from './types';
 
 const known = new WeakMap<readonly Path[], { rest: readonly (readonly Path[])[]; map: FaceMap }>();
 

@@ -1,19 +1,8 @@
+import { joinOutline } from '../outline/join';
 import { layered } from '../scene/below';
 import { groupNode } from '../scene/group-node';
 import { defineHolder, type HolderContext, type Member } from './definition';
-import { joinOutline } from './join';
-
-interface Group {
-  /** Whether the topmost part, instead of being painted, shows of the others what lies in it. */
-  readonly clip?: boolean;
-  /** What of the topmost part clips: its outline, or how opaque or how light it is painted. */
-  readonly clipBy?: 'shape' | 'alpha' | 'luminance';
-  /**
-   * Whether blend modes inside reach what lies under the group, only each other, or nothing: in a
-   * knock-out group each member takes out what lies under it in the group.
-   */
-  readonly holds?: 'plain' | 'isolated' | 'knock-out';
-}
+import type { Group } from './types';
 
 /** Whether the topmost part clips: it must be shown and leave something to clip. */
 const clips = (members: readonly Member[], { clip }: Group, { part }: HolderContext): boolean =>

@@ -1,25 +1,7 @@
 import { choice, number, onlyIf, toggle } from '../document/fields';
 import { layered } from '../scene/below';
 import { defineHolder } from './definition';
-
-/** How a mark and its lettering stand together, told in heights of the lettering. */
-export interface LockUp {
-  readonly arrangement: 'in-a-row' | 'in-a-column';
-  /** What the lengths are told in: heights of the face, the width of an upright, or the size of the type. */
-  readonly unit: 'capital-height' | 'small-letter-height' | 'stem-width' | 'type-size';
-  /** Between neighbours. */
-  readonly gap: number;
-  /** Whether what holds no words keeps its own size, or is as high as `markHeight` says. */
-  readonly markSize: 'its-own' | 'by-unit';
-  readonly markHeight: number;
-  /** How neighbours that stand beside each other are levelled. */
-  readonly level: 'feet-on-baseline' | 'middle-of-capitals' | 'tops-of-capitals' | 'middle-of-ink';
-  /** How those below each other line up. */
-  readonly flush: 'start' | 'centre' | 'end';
-  /** Kept free around all of it. */
-  readonly clearSpace: number;
-  readonly showClearSpace: boolean;
-}
+import type { LockUp } from './types';
 
 /** A group whose members stand by rule; the rules are kept by placing the members. */
 export const lockUp = defineHolder<LockUp>({

@@ -1,17 +1,6 @@
 import type { Path } from '../geometry/path';
 import { faceMapOf } from './faces';
-
-/** A piece of a part that others cut: it follows when the part or a cutter changes. */
-export interface PieceSource {
-  readonly kind: 'piece';
-  /** Id of the part that is cut; a sibling, as are the cutters. */
-  readonly of: string;
-  readonly by: readonly string[];
-  /** Which of the pieces it is. */
-  readonly index: number;
-  /** Names of the faces that each piece began with. */
-  readonly keys: readonly string[];
-}
+import type { PieceSource } from './types';
 
 const nameOf = (key: string): string => key.slice(0, key.lastIndexOf('.'));
 const countOf = (key: string): number => Number(key.slice(key.lastIndexOf('.') + 1));

@@ -1,6 +1,7 @@
 import { applyTo, type Matrix, multiply, translation } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
-import type { LetteringLayout, PlacedLetter } from './layout';
+import type { LetteringLayout } from './layout';
+import type { PlacedLetter } from './placed-letter';
 import type { Lettering } from './types';
 
 /** A caret: its foot and its head, in the part's coordinates. */

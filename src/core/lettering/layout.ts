@@ -7,50 +7,15 @@ import {
   scaling,
   translation,
 } from '../geometry/matrix';
-import { type Bounds, carryPath, type Path, pathBounds, transformPath } from '../geometry/path';
+import { carryPath, type Path, pathBounds, transformPath } from '../geometry/path';
 import { faceById } from './face';
 import { type Baseline, circleLine, pathLine, straight } from './follow';
 import { noteLetter } from './letter-of';
 import { letterPath, letterPieces } from './letter-pieces';
 import { linesOf, type TextLine } from './lines';
+import type { PlacedLetter, StandIn } from './placed-letter';
 import type { Cluster } from './shape-line';
-import type { LetterChange, Lettering, PieceChange } from './types';
-
-/** A letter where it stands. */
-export interface PlacedLetter {
-  /** Its characters, [from, to) of the text. */
-  readonly from: number;
-  readonly to: number;
-  /** Whether it runs from right to left. */
-  readonly rightToLeft: boolean;
-  /** From the letter's own coordinates (x from its left edge, y down from the baseline, sheet units) to the part's. */
-  readonly matrix: Matrix;
-  /** The same before what was done to the letter by hand. */
-  readonly stand: Matrix;
-  readonly advance: number;
-  /** Heights above and below the baseline that its face has. */
-  readonly ascent: number;
-  readonly descent: number;
-  /** Its outline in the part's coordinates, without the pieces that something stands in for. */
-  readonly path: Path;
-  /** The outlines that stand for themselves: all of it, or piece by piece. */
-  readonly apart: readonly Path[];
-  readonly standIns: readonly StandIn[];
-  /** Its pieces in the part's coordinates as the face has them, whatever became of them. */
-  readonly pieces: () => readonly Path[];
-  readonly colour: string | undefined;
-  readonly line: number;
-}
-
-/** A place that something else takes of a letter's piece. */
-export interface StandIn extends PieceChange {
-  /** The piece's box in the letter's own coordinates, moved by the shift. */
-  readonly box: Bounds;
-  /** From the letter's own coordinates to the part's. */
-  readonly matrix: Matrix;
-  /** The piece itself in the part's coordinates. */
-  readonly path: Path;
-}
+import type { LetterChange, Lettering } from './types';
 
 export interface LetteringLayout {
   readonly letters: readonly PlacedLetter[];

@@ -1,6 +1,6 @@
 import type { Path } from '../geometry/path';
-import type { PlacedLetter } from './layout';
 import type { TextLine } from './lines';
+import type { PlacedLetter } from './placed-letter';
 import type { Cluster } from './shape-line';
 import type { Lettering } from './types';
 

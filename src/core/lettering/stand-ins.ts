@@ -1,6 +1,6 @@
 import { type Matrix, multiply, scaling, translation } from '../geometry/matrix';
 import { type Bounds, carryPath, joinBounds, type Path, pathBounds } from '../geometry/path';
-import type { StandIn } from './layout';
+import type { StandIn } from './placed-letter';
 
 /**
  * From where a stand-in was drawn to the piece's place in the part's coordinates: its middle on the piece's

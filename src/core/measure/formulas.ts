@@ -3,23 +3,14 @@ import { count, type Field, fieldFault, length, lengthLimit, number, share } fro
 import { mapOwners, type Owner } from '../document/owners';
 import type { Design, Part } from '../document/types';
 import { finishes } from '../finish';
-import { type Unit, units } from '../geometry/units';
+import { units } from '../geometry/units';
 import { holders } from '../holder';
 import { primitives } from '../source';
 import { steps } from '../step';
 import { type Address, valueAt, withValueAt } from './address';
 import { ExpressionError, evaluateExpression, namesIn, withName } from './expression';
-import { type Measure, measureFaults, measureValues } from './measures';
-
-/** A sum with measures in it that a number of a part or a sheet follows. */
-export interface Formula {
-  readonly text: string;
-  /** What its plain numbers count: a unit of length, or per cent; sheet units or plain numbers where left out. */
-  readonly in?: Unit | '%';
-}
-
-/** Formulas by the address of the number that follows each. */
-export type Formulas = Readonly<Record<Address, Formula>>;
+import { measureFaults, measureValues } from './measures';
+import type { Formula, Formulas, Measure } from './types';
 
 const none: readonly Measure[] = [];
 export const measuresOf = (design: Pick<Design, 'measures'>): readonly Measure[] => design.measures ?? none;

@@ -1,12 +1,5 @@
 import { ExpressionError, evaluateExpression, isMeasureName } from './expression';
-
-/** A named number of a design. */
-export interface Measure {
-  readonly id: string;
-  readonly name: string;
-  /** A number or a sum, which may name other measures; a length without a unit is in sheet units. */
-  readonly text: string;
-}
+import type { Measure } from './types';
 
 /** Measures that go round in a circle. */
 class Circle extends ExpressionError {}

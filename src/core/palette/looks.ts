@@ -1,19 +1,8 @@
-import type { Coat } from '../coat/types';
 import { mapOwners, type Owner } from '../document/owners';
 import { sameJson } from '../document/patch';
-import type { Card, Design, Part } from '../document/types';
-import type { BlendMode } from '../scene/types';
+import type { Design, Part } from '../document/types';
 import { paletteOf, withoutLooseInks } from './palette';
-
-/** Coats and finishes kept under a name, to put on other parts. */
-export interface Look {
-  readonly id: string;
-  readonly name: string;
-  readonly coats: readonly Coat[];
-  readonly finishes: readonly Card[];
-  readonly opacity: number;
-  readonly blend: BlendMode;
-}
+import type { Look } from './types';
 
 const none: readonly Look[] = [];
 export const looksOf = (design: Pick<Design, 'looks'>): readonly Look[] => design.looks ?? none;

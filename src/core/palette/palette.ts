@@ -1,31 +1,10 @@
 import { isGradient } from '../coat';
-import type { Coat, Stop } from '../coat/types';
-import type { Interpolation } from '../colour/gradient';
+import type { Coat } from '../coat/types';
 import { mapOwners, type Owner } from '../document/owners';
 import { sameJson } from '../document/patch';
 import type { Design } from '../document/types';
 import { type Address, valueAt, withValueAt } from '../measure/address';
-
-/** A named colour of a design. */
-export interface ColourSwatch {
-  readonly id: string;
-  readonly name: string;
-  /** Hex, with or without alpha. */
-  readonly colour: string;
-}
-
-/** A named gradient of a design: its colours, not where it lies. */
-export interface GradientSwatch {
-  readonly id: string;
-  readonly name: string;
-  readonly stops: readonly Stop[];
-  readonly interpolation: Interpolation;
-}
-
-export type Swatch = ColourSwatch | GradientSwatch;
-
-/** Which swatch each linked colour or paint of a part or a sheet takes its value from, by its address. */
-export type Inks = Readonly<Record<Address, string>>;
+import type { ColourSwatch, Inks, Swatch } from './types';
 
 export const isColourSwatch = (s: Swatch): s is ColourSwatch => 'colour' in s;
 

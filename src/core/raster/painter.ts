@@ -3,8 +3,6 @@ import { type Bounds, boundsPath, growBounds, joinBounds, transformBounds } from
 import { meshBounds } from '../scene/damage';
 import { silhouette } from '../scene/silhouette';
 import {
-  type BlendMode,
-  blendModes,
   type GroupNode,
   type Scene,
   type SceneNode,
@@ -18,24 +16,15 @@ import { type Kernels, makeKernels } from './kernels';
 import { OwnBounds } from './own-bounds';
 import { drawShadow, shadowReach } from './shadow';
 import { drawGrain, drawMesh } from './surface';
-
-/** Side of a tile in pixels. */
-export const tileSize = 256;
+import { joins, modeNumber, planeBytes, type Target, tileSize } from './target';
 
 /** Layers that groups may nest to; the kernels hold this many. */
 const layerCount = 24;
 
-/** Bytes at the end of the input area that filters work in. */
-export const planeBytes = 16 << 20;
-
-export const joins = { composite: 0, mask: 1, mix: 2, luminance: 3, erase: 4 } as const;
 const kinds = { linear: 1, radial: 2, conic: 3 } as const;
 
 /** Lists of more nodes than this are searched by their bounds. */
 const few = 4;
-
-/** Number of a blend mode in the kernels. */
-export const modeNumber = (mode: BlendMode): number => blendModes.indexOf(mode);
 
 const white: ScenePaint = { kind: 'solid', colour: [1, 1, 1, 1] };
 
@@ -46,7 +35,7 @@ function blends(nodes: readonly SceneNode[]): boolean {
 const deep = (v: number): number => Math.min(65535, Math.max(0, Math.round(v)));
 
 /** Draws scenes tile by tile into the kernels' memory. One painter serves one thread. */
-export class Painter {
+export class Painter implements Target {
   /** @param kernels what works out the pixels. */
   constructor(readonly kernels: Kernels = makeKernels()) {}
 

@@ -1,5 +1,6 @@
 import type { Scene } from '../scene/types';
-import { Painter, pictureMatrix, tileSize } from './painter';
+import { Painter, pictureMatrix } from './painter';
+import { tileSize } from './target';
 
 /** Bits a channel of a picture. */
 export type Depth = 8 | 16;

@@ -1,6 +1,6 @@
 import { type Matrix, multiply } from '../geometry/matrix';
 import { blendModes, type ShadowNode } from '../scene/types';
-import { type Painter, planeBytes, tileSize } from './painter';
+import { planeBytes, type Target, tileSize } from './target';
 
 /** How far a blur of standard deviation `sigma` (pixels) can be seen, in pixels. */
 export const shadowReach = (sigma: number): number => 4 * sigma + 3;
@@ -31,11 +31,11 @@ export function gaussianTaps(sigma: number): Float32Array {
 }
 
 /** Draws a shadow onto a layer of the tile at hand: silhouette, Gaussian, colour. */
-export function drawShadow(painter: Painter, node: ShadowNode, matrix: Matrix, layer: number): void {
-  const { kernels, scale } = painter;
+export function drawShadow(target: Target, node: ShadowNode, matrix: Matrix, layer: number): void {
+  const { kernels, scale } = target;
   const sigma = node.sigma * scale;
   const f = blurResolution(sigma);
-  const { x0: tx, y0: ty, x1, y1 } = painter.area;
+  const { x0: tx, y0: ty, x1, y1 } = target.area;
   const wide = x1 - tx;
   const high = y1 - ty;
   const taps = gaussianTaps(sigma * f);
@@ -50,8 +50,8 @@ export function drawShadow(painter: Painter, node: ShadowNode, matrix: Matrix, l
   const stride = (columns + 2 * reach + 3) & ~3;
   const depth = rows + 2 * reach;
   const half = planeBytes / 2;
-  const planeA = painter.planeAddress(0);
-  const planeB = painter.planeAddress(half);
+  const planeA = target.planeAddress(0);
+  const planeB = target.planeAddress(half);
   if (stride * depth * 4 + 1024 > half) throw new RangeError('A shadow needs more memory than there is.');
 
   const shifted: Matrix = [f, 0, 0, f, node.dx * scale * f, node.dy * scale * f];
@@ -61,20 +61,20 @@ export function drawShadow(painter: Painter, node: ShadowNode, matrix: Matrix, l
     for (let x = 0; x < stride; x += tileSize) {
       const w = Math.min(tileSize, stride - x);
       const h = Math.min(tileSize, depth - y);
-      painter.place(p0 - reach + x, q0 - reach + y, w, h);
-      painter.draw(node.children, toSamples, layer + 1);
+      target.place(p0 - reach + x, q0 - reach + y, w, h);
+      target.draw(node.children, toSamples, layer + 1);
       kernels.flattenLayer(layer + 1);
       kernels.alphaToPlane(layer + 1, planeA + 4 * (y * stride + x), stride, w, h);
       kernels.clearLayer(layer + 1);
     }
-  painter.place(tx, ty, wide, high);
+  target.place(tx, ty, wide, high);
 
-  const tapsAt = painter.planeAddress(half - 1024);
+  const tapsAt = target.planeAddress(half - 1024);
   new Float32Array(kernels.memory.buffer, tapsAt, taps.length).set(taps);
   kernels.convolve(planeA, planeB, stride, depth, 1, tapsAt, taps.length);
   kernels.convolve(planeB, planeA, stride, rows, stride, tapsAt, taps.length);
 
-  const b = painter.boundsOf(node, matrix);
+  const b = target.boundsOf(node, matrix);
   if (!b) return;
   const clamp = (v: number, limit: number) => Math.min(limit, Math.max(0, v));
   const [r, g, bl] = node.colour;

@@ -1,6 +1,6 @@
 import { invert, type Matrix, multiply, scaling } from '../geometry/matrix';
 import type { GrainNode, MeshNode } from '../scene/types';
-import { joins, modeNumber, type Painter } from './painter';
+import { joins, modeNumber, type Target } from './target';
 
 /** Side of a mesh's cells in pixels: colour and shape are even within one, to the eye and the byte. */
 const cell = 8;
@@ -27,11 +27,11 @@ function cellsOf(points: Float64Array, [a, b, c, d]: Matrix): number {
 }
 
 /** Draws a mesh onto a layer of the tile at hand. */
-export function drawMesh(painter: Painter, node: MeshNode, matrix: Matrix, layer: number): void {
-  const { kernels, area } = painter;
+export function drawMesh(target: Target, node: MeshNode, matrix: Matrix, layer: number): void {
+  const { kernels, area } = target;
   const [a, b, c, d, e, f] = matrix;
   const n = cellsOf(node.points, matrix);
-  const at = painter.planeAddress(0);
+  const at = target.planeAddress(0);
   const points = new Float64Array(kernels.memory.buffer, at, 32);
   const net = new Float32Array(kernels.memory.buffer, at + 256, 64);
   for (let k = 0; 32 * k < node.points.length; k++) {
@@ -63,8 +63,8 @@ export function drawMesh(painter: Painter, node: MeshNode, matrix: Matrix, layer
 const mostPlaces = 8;
 
 /** Draws noise onto a layer of the tile at hand; its holder clips it. */
-export function drawGrain(painter: Painter, node: GrainNode, matrix: Matrix, layer: number): void {
-  const { kernels } = painter;
+export function drawGrain(target: Target, node: GrainNode, matrix: Matrix, layer: number): void {
+  const { kernels } = target;
   const back = invert(multiply(matrix, scaling(node.size)));
   if (!back) return;
   const [a, b, c, d, e, f] = back;

@@ -1,6 +1,7 @@
-import type { Card, Part } from '../document/types';
+import type { Card } from '../document/card';
+import type { Part } from '../document/types';
 import { finishes, reachesBelow } from '../finish';
-import { joinOutline } from '../holder/join';
+import { joinOutline } from '../outline/join';
 import type { GroupNode, SceneNode } from './types';
 
 /** A part of a group or a sheet with what it paints. */

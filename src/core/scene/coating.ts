@@ -1,28 +1,23 @@
 import { combine } from '../arrange/combine';
 import { type Coat, type Cover, coatArea, coatShape, paintOf, type Tile } from '../coat';
 import { parseHex } from '../colour/colour';
-import type { HandleContext } from '../document/handles';
-import { type Card, isGroup, type Part } from '../document/types';
+import type { Card } from '../document/card';
+import type { Part } from '../document/types';
 import { finishes, reachesBelow } from '../finish';
 import { WorkFault } from '../geometry/budget';
 import { segmentsIn } from '../geometry/count';
 import { identity } from '../geometry/matrix';
 import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
-import type { Outline } from '../step';
+import { isGroup } from '../holder';
+import { outlineBounds } from '../outline/bounds';
+import type { Outline } from '../outline/types';
 import { nodeBounds } from './damage';
 import { groupNode } from './group-node';
-import { affordPart, type CardFault, type Made, outlineBounds, runSteps } from './run-steps';
+import type { CardFault, CoatResult, Stepped } from './result';
+import { affordPart, runSteps } from './run-steps';
 import { runNodes } from './stroke-run';
 import type { SceneNode } from './types';
 import { weightOf } from './weight';
-
-/** What a coat comes to. */
-export interface CoatResult {
-  /** The coat's outline before each of its steps and after the last. */
-  readonly stages: readonly (HandleContext | null)[];
-  /** Bounds that its paint lies on. */
-  readonly bounds: Bounds | null;
-}
 
 /** What a part's coats come to. */
 export interface Coated {
@@ -87,10 +82,10 @@ function startOf(coat: Coat, outline: Outline, group: boolean): Outline {
   return made;
 }
 
-const ran = new WeakMap<Outline, WeakMap<readonly Card[], Made>>();
+const ran = new WeakMap<Outline, WeakMap<readonly Card[], Stepped>>();
 
 /** A coat's outline through its own steps; remembered for both. */
-function stepped(start: Outline, cards: readonly Card[]): Made {
+function stepped(start: Outline, cards: readonly Card[]): Stepped {
   let byCards = ran.get(start);
   if (!byCards) {
     byCards = new WeakMap();
@@ -129,7 +124,7 @@ function withOpacities(pieces: Outline, paint: (pieces: Outline) => SceneNode[])
   return pieces.map((p) => group(paint([p]), { opacity: p.opacity ?? 1 }));
 }
 
-const nothingMade: Made = { outline: [], stages: [], faults: [] };
+const nothingMade: Stepped = { outline: [], stages: [], faults: [] };
 
 /** What some work on a card comes to; where it is at fault, that is told and `otherwise` stands. */
 function attempted<T>(card: string, faults: Omit<CardFault, 'part'>[], otherwise: T, work: () => T): T {

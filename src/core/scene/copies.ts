@@ -1,9 +1,11 @@
+import type { Card } from '../document/card';
 import type { HandleContext } from '../document/handles';
-import type { Card, Part } from '../document/types';
+import type { Part } from '../document/types';
 import { WorkFault } from '../geometry/budget';
 import { steps } from '../step';
 import type { Copy } from '../step/copies';
-import { affordPart, type CardFault, type Made } from './run-steps';
+import type { CardFault, Stepped } from './result';
+import { affordPart } from './run-steps';
 import type { GroupNode, SceneNode } from './types';
 import { weightOf } from './weight';
 
@@ -20,7 +22,7 @@ function copiesOf(card: Card, context: HandleContext): Copy[] | null {
 /** Copies of a group's nodes for each step that only copies; a step that could not run on its outline copies nothing. */
 export function repeatNodes(
   part: Part,
-  { stages, faults }: Made,
+  { stages, faults }: Stepped,
   nodes: readonly SceneNode[],
 ): { readonly nodes: readonly SceneNode[]; readonly faults: readonly Omit<CardFault, 'part'>[] } {
   if (!nodes.length) return { nodes, faults: [] };

@@ -1,41 +1,24 @@
-import type { HandleContext } from '../document/handles';
-import { type Card, type Design, holdsParts, isPrimitive, type Part } from '../document/types';
+import type { Card } from '../document/card';
+import type { Design, Part } from '../document/types';
 import { WorkFault } from '../geometry/budget';
 import { segmentsIn } from '../geometry/count';
 import { applyTo, invert, type Matrix, placeMatrix } from '../geometry/matrix';
 import { type Bounds, type Path, transformPath } from '../geometry/path';
 import type { Point } from '../geometry/vector';
-import { holders } from '../holder';
+import { holders, holdsParts, isGroup } from '../holder';
 import type { HolderContext, Member } from '../holder/definition';
 import { pieceOutline } from '../holder/piece';
 import { facesStamp } from '../lettering/face';
-import { paramsOf, primitives } from '../source';
+import type { Outline } from '../outline/types';
+import { isPrimitive, paramsOf, primitives } from '../source';
 import type { Siblings } from '../source/definition';
-import { type Outline, steps } from '../step';
-import { type CoatResult, coat, finishNodes } from './coating';
+import { steps } from '../step';
+import { coat, finishNodes } from './coating';
 import { repeatNodes } from './copies';
-import { affordPart, type CardFault, type Centres, type Made, runSteps } from './run-steps';
+import type { CardFault, CoatResult, PartResult, Stepped } from './result';
+import { affordPart, type Centres, runSteps } from './run-steps';
 import { restsUpon, sameTiles, type Tiles, tileOf, tilesOf } from './tiles';
-import type { GroupNode, SceneNode } from './types';
-
-export type { CoatResult } from './coating';
-export type { CardFault } from './run-steps';
-
-/** What a part comes to, in its own coordinates. */
-export interface PartResult {
-  /** The outline after all steps. */
-  readonly outline: Outline;
-  /** The outline of the source, then after each step; null where there is nothing. */
-  readonly stages: readonly (HandleContext | null)[];
-  readonly nodes: readonly SceneNode[];
-  /** What each coat comes to. */
-  readonly coats: ReadonlyMap<string, CoatResult>;
-  /** Bounds of what finishes with grips on it are given. */
-  readonly grounds: ReadonlyMap<string, Bounds | null>;
-  /** The whole part in its parent's coordinates. */
-  readonly node: GroupNode;
-  readonly faults: readonly CardFault[];
-}
+import type { SceneNode } from './types';
 
 interface Memo {
   readonly stamp: number;
@@ -49,7 +32,7 @@ const memo = new WeakMap<Part, Memo>();
 /** Geometry outlives changes of paint: it is remembered by source, steps and children. */
 const outlines = new WeakMap<
   Part['source'],
-  { stamp: number; steps: readonly Card[]; children: readonly PartResult[]; centres: Centres; made: Made }
+  { stamp: number; steps: readonly Card[]; children: readonly PartResult[]; centres: Centres; made: Stepped }
 >();
 /** What a part's coats and finishes come to. */
 interface Look {
@@ -62,7 +45,7 @@ interface Look {
 /** A part that only moves keeps its nodes: they are remembered by coats, finishes and geometry. */
 const looks = new WeakMap<
   Part['coats'],
-  { finishes: Part['finishes']; made: Made; tiles: Tiles; look: Look }
+  { finishes: Part['finishes']; made: Stepped; tiles: Tiles; look: Look }
 >();
 
 /** What evaluating a part rests on: the parts inside a holder, or those a piece is cut from. */
@@ -83,6 +66,7 @@ function membersOf({ parts, results, inside }: Basis): readonly Member[] {
       part: parts[i],
       outline: placedOutline(r, parts[i]),
       node: r.node,
+      gathers: isGroup(parts[i].source),
       members: () => (holdsParts(parts[i].source) ? membersOf(inside(parts[i])) : []),
     }));
     membership.set(results, members);
@@ -177,7 +161,7 @@ function attempted(work: () => Outline): { outline: Outline; fault: Omit<CardFau
   }
 }
 
-function make(part: Part, basis: Basis, centres: Centres): Made {
+function make(part: Part, basis: Basis, centres: Centres): Stepped {
   const children = basis.results;
   const known = outlines.get(part.source);
   if (
@@ -229,7 +213,7 @@ function centresOf(design: Pick<Design, 'parts'>, part: Part): Centres {
 const sameList = <T>(a: readonly T[], b: readonly T[]) =>
   a.length === b.length && a.every((v, i) => v === b[i]);
 
-function look(part: Part, made: Made, basis: Basis, tiles: Tiles): Look {
+function look(part: Part, made: Stepped, basis: Basis, tiles: Tiles): Look {
   const known = looks.get(part.coats);
   if (known && known.finishes === part.finishes && known.made === made && sameTiles(known.tiles, tiles))
     return known.look;

@@ -2,7 +2,7 @@ import { remembered, withMembers } from '../document/record';
 import type { Design, Part } from '../document/types';
 import { identity, type Matrix, multiply, type Place, placeMatrix } from '../geometry/matrix';
 import { type Bounds, joinBounds, pathBounds, transformPath } from '../geometry/path';
-import type { LockUp } from '../holder/lock-up';
+import type { LockUp } from '../holder/types';
 import { facesStamp } from '../lettering/face';
 import { levelLines } from '../lettering/heights';
 import { evaluatePart } from './evaluate';

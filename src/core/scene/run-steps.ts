@@ -1,34 +1,15 @@
+import type { Card } from '../document/card';
 import type { HandleContext } from '../document/handles';
-import type { Card } from '../document/types';
 import { budget, spend, WorkFault } from '../geometry/budget';
 import { segmentsIn } from '../geometry/count';
-import { knownBounds } from '../geometry/known-bounds';
-import { type Bounds, joinBounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
-import { type Outline, StepFault, steps } from '../step';
-
-/** Why a card could not do its work. */
-export interface CardFault {
-  readonly part: string;
-  readonly card: string;
-  readonly message: string;
-  /** Set where nothing is wrong, only worth knowing. */
-  readonly note?: boolean;
-}
-
-/** What a list of steps comes to. */
-export interface Made {
-  readonly outline: Outline;
-  /** The outline before the steps, then after each; null where there is nothing. */
-  readonly stages: readonly (HandleContext | null)[];
-  readonly faults: readonly Omit<CardFault, 'part'>[];
-}
+import { outlineBounds } from '../outline/bounds';
+import type { Outline } from '../outline/types';
+import { StepFault, steps } from '../step';
+import type { CardFault, Stepped } from './result';
 
 /** For each step, the middle of the sibling it is centred on, in the part's own coordinates. */
 export type Centres = readonly (Point | null)[];
-
-export const outlineBounds = (outline: Outline): Bounds | null =>
-  outline.map(knownBounds).reduce(joinBounds, null);
 
 const stageOf = (outline: Outline, centre: Point | null | undefined): HandleContext | null => {
   const bounds = outlineBounds(outline);
@@ -62,7 +43,7 @@ function afford(outline: Outline, { kind, params }: Card, at: HandleContext): vo
 }
 
 /** Puts an outline through steps, one after another; a step at fault is passed over and says why. */
-export function runSteps(start: Outline, cards: readonly Card[], centres: Centres = []): Made {
+export function runSteps(start: Outline, cards: readonly Card[], centres: Centres = []): Stepped {
   let outline = start;
   const stages = [stageOf(outline, centres[0])];
   const faults: Omit<CardFault, 'part'>[] = [];

@@ -1,8 +1,8 @@
 import type { Tile } from '../coat';
-import { type Design, isPrimitive, type Part } from '../document/types';
-import { paramsOf, primitives } from '../source';
-import type { PartResult } from './evaluate';
-import { outlineBounds } from './run-steps';
+import type { Design, Part } from '../document/types';
+import { outlineBounds } from '../outline/bounds';
+import { isPrimitive, paramsOf, primitives } from '../source';
+import type { PartResult } from './result';
 
 /** What the patterns of a part repeat, by the ids of those parts; null for what cannot be had. */
 export type Tiles = ReadonlyMap<string, PartResult | null>;

@@ -3,11 +3,16 @@ import type { Field } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
 import type { Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
-import type { Member } from '../holder/definition';
-import type { SceneNode } from '../scene/types';
+import type { GroupNode, SceneNode } from '../scene/types';
 
-/** The parts that a source needs, worked out, by their ids; undefined for one that cannot be had. */
-export type Siblings = (id: string) => Pick<Member, 'outline' | 'node'> | undefined;
+/** A part as others take it, worked out: outline and node in the coordinates of the part that asks. */
+export interface Sibling {
+  readonly outline: readonly Path[];
+  readonly node: GroupNode;
+}
+
+/** The parts that a source needs, by their ids; undefined for one that cannot be had. */
+export type Siblings = (id: string) => Sibling | undefined;
 
 /** What a part starts from. The outline stands about the part's own origin. */
 export interface SourceDefinition<P extends object> {

@@ -50,3 +50,7 @@ export const primitives = all as unknown as Readonly<
 >;
 
 export const primitiveKinds = Object.keys(all) as readonly (keyof typeof all)[];
+
+/** Whether a source draws an outline of its own, without other parts. */
+export const isPrimitive = (source: { readonly kind: string }): source is PrimitiveSource =>
+  source.kind in primitives;

@@ -3,7 +3,7 @@ import { combine } from '../arrange/combine';
 import { partsOf, unite } from '../arrange/unite';
 import { type Matrix, translation } from '../geometry/matrix';
 import { carryPath, type Path, transformPath } from '../geometry/path';
-import type { Outline } from './definition';
+import type { Outline } from '../outline/types';
 
 /** Where one copy stands, and how much of it shows, 0–1. */
 export interface Copy {

@@ -1,12 +1,10 @@
 import type { Field, Params } from '../document/fields';
 import type { DragResult, Handle, HandleContext } from '../document/handles';
 import { WorkFault } from '../geometry/budget';
-import type { Bounds, Path } from '../geometry/path';
+import type { Bounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import type { Outline } from '../outline/types';
 import type { Copy } from './copies';
-
-/** A part's outline in its own coordinates: one path a piece. */
-export type Outline = readonly Path[];
 
 /** Says in plain words why a step cannot do its work; the outline before it is kept. */
 export class StepFault extends WorkFault {}

@@ -12,7 +12,7 @@ import { strokeStep } from './stroke-outline';
 import { trail } from './trail';
 import { unitePieces } from './unite-pieces';
 
-export { type Outline, type StepDefinition, StepFault } from './definition';
+export { type StepDefinition, StepFault } from './definition';
 
 const all = [
   roundCorners,

@@ -11,7 +11,8 @@ import {
 } from '../geometry/cubic';
 import { type Bounds, type Contour, contourOf, segmentsOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
-import { defineStep, type Outline } from './definition';
+import type { Outline } from '../outline/types';
+import { defineStep } from './definition';
 
 interface Fillet {
   readonly t0: number;

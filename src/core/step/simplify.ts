@@ -3,7 +3,8 @@ import { type Cubic, cubicPoint, cubicTangent, isLine } from '../geometry/cubic'
 import { fitCubics } from '../geometry/fit';
 import { type Contour, contourOf, segmentCount, segmentsOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
-import { defineStep, type Outline } from './definition';
+import type { Outline } from '../outline/types';
+import { defineStep } from './definition';
 
 /** Points a segment is looked at by; their feet decide how far the new curve may leave it. */
 const looks = 16;

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { combine, pathArea, steps } from '@/core';
 import { rotation } from '@/core/geometry/matrix';
 import { type Path, pathBounds, transformPath } from '@/core/geometry/path';
-import type { Outline } from '@/core/step';
+import type { Outline } from '@/core/outline/types';
 import { circle, rect } from '../shapes';
 
 const boundsOf = (outline: Outline) =>

@@ -1,5 +1,6 @@
+import type { Card } from '../../document/card';
 import type { HandleContext } from '../../document/handles';
-import type { Card, Design, Part } from '../../document/types';
+import type { Design, Part } from '../../document/types';
 import { evaluatePart } from '../../scene/evaluate';
 import type { CardRef } from './types';
 

@@ -2,7 +2,7 @@ import { crossingsOf } from '../../arrange/crossing-points';
 import type { Design } from '../../document/types';
 import { type Path, pathBounds, segmentCount, transformPath } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
-import { joinOutline } from '../../holder/join';
+import { joinOutline } from '../../outline/join';
 import { evaluatePart } from '../../scene/evaluate';
 import { childrenOf, worldOf } from '../tree';
 import { remember } from './remember';

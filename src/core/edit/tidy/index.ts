@@ -1,6 +1,6 @@
 import type { Design } from '../../document/types';
 import { pathBounds, transformPath } from '../../geometry/path';
-import { joinOutline } from '../../holder/join';
+import { joinOutline } from '../../outline/join';
 import { evaluatePart } from '../../scene/evaluate';
 import type { Edited } from '../edited';
 import { familyOf, sheetOf, worldOf } from '../tree';

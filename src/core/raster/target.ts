@@ -1,0 +1,33 @@
+import type { Matrix } from '../geometry/matrix';
+import type { Bounds } from '../geometry/path';
+import { type BlendMode, blendModes, type SceneNode } from '../scene/types';
+import type { Kernels } from './kernels';
+
+/** Side of a tile in pixels. */
+export const tileSize = 256;
+
+/** Bytes at the end of the input area that filters work in. */
+export const planeBytes = 16 << 20;
+
+/** How a layer is laid onto another, as the kernels number it. */
+export const joins = { composite: 0, mask: 1, mix: 2, luminance: 3, erase: 4 } as const;
+
+/** Number of a blend mode in the kernels. */
+export const modeNumber = (mode: BlendMode): number => blendModes.indexOf(mode);
+
+/** What nodes are drawn into: a rectangle of device pixels in the kernels' memory, with layers above it. */
+export interface Target {
+  readonly kernels: Kernels;
+  /** Device pixels a sheet unit, for lengths that no part's turn or scale changes. */
+  readonly scale: number;
+  /** The rectangle being drawn. */
+  readonly area: Bounds;
+  /** Makes the rectangle of device pixels that is drawn next; at most one tile in each direction. */
+  place(x: number, y: number, wide: number, high: number): void;
+  /** Address of working memory for filters, `offset` bytes into it. */
+  planeAddress(offset: number): number;
+  /** Device bounds of what a node paints. */
+  boundsOf(node: SceneNode, matrix: Matrix): Bounds | null;
+  /** Draws nodes onto a layer, in order. */
+  draw(nodes: readonly SceneNode[], matrix: Matrix, layer: number): void;
+}
