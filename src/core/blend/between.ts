@@ -3,8 +3,8 @@ import type { Field } from '../document/fields';
 import type { Part } from '../document/types';
 import { finishes } from '../finish';
 import { origin, type Place } from '../geometry/matrix';
-import type { Path } from '../geometry/path';
 import { joinOutline } from '../outline/join';
+import type { Outline } from '../outline/types';
 import { primitives } from '../source';
 import { steps } from '../step';
 import { mixCoats, mixColour, mixNumber } from './look';
@@ -13,7 +13,7 @@ import { blendPaths } from './match';
 /** An end of a blend: a part and its outline where it stands. */
 export interface End {
   readonly part: Part;
-  readonly outline: readonly Path[];
+  readonly outline: Outline;
   /** Whether it only gathers what is inside it. */
   readonly gathers: boolean;
   /** What is inside it, in its own coordinates. */

@@ -2,8 +2,8 @@ import type { WidthAt } from '../arrange/taper';
 import { choice, type Field, later, onlyIf, sharesOf } from '../document/fields';
 import type { Handle } from '../document/handles';
 import { type MeasuredContour, measureContour } from '../geometry/along';
-import type { Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import type { Outline } from '../outline/types';
 
 /** How a stroke's width runs along its path. */
 export const widthProfiles = [
@@ -63,7 +63,7 @@ export function widthAlong(
 }
 
 /** Grips of the widths at points along the first contour of an outline, half a width to its right. */
-export function widthHandles(coat: ProfiledWidth & { width: number }, outline: readonly Path[]): Handle[] {
+export function widthHandles(coat: ProfiledWidth & { width: number }, outline: Outline): Handle[] {
   const measured = measuredFirst(coat, outline);
   if (!measured) return [];
   return coat.widths.map((share, i) => {
@@ -73,8 +73,8 @@ export function widthHandles(coat: ProfiledWidth & { width: number }, outline: r
   });
 }
 
-function measuredFirst({ profile }: ProfiledWidth, outline: readonly Path[]): MeasuredContour | null {
-  const contour = outline[0]?.contours[0];
+function measuredFirst({ profile }: ProfiledWidth, outline: Outline): MeasuredContour | null {
+  const contour = outline[0]?.path.contours[0];
   if (profile !== 'points' || !contour) return null;
   const measured = measureContour(contour);
   return measured.length > 0 ? measured : null;
@@ -85,7 +85,7 @@ export function dragWidth<C extends ProfiledWidth & { width: number }>(
   coat: C,
   handle: string,
   to: Point,
-  outline: readonly Path[],
+  outline: Outline,
 ): C {
   const measured = measuredFirst(coat, outline);
   const index = Number(handle.replace('width-', ''));

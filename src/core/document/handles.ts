@@ -1,5 +1,6 @@
-import type { Bounds, Path } from '../geometry/path';
+import type { Bounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import type { Outline } from '../outline/types';
 
 /** A grip on the sheet for one or two parameters; in the part's own coordinates. */
 export interface Handle {
@@ -27,8 +28,8 @@ export interface Handle {
 export interface HandleContext {
   /** Bounds of what the step or coat is given, in the part's own coordinates. */
   readonly bounds: Bounds;
-  /** The outline itself, one path a piece. */
-  readonly outline: readonly Path[];
+  /** The outline itself. */
+  readonly outline: Outline;
   /** Middle of the sibling that a step is centred on, in the part's own coordinates. */
   readonly centre?: Point;
 }

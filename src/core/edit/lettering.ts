@@ -57,7 +57,7 @@ export interface LetteringOnSheet {
 function alongOf(design: Pick<Design, 'parts'>, part: Part, l: Lettering): Path | null {
   const other = l.follows === 'part' ? design.parts[l.along] : undefined;
   if (!other || restsUpon(design, other.id, part.id)) return null;
-  return placedOutline(evaluatePart(design, other), other)[0] ?? null;
+  return placedOutline(evaluatePart(design, other), other)[0]?.path ?? null;
 }
 
 /** A part's lettering laid out among the parts of its design. */

@@ -7,6 +7,7 @@ import { fitMesh } from '../mesh/fit';
 import { type Mesh, withColumn, withoutColumn, withoutRow, withRow } from '../mesh/grid';
 import { locate } from '../mesh/locate';
 import { transformMesh } from '../mesh/scene';
+import { pathsOf } from '../outline/pieces';
 import { type CoatRef, editPaint } from './coat-ref';
 import type { Edited } from './edited';
 import { worldOf } from './tree';
@@ -29,7 +30,7 @@ export const fitMeshPaint = (
     const { colourAt } = paintOf(paint);
     const frame = isGradient(paint) && paint.fixed ? worldOf(design, ref.id) : identity;
     const colour = (p: Point) => colourAt?.(paint, applyTo(frame, p), bounds) ?? plain;
-    const mesh = fitMesh(stages.at(-1)?.outline ?? [], rows, columns, colour, shift);
+    const mesh = fitMesh(pathsOf(stages.at(-1)?.outline ?? []), rows, columns, colour, shift);
     if (!mesh) return null;
     const [w, h] = [bounds.x1 - bounds.x0 || 1, bounds.y1 - bounds.y0 || 1];
     const own = transformMesh(mesh, [1 / w, 0, 0, 1 / h, -bounds.x0 / w, -bounds.y0 / h]);

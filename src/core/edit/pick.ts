@@ -59,7 +59,7 @@ export function pickParts(
       }
       const m = placeMatrix(part.place);
       return outline.some(
-        (path) =>
+        ({ path }) =>
           (nearestOnPath(transformPath(path, m), local)?.distance ?? Number.POSITIVE_INFINITY) <= near,
       );
     })
@@ -103,7 +103,7 @@ export function sheetBounds(design: Design, id: string): Bounds | null {
   if (!part) return null;
   const m = worldOf(design, id);
   return evaluatePart(design, part)
-    .outline.map((p) => boundsUnder(p, m))
+    .outline.map((p) => boundsUnder(p.path, m))
     .reduce(joinBounds, null);
 }
 

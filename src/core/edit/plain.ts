@@ -5,9 +5,10 @@ import { makeId, makeSource } from '../document/create';
 import type { Design, Part } from '../document/types';
 import { type Bounds, type Path, pathBounds } from '../geometry/path';
 import { isGroup } from '../holder';
-import { standInOutline } from '../lettering/stand-ins';
+import { standInPaths } from '../lettering/stand-ins';
 import { outlineBounds } from '../outline/bounds';
 import { joinOutline } from '../outline/join';
+import { asPieces } from '../outline/pieces';
 import { evaluatePart, siblingsOfPart } from '../scene/evaluate';
 import type { Edited } from './edited';
 import { layoutOnSheet } from './lettering';
@@ -129,8 +130,8 @@ export function takeLettersOut(
   const siblings = siblingsOfPart(design, part);
   const taken = layoutOnSheet(design, part, l).letters.flatMap((c) => {
     // What stands in and is one of the words goes along; what paints itself stays where it is.
-    const stand = c.standIns.filter((s) => !s.own).flatMap((s) => standInOutline(s, siblings(s.by)?.outline));
-    const path = joinOutline([c.path, ...stand]);
+    const stand = c.standIns.filter((s) => !s.own).flatMap((s) => standInPaths(s, siblings(s.by)?.outline));
+    const path = joinOutline(asPieces([c.path, ...stand]));
     const staying = c.standIns.filter((s) => s.own).map((s) => s.nth);
     const pieces = c.pieces().flatMap((_, nth) => (staying.includes(nth) ? [] : [nth]));
     const { from: at, colour } = c;

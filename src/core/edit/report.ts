@@ -238,7 +238,7 @@ function textOf(c: Contour, world: Matrix): string {
 function outlineText(design: Design, id: string): string {
   const m = worldOf(design, id);
   return evaluatePart(design, design.parts[id])
-    .outline.flatMap((p) => p.contours.map((c) => textOf(c, m)))
+    .outline.flatMap((p) => p.path.contours.map((c) => textOf(c, m)))
     .join('');
 }
 

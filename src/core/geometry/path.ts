@@ -30,10 +30,6 @@ export type FillRule = 'nonzero' | 'evenodd';
 export interface Path {
   readonly contours: readonly Contour[];
   readonly fillRule: FillRule;
-  /** A colour that fills take in place of their own, as hex. */
-  readonly tint?: string;
-  /** How much of the coats on it shows, 0–1; all where left out. */
-  readonly opacity?: number;
 }
 
 /** Left, top, right, bottom in sheet units. */

@@ -3,19 +3,21 @@ import { pathSpine, straightSpine } from '../blend/spine';
 import { choice, count, length, number, onlyIf, toggle } from '../document/fields';
 import type { Part } from '../document/types';
 import { budget, spend } from '../geometry/budget';
-import { segmentsIn } from '../geometry/count';
 import { type Matrix, matrixPlace, multiply, placeMatrix, rotation, translation } from '../geometry/matrix';
-import { joinBounds, type Path, pathBounds } from '../geometry/path';
+import type { Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import { outlineBounds } from '../outline/bounds';
 import { joinOutline } from '../outline/join';
+import { segmentsOf } from '../outline/pieces';
+import type { Outline } from '../outline/types';
 import { weightOf } from '../scene/weight';
 import { defineHolder, type HolderContext, type Member } from './definition';
 import type { Blend } from './types';
 
 const mostCopies = 1000;
 
-const centreOf = (outline: readonly Path[]): Point | null => {
-  const b = outline.map(pathBounds).reduce(joinBounds, null);
+const centreOf = (outline: Outline): Point | null => {
+  const b = outlineBounds(outline);
   return b && { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
 };
 
@@ -45,7 +47,7 @@ function betweenTwo(
   const spine = (spinePath && pathSpine(spinePath, from, to)) ?? straightSpine(from, to);
   const n =
     p.spacing === 'count' ? p.count : Math.max(0, Math.round(spine.length / Math.max(1e-6, p.distance)) - 1);
-  const each = Math.max(...[a, b].map((m) => Math.max(segmentsIn(m.outline), weightOf([m.node]))));
+  const each = Math.max(...[a, b].map((m) => Math.max(segmentsOf(m.outline), weightOf([m.node]))));
   spend(
     Math.min(n, mostCopies) * each,
     budget().part,

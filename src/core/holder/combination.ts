@@ -1,6 +1,7 @@
 import { combine, operations } from '../arrange/combine';
 import { choice } from '../document/fields';
 import { joinOutline } from '../outline/join';
+import { asPieces } from '../outline/pieces';
 import { defineHolder } from './definition';
 import type { Combination } from './types';
 
@@ -12,11 +13,11 @@ export const combination = defineHolder<Combination>({
   painted: true,
   outline: (members, { operation }) =>
     members.length
-      ? [
+      ? asPieces([
           combine(
             operation,
             members.map((m) => joinOutline(m.outline)),
           ),
-        ]
+        ])
       : [],
 });

@@ -1,12 +1,12 @@
 import type { Field } from '../document/fields';
 import type { Part } from '../document/types';
-import type { Path } from '../geometry/path';
+import type { Outline } from '../outline/types';
 import type { GroupNode, SceneNode } from '../scene/types';
 
 /** A part inside a holder, worked out: outline and node in the holder's coordinates. */
 export interface Member {
   readonly part: Part;
-  readonly outline: readonly Path[];
+  readonly outline: Outline;
   readonly node: GroupNode;
   /** Whether it only gathers what is inside it. */
   readonly gathers: boolean;
@@ -33,7 +33,7 @@ export interface HolderDefinition<P extends object> {
   /** Members that are neither painted nor part of the outline but needed all the same. */
   needs?(params: P, id: string): boolean;
   /** The outline the members come to. */
-  outline(members: readonly Member[], params: P, context: HolderContext): readonly Path[];
+  outline(members: readonly Member[], params: P, context: HolderContext): Outline;
   /** What the members paint, where the holder is not painted itself. */
   nodes?(members: readonly Member[], params: P, context: HolderContext): readonly SceneNode[];
 }

@@ -1,13 +1,13 @@
 import { type FaceMap, facesOf } from '../arrange/faces';
-import type { Path } from '../geometry/path';
 import { joinOutline } from '../outline/join';
+import type { Outline, Piece } from '../outline/types';
 import { defineHolder, type Member } from './definition';
 import type { Faces } from './types';
 
-const known = new WeakMap<readonly Path[], { rest: readonly (readonly Path[])[]; map: FaceMap }>();
+const known = new WeakMap<Outline, { rest: readonly Outline[]; map: FaceMap }>();
 
 /** The faces of some outlines, remembered as long as these stay the same objects. */
-export function faceMapOf(outlines: readonly (readonly Path[])[]): FaceMap {
+export function faceMapOf(outlines: readonly Outline[]): FaceMap {
   const [first, ...rest] = outlines;
   if (!first) return facesOf([]);
   const hit = known.get(first);
@@ -32,12 +32,12 @@ export const faces = defineHolder<Faces>({
     const gone = new Set(dropped);
     const kept = map.faces.flatMap((f, i) => (gone.has(f.key) ? [] : [{ key: f.key, i }]));
     const named = new Map(regions.flatMap((r, n) => r.faces.map((key) => [key, n] as const)));
-    const out: Path[] = [];
+    const out: Piece[] = [];
     regions.forEach(({ colour }, n) => {
       const list = kept.filter((f) => named.get(f.key) === n).map((f) => f.i);
-      if (list.length) out.push({ ...map.outline(list), ...(colour ? { tint: colour } : {}) });
+      if (list.length) out.push({ path: map.outline(list), ...(colour ? { tint: colour } : {}) });
     });
-    for (const f of kept) if (!named.has(f.key)) out.push(map.outline([f.i]));
+    for (const f of kept) if (!named.has(f.key)) out.push({ path: map.outline([f.i]) });
     return out;
   },
 });

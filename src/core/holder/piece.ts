@@ -1,4 +1,4 @@
-import type { Path } from '../geometry/path';
+import type { Outline } from '../outline/types';
 import { faceMapOf } from './faces';
 import type { PieceSource } from './types';
 
@@ -20,7 +20,7 @@ function ownerOf(key: string, keys: readonly string[]): number {
 }
 
 /** The names of all faces that some cutters leave of a body. */
-export const pieceKeys = (body: readonly Path[], cutters: readonly (readonly Path[])[]): string[] =>
+export const pieceKeys = (body: Outline, cutters: readonly Outline[]): string[] =>
   faceMapOf([body, ...cutters])
     .faces.filter((f) => f.inside[0])
     .map((f) => f.key);
@@ -28,10 +28,10 @@ export const pieceKeys = (body: readonly Path[], cutters: readonly (readonly Pat
 /** The outline of one piece, in the coordinates of its siblings. */
 export function pieceOutline(
   { index, keys }: PieceSource,
-  body: readonly Path[],
-  cutters: readonly (readonly Path[])[],
-): readonly Path[] {
+  body: Outline,
+  cutters: readonly Outline[],
+): Outline {
   const map = faceMapOf([body, ...cutters]);
   const mine = map.faces.flatMap((f, i) => (f.inside[0] && ownerOf(f.key, keys) === index ? [i] : []));
-  return mine.length ? [map.outline(mine)] : [];
+  return mine.length ? [{ path: map.outline(mine) }] : [];
 }

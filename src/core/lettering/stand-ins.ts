@@ -1,5 +1,7 @@
 import { type Matrix, multiply, scaling, translation } from '../geometry/matrix';
-import { type Bounds, carryPath, joinBounds, type Path, pathBounds } from '../geometry/path';
+import { type Bounds, carryPath, type Path } from '../geometry/path';
+import { outlineBounds } from '../outline/bounds';
+import type { Outline } from '../outline/types';
 import type { StandIn } from './placed-letter';
 
 /**
@@ -15,12 +17,9 @@ export function standInMatrix({ box, scale, matrix }: StandIn, drawn: Bounds | n
 }
 
 /** What stands in a piece's place: the other part's outlines there, or the piece itself where there is none. */
-export function standInOutline(s: StandIn, outline: readonly Path[] | undefined): readonly Path[] {
-  const m = outline && standInMatrix(s, outline.map(pathBounds).reduce(joinBounds, null));
+export function standInPaths(s: StandIn, outline: Outline | undefined): readonly Path[] {
+  const m = outline && standInMatrix(s, outlineBounds(outline));
   if (!m) return [s.path];
-  return outline.map((p) => {
-    // What marks its pieces, such as a colour of their own, stays with the drawing.
-    const { contours, fillRule } = carryPath(p, m);
-    return { contours, fillRule };
-  });
+  // What marks its pieces, such as a colour of their own, stays with the drawing.
+  return outline.map(({ path }) => carryPath(path, m));
 }

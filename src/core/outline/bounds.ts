@@ -4,4 +4,4 @@ import type { Outline } from './types';
 
 /** Bounds of all pieces of an outline; null where there are none. */
 export const outlineBounds = (outline: Outline): Bounds | null =>
-  outline.map(knownBounds).reduce(joinBounds, null);
+  outline.map((p) => knownBounds(p.path)).reduce(joinBounds, null);

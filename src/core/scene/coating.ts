@@ -5,11 +5,11 @@ import type { Card } from '../document/card';
 import type { Part } from '../document/types';
 import { finishes, reachesBelow } from '../finish';
 import { WorkFault } from '../geometry/budget';
-import { segmentsIn } from '../geometry/count';
 import { identity } from '../geometry/matrix';
 import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
 import { isGroup } from '../holder';
 import { outlineBounds } from '../outline/bounds';
+import { asPieces, pathsOf, segmentsOf } from '../outline/pieces';
 import type { Outline } from '../outline/types';
 import { nodeBounds } from './damage';
 import { groupNode } from './group-node';
@@ -49,7 +49,7 @@ function united(outline: Outline): Outline {
   if (outline.length < 2) return outline;
   let whole = unions.get(outline);
   if (!whole) {
-    whole = [combine('union', outline)];
+    whole = asPieces([combine('union', pathsOf(outline))]);
     unions.set(outline, whole);
   }
   return whole;
@@ -76,7 +76,8 @@ function startOf(coat: Coat, outline: Outline, group: boolean): Outline {
   const each = group && coat.covers === 'each' ? own.map((p) => [p]) : [own];
   const made = each.flatMap((pieces) => {
     const bounds = outlineBounds(pieces);
-    return (bounds && coatShape(coat, bounds)) ?? [];
+    const path = bounds && coatShape(coat, bounds);
+    return path ? [{ path }] : [];
   });
   shapes.set(own, [{ key, outline: made }, ...list.slice(0, 7)]);
   return made;
@@ -107,14 +108,14 @@ const group = (
 
 /** One piece of a coat's outline, painted. */
 function painted(coat: Coat, piece: Outline[number], cover: Cover): SceneNode[] {
-  const area = areaOf(coat, piece);
+  const area = areaOf(coat, piece.path);
   if (!area.contours.length) return [];
   const opacity = coat.opacity;
   const tint = coat.kind === 'fill' ? piece.tint : undefined;
   const paint = tint ? ({ kind: 'solid', colour: parseHex(tint) } as const) : cover;
   if (paint.kind === 'nodes') return [group(paint.nodes, { clip: area, opacity, blend: coat.blend })];
   if (coat.kind === 'stroke' && coat.run !== 'bounds' && paint.kind !== 'solid')
-    return [group(runNodes(coat, piece, paint), { clip: area, opacity, blend: coat.blend })];
+    return [group(runNodes(coat, piece.path, paint), { clip: area, opacity, blend: coat.blend })];
   return [{ type: 'shape', path: area, paint, opacity, blend: coat.blend }];
 }
 
@@ -148,8 +149,8 @@ export function coat(part: Part, outline: Outline, tile: (id: string) => Tile | 
   const layers = part.coats.map((c) => {
     const made = attempted(c.id, faults, nothingMade, () => {
       const own = stepped(startOf(c, outline, grouped), c.steps);
-      affordPart(outlined + segmentsIn(own.outline));
-      outlined += segmentsIn(own.outline);
+      affordPart(outlined + segmentsOf(own.outline));
+      outlined += segmentsOf(own.outline);
       return own;
     });
     const bounds = outlineBounds(made.outline);
@@ -168,13 +169,13 @@ export function coat(part: Part, outline: Outline, tile: (id: string) => Tile | 
   const paintPieces = ({ c, bounds }: (typeof layers)[number], pieces: Outline): SceneNode[] => {
     if (!c.on || c.opacity <= 0 || !bounds) return [];
     // Two sides, and as much again for joins.
-    if (c.kind === 'stroke') affordPart(4 * segmentsIn(pieces));
+    if (c.kind === 'stroke') affordPart(4 * segmentsOf(pieces));
     const definition = paintOf(c.paint);
     const each = grouped && c.covers === 'each';
     const coverFor = (over: Bounds) => definition.cover(c.paint, { bounds: over, tile });
     const whole = each ? null : coverFor(bounds);
     return pieces.flatMap((piece) => {
-      const own = each ? pathBounds(piece) : bounds;
+      const own = each ? pathBounds(piece.path) : bounds;
       const cover = each ? own && coverFor(own) : whole;
       return cover ? painted(c, piece, cover) : [];
     });
@@ -224,8 +225,10 @@ export function finishNodes(
         const grouped = isGroup(part.source);
         const covered = part.coats
           .filter((c) => c.on && (c.kind === 'stroke' || c.steps.length || c.form !== 'outline'))
-          .flatMap((c) => stepped(startOf(c, outline, grouped), c.steps).outline.map((p) => areaOf(c, p)));
-        return combine('union', [...outline, ...covered]);
+          .flatMap((c) =>
+            stepped(startOf(c, outline, grouped), c.steps).outline.map((p) => areaOf(c, p.path)),
+          );
+        return combine('union', [...pathsOf(outline), ...covered]);
       },
     };
     at = attempted(card.id, faults, at, () => {

@@ -1,14 +1,14 @@
 import type { Card } from '../document/card';
 import type { Design, Part } from '../document/types';
 import { WorkFault } from '../geometry/budget';
-import { segmentsIn } from '../geometry/count';
 import { applyTo, invert, type Matrix, placeMatrix } from '../geometry/matrix';
-import { type Bounds, type Path, transformPath } from '../geometry/path';
+import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { holders, holdsParts, isGroup } from '../holder';
 import type { HolderContext, Member } from '../holder/definition';
 import { pieceOutline } from '../holder/piece';
 import { facesStamp } from '../lettering/face';
+import { asPieces, mapPaths, segmentsOf, transformOutline } from '../outline/pieces';
 import type { Outline } from '../outline/types';
 import { isPrimitive, paramsOf, primitives } from '../source';
 import type { Siblings } from '../source/definition';
@@ -81,7 +81,7 @@ export function placedOutline(result: PartResult, part: Part): Outline {
   let placed = placements.get(result);
   if (!placed) {
     const m = placeMatrix(part.place);
-    placed = result.outline.map((p) => transformPath(p, m));
+    placed = transformOutline(result.outline, m);
     placements.set(result, placed);
   }
   return placed;
@@ -108,12 +108,12 @@ function sourceOutline(part: Part, basis: Basis): Outline {
   }
   const { pieces, outline } = primitives[source.kind];
   const params = paramsOf(source);
-  const paths = pieces ? pieces(params, siblingsOf(basis)) : [outline(params)];
+  const own = pieces ? pieces(params, siblingsOf(basis)) : asPieces([outline(params)]);
   let first = 0;
-  return paths.map((path) => {
-    const own = withOrigins(path, part.id, first);
+  return mapPaths(own, (path) => {
+    const marked = withOrigins(path, part.id, first);
     first += path.contours.length;
-    return own;
+    return marked;
   });
 }
 
@@ -153,7 +153,7 @@ function withOrigins(path: Path, part: string, first: number): Path {
 function attempted(work: () => Outline): { outline: Outline; fault: Omit<CardFault, 'part'> | null } {
   try {
     const outline = work();
-    affordPart(segmentsIn(outline));
+    affordPart(segmentsOf(outline));
     return { outline, fault: null };
   } catch (e) {
     if (!(e instanceof WorkFault)) throw e;

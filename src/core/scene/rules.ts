@@ -62,7 +62,7 @@ function measure({ parts }: Parts, part: Part, frame: Matrix): Measured | null {
 
 const inkOf = (design: Parts, part: Part): Bounds | null =>
   evaluatePart(design, part)
-    .outline.map((p) => pathBounds(transformPath(p, placeMatrix(part.place))))
+    .outline.map((p) => pathBounds(transformPath(p.path, placeMatrix(part.place))))
     .reduce(joinBounds, null);
 
 function memberOf(design: Parts, part: Part): Member | null {

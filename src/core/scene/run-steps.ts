@@ -1,9 +1,9 @@
 import type { Card } from '../document/card';
 import type { HandleContext } from '../document/handles';
 import { budget, spend, WorkFault } from '../geometry/budget';
-import { segmentsIn } from '../geometry/count';
 import type { Point } from '../geometry/vector';
 import { outlineBounds } from '../outline/bounds';
+import { segmentsOf } from '../outline/pieces';
 import type { Outline } from '../outline/types';
 import { StepFault, steps } from '../step';
 import type { CardFault, Stepped } from './result';
@@ -17,17 +17,8 @@ const stageOf = (outline: Outline, centre: Point | null | undefined): HandleCont
 };
 
 function isSound(outline: Outline): boolean {
-  return outline.every((p) => p.contours.every((c) => c.xy.every(Number.isFinite)));
+  return outline.every((p) => p.path.contours.every((c) => c.xy.every(Number.isFinite)));
 }
-
-/** A step that changes piece by piece leaves each its tint and opacity. */
-const keepMarks = (from: Outline, to: Outline): Outline =>
-  from.length === to.length && from.some((p) => p.tint || p.opacity !== undefined)
-    ? to.map((p, i) => {
-        const { tint, opacity } = from[i];
-        return { ...p, ...(tint ? { tint } : {}), ...(opacity === undefined ? {} : { opacity }) };
-      })
-    : to;
 
 /** Says in words that a part would come to too much. */
 export const affordPart = (segments: number): void =>
@@ -36,7 +27,7 @@ export const affordPart = (segments: number): void =>
 /** Counts what a step would make of an outline before it is made. @throws WorkFault where that is too much. */
 function afford(outline: Outline, { kind, params }: Card, at: HandleContext): void {
   const { copies, times } = steps[kind];
-  const n = segmentsIn(outline);
+  const n = segmentsOf(outline);
   if (copies) affordPart(n * copies(params, at).length);
   else if (times)
     spend(n * times(params), budget().combined, 'This would have to follow', 'segments; the most is');
@@ -52,8 +43,8 @@ export function runSteps(start: Outline, cards: readonly Card[], centres: Centre
       try {
         const at = stages[stages.length - 1];
         if (at) afford(outline, card, at);
-        const next = at ? keepMarks(outline, steps[card.kind].apply(outline, card.params, at)) : outline;
-        affordPart(segmentsIn(next));
+        const next = at ? steps[card.kind].apply(outline, card.params, at) : outline;
+        affordPart(segmentsOf(next));
         if (!isSound(next)) throw new StepFault('These numbers are too large to draw.');
         const note = at && steps[card.kind].note?.(outline, card.params, at);
         if (note) faults.push({ card: card.id, message: note, note: true });

@@ -3,11 +3,12 @@ import type { Field } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
 import type { Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import type { Outline } from '../outline/types';
 import type { GroupNode, SceneNode } from '../scene/types';
 
 /** A part as others take it, worked out: outline and node in the coordinates of the part that asks. */
 export interface Sibling {
-  readonly outline: readonly Path[];
+  readonly outline: Outline;
   readonly node: GroupNode;
 }
 
@@ -25,7 +26,7 @@ export interface SourceDefinition<P extends object> {
   readonly anywhere?: boolean;
   outline(params: P): Path;
   /** In place of the outline, for sources of several pieces. */
-  pieces?(params: P, siblings: Siblings): readonly Path[];
+  pieces?(params: P, siblings: Siblings): Outline;
   /** What siblings paint in the source, over its coats, in the part's coordinates. */
   nodes?(params: P, siblings: Siblings): readonly SceneNode[];
   /** What the designer should know though nothing is wrong, in words. */

@@ -2,12 +2,14 @@ import type Joi from 'joi';
 import { unite } from '../arrange/unite';
 import { angle, choice, length, onlyIf, share, sibling, size, toggle } from '../document/fields';
 import { type MeasuredContour, measureContour, nearestAlong } from '../geometry/along';
-import { joinBounds, type Path, pathBounds } from '../geometry/path';
 import { defaultFace } from '../lettering/catalogue';
 import type { LetteringLayout } from '../lettering/layout';
 import { layoutOf } from '../lettering/layout-memo';
-import { standInMatrix, standInOutline } from '../lettering/stand-ins';
+import { standInMatrix, standInPaths } from '../lettering/stand-ins';
 import type { Lettering } from '../lettering/types';
+import { outlineBounds } from '../outline/bounds';
+import { commonMarks, filled, pathsOf } from '../outline/pieces';
+import type { Outline, Piece } from '../outline/types';
 import { groupNode } from '../scene/group-node';
 import type { SceneNode } from '../scene/types';
 import { defineSource, type Siblings } from './definition';
@@ -90,20 +92,19 @@ const schema = (joi: typeof Joi): Joi.SchemaMap => {
 
 /** The layout with the outline that it follows. */
 const laidOut = (l: Lettering, siblings: Siblings): LetteringLayout =>
-  layoutOf(l, l.follows === 'part' ? (siblings(l.along)?.outline[0] ?? null) : null);
+  layoutOf(l, l.follows === 'part' ? (siblings(l.along)?.outline[0]?.path ?? null) : null);
 
 /** The outlines of lettering: letter by letter, piece by piece, or united. */
-function pieces(l: Lettering, siblings: Siblings): readonly Path[] {
+function pieces(l: Lettering, siblings: Siblings): Outline {
   const { letters } = laidOut(l, siblings);
   const outlines = letters.flatMap(({ apart, standIns, colour }) => {
     const own = standIns.filter((s) => !(s.own && siblings(s.by)));
-    const stand = own.flatMap((s) => standInOutline(s, siblings(s.by)?.outline));
+    const stand = own.flatMap((s) => standInPaths(s, siblings(s.by)?.outline));
     const inked = [...apart, ...stand].filter((p) => p.contours.length);
-    return colour ? inked.map((p) => ({ ...p, tint: colour })) : inked;
+    return inked.map((path): Piece => (colour ? { path, tint: colour } : { path }));
   });
   if (l.pieces !== 'united') return outlines;
-  const whole = unite(outlines);
-  return whole.contours.length ? [whole] : [];
+  return filled([{ ...commonMarks(outlines), path: unite(pathsOf(outlines)) }]);
 }
 
 /** Parts that stand in for pieces of letters and paint themselves. */
@@ -111,7 +112,7 @@ function nodes(l: Lettering, siblings: Siblings): readonly SceneNode[] {
   return laidOut(l, siblings).letters.flatMap(({ standIns }) =>
     standIns.flatMap((s) => {
       const sibling = s.own ? siblings(s.by) : undefined;
-      const matrix = sibling && standInMatrix(s, sibling.outline.map(pathBounds).reduce(joinBounds, null));
+      const matrix = sibling && standInMatrix(s, outlineBounds(sibling.outline));
       return matrix ? [groupNode([sibling.node], { matrix })] : [];
     }),
   );
@@ -119,7 +120,7 @@ function nodes(l: Lettering, siblings: Siblings): readonly SceneNode[] {
 
 /** The line that words on another part follow, measured. */
 function followedLine(l: Lettering, siblings: Siblings): MeasuredContour | null {
-  const contour = siblings(l.along)?.outline[0]?.contours[0];
+  const contour = siblings(l.along)?.outline[0]?.path.contours[0];
   const along = contour && measureContour(contour);
   return along && along.length > 0 ? along : null;
 }
@@ -191,7 +192,7 @@ export const lettering = defineSource<Lettering>({
     pieces: 'letters',
   },
   outline: (l) => ({
-    contours: pieces(l, () => undefined).flatMap((p) => p.contours),
+    contours: pieces(l, () => undefined).flatMap((p) => p.path.contours),
     fillRule: 'nonzero',
   }),
   pieces,

@@ -1,6 +1,7 @@
 import { angle, choice, count, length, onlyIf } from '../document/fields';
 import { type Matrix, multiply, rotation, translation } from '../geometry/matrix';
 import { pathBounds, transformPath } from '../geometry/path';
+import { mapPaths } from '../outline/pieces';
 import { defineStep } from './definition';
 
 interface Bounce {
@@ -49,16 +50,16 @@ export const bounce = defineStep<Bounce>({
   ],
   defaults: { rule: 'alternate', lift: 20, turn: 6, letters: 8, chance: 1 },
   apply: (outline, p) =>
-    outline.map((piece, i) => {
-      const b = pathBounds(piece);
-      if (!b) return piece;
+    mapPaths(outline, (path, i) => {
+      const b = pathBounds(path);
+      if (!b) return path;
       const [lift, turn] = sharesAt(p, i, outline.length);
       const [x, y] = [(b.x0 + b.x1) / 2, (b.y0 + b.y1) / 2];
       const about: Matrix = multiply(
         multiply(translation(x, y - p.lift * lift), rotation(p.turn * turn)),
         translation(-x, -y),
       );
-      return transformPath(piece, about);
+      return transformPath(path, about);
     }),
   note: (outline) =>
     outline.length < 2 ? 'There is one piece only: letters move where words are made into letters.' : null,

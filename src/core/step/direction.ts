@@ -1,5 +1,6 @@
 import { lineCubic } from '../geometry/cubic';
 import { type Contour, contourOf, reverseContour, segmentsOf } from '../geometry/path';
+import { mapPaths } from '../outline/pieces';
 import { defineStep } from './definition';
 
 /** The outline run the other way, as strokes with heads and dashes show. */
@@ -7,7 +8,7 @@ export const reverse = defineStep({
   kind: 'reverse',
   fields: [],
   defaults: {},
-  apply: (outline) => outline.map((p) => ({ ...p, contours: p.contours.map(reverseContour) })),
+  apply: (outline) => mapPaths(outline, (p) => ({ ...p, contours: p.contours.map(reverseContour) })),
 });
 
 function closed(c: Contour): Contour {
@@ -24,5 +25,5 @@ export const close = defineStep({
   kind: 'close',
   fields: [],
   defaults: {},
-  apply: (outline) => outline.map((p) => ({ ...p, contours: p.contours.map(closed) })),
+  apply: (outline) => mapPaths(outline, (p) => ({ ...p, contours: p.contours.map(closed) })),
 });

@@ -1,6 +1,7 @@
 import { offsetPath } from '../arrange/offset';
 import { joinKinds } from '../arrange/outline';
 import { choice, later, length, lengths, number } from '../document/fields';
+import { filled, mapPaths } from '../outline/pieces';
 import { defineStep, StepFault } from './definition';
 
 /** Greatest distance of an offset, sheet units. */
@@ -26,14 +27,14 @@ export const offsetOutline = defineStep({
     // The outermost lies lowest, so that each fill leaves the next to be seen.
     const distances = [...new Set([distance, ...also])].sort((a, b) => b - a);
     const out = distances.flatMap((d) =>
-      outline.map((p) => offsetPath(p, d, { join, miterLimit })).filter((p) => p.contours.length),
+      filled(mapPaths(outline, (p) => offsetPath(p, d, { join, miterLimit }))),
     );
     if (!out.length && outline.length) throw new StepFault('The offset swallows the whole shape.');
     return out;
   },
   note(outline, { distance, also, join, miterLimit }) {
     const gone = [distance, ...also].filter(
-      (d) => d < 0 && outline.every((p) => !offsetPath(p, d, { join, miterLimit }).contours.length),
+      (d) => d < 0 && outline.every(({ path }) => !offsetPath(path, d, { join, miterLimit }).contours.length),
     );
     return gone.length ? `Nothing is left of the shape at ${gone.join(', ')}.` : null;
   },

@@ -3,6 +3,7 @@ import { offsetPath } from '../arrange/offset';
 import { joinKinds } from '../arrange/outline';
 import { choice, count, length, number, toggle } from '../document/fields';
 import { emptyPath, type Path } from '../geometry/path';
+import { filled, mapPaths } from '../outline/pieces';
 import { defineStep, StepFault } from './definition';
 
 interface Parallels {
@@ -43,9 +44,9 @@ export const parallels = defineStep<Parallels>({
   times: ({ count, keep }) => 2 * count + (keep ? 1 : 0),
   apply(outline, p) {
     const bands = Array.from({ length: p.count }, (_, i) => p.first + i * p.distance).flatMap((d) =>
-      outline.map((path) => band(path, d, d + (d < 0 ? -p.width : p.width), p)),
+      mapPaths(outline, (path) => band(path, d, d + (d < 0 ? -p.width : p.width), p)),
     );
-    const out = bands.filter((path) => path.contours.length);
+    const out = filled(bands);
     if (!out.length && !p.keep) throw new StepFault('At these distances nothing of the shape is left.');
     return p.keep ? [...outline, ...out] : out;
   },

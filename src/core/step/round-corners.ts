@@ -11,6 +11,7 @@ import {
 } from '../geometry/cubic';
 import { type Bounds, type Contour, contourOf, segmentsOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import { mapPaths } from '../outline/pieces';
 import type { Outline } from '../outline/types';
 import { defineStep } from './definition';
 
@@ -170,7 +171,9 @@ function contourCorners(c: Contour, place: string): Corner[] {
 
 /** All real corners of an outline. */
 const cornersOf = (outline: Outline): Corner[] =>
-  outline.flatMap((p, piece) => p.contours.flatMap((c, contour) => contourCorners(c, `${piece}.${contour}`)));
+  outline.flatMap(({ path }, piece) =>
+    path.contours.flatMap((c, contour) => contourCorners(c, `${piece}.${contour}`)),
+  );
 
 /** The corner nearest to the top left of the bounds, where the radius of all is dragged. */
 function firstCorner(outline: Outline, bounds: Bounds): Corner | null {
@@ -191,7 +194,7 @@ function rounded(
   { radius, own }: RoundCorners,
 ): { outline: Outline; limit: number | null } {
   let limit: number | null = null;
-  const made = outline.map((p, piece) => ({
+  const made = mapPaths(outline, (p, piece) => ({
     ...p,
     contours: p.contours.map((c, contour) => {
       const r = roundContour(c, (segment) => own[`${piece}.${contour}.${segment}`] ?? radius);

@@ -1,8 +1,9 @@
 import { size } from '../document/fields';
 import { type Cubic, cubicPoint, cubicTangent, isLine } from '../geometry/cubic';
 import { fitCubics } from '../geometry/fit';
-import { type Contour, contourOf, segmentCount, segmentsOf } from '../geometry/path';
+import { type Contour, contourOf, segmentsOf as cubicsOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import { mapPaths, segmentsOf } from '../outline/pieces';
 import type { Outline } from '../outline/types';
 import { defineStep } from './definition';
 
@@ -28,7 +29,7 @@ function refit(run: readonly Cubic[], tolerance: number): readonly Cubic[] {
 }
 
 function simplifyContour(c: Contour, tolerance: number): Contour {
-  const cubics = segmentsOf(c).filter((s) => s[0] !== s[6] || s[1] !== s[7] || !isLine(s));
+  const cubics = cubicsOf(c).filter((s) => s[0] !== s[6] || s[1] !== s[7] || !isLine(s));
   const n = cubics.length;
   if (n < 2) return c;
   const isCorner = (i: number) => turnBetween(cubics[(i + n - 1) % n], cubics[i]) > sharp;
@@ -51,12 +52,9 @@ function simplifyContour(c: Contour, tolerance: number): Contour {
   );
 }
 
-const nodesIn = (outline: Outline): number =>
-  outline.reduce((sum, p) => sum + p.contours.reduce((m, c) => m + segmentCount(c), 0), 0);
-
 const simplified = (outline: Outline, tolerance: number): Outline =>
   tolerance > 0
-    ? outline.map((p) => ({ ...p, contours: p.contours.map((c) => simplifyContour(c, tolerance)) }))
+    ? mapPaths(outline, (p) => ({ ...p, contours: p.contours.map((c) => simplifyContour(c, tolerance)) }))
     : outline;
 
 /** Fewer nodes, no further from the outline than a tolerance; corners stay. */
@@ -66,5 +64,5 @@ export const simplify = defineStep({
   defaults: { tolerance: 1 },
   apply: (outline, { tolerance }) => simplified(outline, tolerance),
   note: (outline, { tolerance }) =>
-    `${nodesIn(simplified(outline, tolerance))} nodes instead of ${nodesIn(outline)}.`,
+    `${segmentsOf(simplified(outline, tolerance))} nodes instead of ${segmentsOf(outline)}.`,
 });

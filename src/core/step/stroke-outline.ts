@@ -1,4 +1,5 @@
 import { type StrokeShape, strokeArea, strokeFields } from '../document/stroke';
+import { filled, mapPaths } from '../outline/pieces';
 import { defineStep, StepFault } from './definition';
 
 /** The area a stroke along the outline would cover, as an outline of its own. */
@@ -16,7 +17,7 @@ export const strokeStep = defineStep<StrokeShape>({
   },
   times: () => 1,
   apply(outline, p) {
-    const out = outline.map((path) => strokeArea(path, p)).filter((path) => path.contours.length);
+    const out = filled(mapPaths(outline, (path) => strokeArea(path, p)));
     if (!out.length && outline.length) throw new StepFault('A stroke of this width covers nothing.');
     return out;
   },

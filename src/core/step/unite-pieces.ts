@@ -1,5 +1,6 @@
 import { combine } from '../arrange/combine';
 import { noteParts } from '../arrange/unite';
+import { commonMarks, pathsOf } from '../outline/pieces';
 import { defineStep } from './definition';
 
 /** All pieces, such as letters, as one outline, so that no overlap shows in what comes after. */
@@ -7,5 +8,9 @@ export const unitePieces = defineStep({
   kind: 'unite-pieces',
   fields: [],
   defaults: {},
-  apply: (outline) => (outline.length ? [noteParts(combine('union', outline), outline)] : outline),
+  apply(outline) {
+    if (!outline.length) return outline;
+    const paths = pathsOf(outline);
+    return [{ ...commonMarks(outline), path: noteParts(combine('union', paths), paths) }];
+  },
 });

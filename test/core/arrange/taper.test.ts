@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { makeCoat, parsePath, pathArea, type StrokeCoat } from '@/core';
 import { coatArea, dragWidth, widthHandles } from '@/core/coat';
+import { asPieces } from '@/core/outline/pieces';
 import { circle } from '../shapes';
 
 const stroke = (values: Partial<StrokeCoat>) => makeCoat('stroke', { width: 20, ...values }) as StrokeCoat;
@@ -21,13 +22,13 @@ describe('a stroke of changing width', () => {
 
   it('of points has each of its widths where its grip says, and takes a drag', () => {
     const coat = stroke({ profile: 'points', widths: [0.5, 1, 0.25] });
-    const grips = widthHandles(coat, [line]);
+    const grips = widthHandles(coat, asPieces([line]));
     expect(grips.map((h) => [Math.round(h.x), h.y])).toEqual([
       [0, 5],
       [100, 10],
       [200, 2.5],
     ]);
-    expect(dragWidth(coat, 'width-2', { x: 200, y: -8 }, [line]).widths).toEqual([0.5, 1, 0.8]);
+    expect(dragWidth(coat, 'width-2', { x: 200, y: -8 }, asPieces([line])).widths).toEqual([0.5, 1, 0.8]);
   });
 
   it('lies on one side of a closed path, and dashes are cut out of it', () => {

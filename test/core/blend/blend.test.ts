@@ -25,6 +25,7 @@ import {
 import { mixColour } from '@/core/blend/look';
 import { blendPaths } from '@/core/blend/match';
 import { blendParts, moveParts, releaseParts } from '@/core/edit';
+import { asPieces, pathsOf } from '@/core/outline/pieces';
 import { readDesign } from '@/core/reading';
 import { designOf, difference, solid, withPart } from '../designs';
 import { circle, flipped, moved, rect, regular, turned } from '../shapes';
@@ -44,7 +45,7 @@ const blendOf = (d: Design, ids: string[], values: Partial<Blend> = {}, along = 
   const source = { ...part.source, ...values } as Part['source'];
   return { design: withPart(design, part.id, { source }), id: part.id };
 };
-const copies = (d: Design, id: string): Path[] => [...evaluatePart(d, d.parts[id]).outline];
+const copies = (d: Design, id: string): readonly Path[] => pathsOf(evaluatePart(d, d.parts[id]).outline);
 const centres = (list: readonly Path[]) =>
   list.map((p) => {
     const b = pathBounds(p);
@@ -238,6 +239,6 @@ describe('a blend', () => {
     expect(Object.keys(released.parts).length).toBe(9);
     expect(difference(released, design)).toBe(0);
     expect(() => readDesign(released)).not.toThrow();
-    expect(joinOutline(copies(design, id)).contours.length).toBe(9);
+    expect(joinOutline(asPieces(copies(design, id))).contours.length).toBe(9);
   });
 });

@@ -11,6 +11,7 @@ import {
   primitives,
   steps,
 } from '@/core';
+import { asPieces } from '@/core/outline/pieces';
 import { fittedRadii } from '@/core/source/rectangle';
 
 type Kind = {
@@ -26,7 +27,7 @@ type Kind = {
 };
 
 const bounds = { x0: -40, y0: -30, x1: 60, y1: 50 };
-const context = { bounds, outline: [parsePath('M-40-30H60V50H-40Z')] };
+const context = { bounds, outline: asPieces([parsePath('M-40-30H60V50H-40Z')]) };
 const all: [string, Kind][] = Object.entries({ ...primitives, ...steps, ...finishes }) as unknown as [
   string,
   Kind,

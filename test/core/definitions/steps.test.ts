@@ -2,21 +2,23 @@ import { describe, expect, it } from 'vitest';
 import { combine, pathArea, steps } from '@/core';
 import { rotation } from '@/core/geometry/matrix';
 import { type Path, pathBounds, transformPath } from '@/core/geometry/path';
-import type { Outline } from '@/core/outline/types';
+import { asPieces, pathsOf } from '@/core/outline/pieces';
 import { circle, rect } from '../shapes';
 
-const boundsOf = (outline: Outline) =>
+type Paths = readonly Path[];
+
+const boundsOf = (outline: Paths) =>
   pathBounds({ fillRule: 'nonzero', contours: outline.flatMap((p) => p.contours) });
 
-function apply(kind: string, path: Path, params: object): Outline {
+function apply(kind: string, path: Path, params: object): Paths {
   const bounds = pathBounds(path);
   if (!bounds) throw new Error('The shape is empty.');
-  const outline = [path];
-  return steps[kind].apply(outline, { ...steps[kind].defaults, ...params }, { bounds, outline });
+  const outline = asPieces([path]);
+  return pathsOf(steps[kind].apply(outline, { ...steps[kind].defaults, ...params }, { bounds, outline }));
 }
 
-const areaOf = (outline: Outline) => outline.reduce((sum, p) => sum + pathArea(p), 0);
-const unitedArea = (outline: Outline) => pathArea(combine('union', outline));
+const areaOf = (outline: Paths) => outline.reduce((sum, p) => sum + pathArea(p), 0);
+const unitedArea = (outline: Paths) => pathArea(combine('union', outline));
 
 describe('mirror', () => {
   const half = rect(0, -50, 100, 100);
@@ -46,11 +48,14 @@ describe('mirror', () => {
 
 describe('bounce', () => {
   const letters = [0, 1, 2, 3, 4].map((i) => rect(100 * i, 0, 60, 80));
-  const of = (params: object, outline: Outline = letters): Outline => {
-    const bounds = boundsOf(outline) ?? { x0: 0, y0: 0, x1: 0, y1: 0 };
-    return steps.bounce.apply(outline, { ...steps.bounce.defaults, turn: 0, ...params }, { bounds, outline });
+  const of = (params: object): Paths => {
+    const outline = asPieces(letters);
+    const bounds = boundsOf(letters) ?? { x0: 0, y0: 0, x1: 0, y1: 0 };
+    return pathsOf(
+      steps.bounce.apply(outline, { ...steps.bounce.defaults, turn: 0, ...params }, { bounds, outline }),
+    );
   };
-  const raised = (outline: Outline) => outline.map((p) => -(pathBounds(p)?.y0 ?? 0));
+  const raised = (outline: Paths) => outline.map((p) => -(pathBounds(p)?.y0 ?? 0));
 
   it('raises each piece by its rule', () => {
     const close = (list: number[]) => list.map((v) => expect.closeTo(v, 9));
@@ -72,7 +77,7 @@ describe('bounce', () => {
       expect(pathArea(p)).toBeCloseTo(4800, 6);
       expect(((b?.x0 ?? 0) + (b?.x1 ?? 0)) / 2).toBeCloseTo(100 * i + 30, 6);
     });
-    const one = [letters[0]];
+    const one = asPieces([letters[0]]);
     const bounds = { x0: 0, y0: 0, x1: 60, y1: 80 };
     expect(steps.bounce.note?.(one, steps.bounce.defaults, { bounds, outline: one })).toMatch(/one piece/);
   });
@@ -81,14 +86,14 @@ describe('bounce', () => {
     const [whole, ...rest] = apply('unite-pieces', rect(0, 0, 10, 10), {});
     expect(rest).toEqual([]);
     expect(pathArea(whole)).toBeCloseTo(100, 6);
-    const overlapping = [rect(0, 0, 60, 60), rect(40, 0, 60, 60)];
+    const overlapping = asPieces([rect(0, 0, 60, 60), rect(40, 0, 60, 60)]);
     const made = steps['unite-pieces'].apply(
       overlapping,
       {},
       { bounds: { x0: 0, y0: 0, x1: 100, y1: 60 }, outline: overlapping },
     );
     expect(made).toHaveLength(1);
-    expect(pathArea(made[0])).toBeCloseTo(6000, 6);
+    expect(pathArea(made[0].path)).toBeCloseTo(6000, 6);
   });
 });
 
@@ -245,9 +250,9 @@ describe('simplify', () => {
     expect(apply('simplify', square, { tolerance: 3 })[0].contours[0].xy.length).toBe(2 + 4 * 6);
     expect(areaOf(apply('simplify', square, { tolerance: 3 }))).toBeCloseTo(3200, 9);
     const note = steps.simplify.note?.(
-      [many],
+      asPieces([many]),
       { tolerance: 0.5 },
-      { bounds: { x0: -100, y0: -100, x1: 100, y1: 100 }, outline: [many] },
+      { bounds: { x0: -100, y0: -100, x1: 100, y1: 100 }, outline: asPieces([many]) },
     );
     expect(note).toMatch(/^\d+ nodes instead of 48\.$/);
   });
@@ -273,11 +278,11 @@ describe('offset', () => {
     const out = apply('offset', circle(0, 0, 50), { distance: -2, also: [-4, 6] });
     expect(out.map((p) => boundsOf([p])?.x1)).toEqual([56, 48, 46].map((r) => expect.closeTo(r, 3)));
     const gone = steps.offset.note?.(
-      [circle(0, 0, 3)],
+      asPieces([circle(0, 0, 3)]),
       { ...steps.offset.defaults, distance: -2, also: [-4] },
       {
         bounds: { x0: -3, y0: -3, x1: 3, y1: 3 },
-        outline: [circle(0, 0, 3)],
+        outline: asPieces([circle(0, 0, 3)]),
       },
     );
     expect(gone).toMatch(/at -4/);

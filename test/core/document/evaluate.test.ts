@@ -62,16 +62,16 @@ describe('evaluating', () => {
       { id: 'c', children: ['a', 'b'], coats: [makeCoat('fill')] },
     );
     const d = designOf(a, b, both);
-    const area = (x: Design) => pathArea(evaluatePart(x, x.parts.c).outline[0]);
+    const area = (x: Design) => pathArea(evaluatePart(x, x.parts.c).outline[0].path);
     const far = applyPatch(d, [{ op: 'replace', path: '/parts/b/place/x', value: 200 }]);
     expect(area(d)).toBeLessThan(area(far));
-    expect(area(far)).toBeCloseTo(pathArea(evaluatePart(d, a).outline[0]), 6);
+    expect(area(far)).toBeCloseTo(pathArea(evaluatePart(d, a).outline[0].path), 6);
   });
 
   it('repeats round a centre: a full sweep has no copy on the first, a part sweep reaches its end', () => {
     const ring = disc({ steps: [makeStep('radial-repeat', { centreX: 0, centreY: 300, count: 12 })] });
     const d = designOf(ring);
-    const [path] = evaluatePart(d, ring).outline;
+    const [{ path }] = evaluatePart(d, ring).outline;
     expect(path.contours).toHaveLength(12);
     const b = pathBounds(path);
     expect(b?.x0).toBeCloseTo(-350, 6);
@@ -81,18 +81,18 @@ describe('evaluating', () => {
         makeStep('radial-repeat', { centreX: 0, centreY: 300, count: 3, sweep: 180, turnCopies: false }),
       ],
     });
-    expect(pathBounds(evaluatePart(designOf(half), half).outline[0])?.y1).toBeCloseTo(650, 6);
+    expect(pathBounds(evaluatePart(designOf(half), half).outline[0].path)?.y1).toBeCloseTo(650, 6);
     const united = disc({
       steps: [makeStep('radial-repeat', { centreX: 0, centreY: 60, count: 40, unite: true })],
     });
-    expect(evaluatePart(designOf(united), united).outline[0].contours.length).toBeLessThanOrEqual(2);
+    expect(evaluatePart(designOf(united), united).outline[0].path.contours.length).toBeLessThanOrEqual(2);
   });
 
   it('rounds corners with arcs of the exact radius, and lets them give way where they do not fit', () => {
     const square = makePart(makeSource('rectangle', { width: 100, height: 100 }), {
       steps: [makeStep('round-corners', { radius: 20 })],
     });
-    const area = (p: Part) => pathArea(evaluatePart(designOf(p), p).outline[0]);
+    const area = (p: Part) => pathArea(evaluatePart(designOf(p), p).outline[0].path);
     // A square less its corners: w² − (4 − π)·r²
     expect(area(square)).toBeCloseTo(10000 - (4 - Math.PI) * 400, 0);
     const tight = {
@@ -109,7 +109,7 @@ describe('evaluating', () => {
     const { faults, scene } = evaluateSheet(designOf(p), 's');
     expect(faults).toEqual([{ part: p.id, card: step.id, message: 'The offset swallows the whole shape.' }]);
     expect(scene.nodes).toHaveLength(1);
-    expect(pathArea(evaluatePart(designOf(p), p).outline[0])).toBeGreaterThan(7000);
+    expect(pathArea(evaluatePart(designOf(p), p).outline[0].path)).toBeGreaterThan(7000);
   });
 
   it('survives absurd values: nothing, very small, very large', () => {

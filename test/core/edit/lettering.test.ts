@@ -51,7 +51,7 @@ const line = (length: number, y = 300): Part =>
     name: 'l',
     place: { ...origin, x: 100, y },
   });
-const lettersOf = (d: Design) => evaluatePart(d, d.parts.w).outline.map((p) => pathBounds(p));
+const lettersOf = (d: Design) => evaluatePart(d, d.parts.w).outline.map((p) => pathBounds(p.path));
 const notesOf = (d: Design) => evaluatePart(d, d.parts.w).faults.map((f) => f.message);
 
 describe('lettering in a design', () => {
@@ -220,7 +220,7 @@ describe('lettering in a design', () => {
 
 describe('what works on other parts', () => {
   const cover = (d: Design, id = 'w') =>
-    evaluatePart(d, d.parts[id]).outline.reduce((sum, p) => sum + Math.abs(pathArea(p)), 0);
+    evaluatePart(d, d.parts[id]).outline.reduce((sum, p) => sum + Math.abs(pathArea(p.path)), 0);
   const base = designOf(1000, words({ text: 'Radio' }));
 
   it.each(stepKinds.filter((k) => k !== 'close' && k !== 'reverse'))(
@@ -254,7 +254,7 @@ describe('what works on other parts', () => {
     if (!b) throw new Error('There is no letter.');
     const mirror = makeStep('mirror', { axisX: b.x0 - 500 + 2, keep: true, unite: true });
     const both = withPart(r, { ...r.parts.w, steps: [mirror] });
-    const [path, ...more] = evaluatePart(both, both.parts.w).outline;
+    const [{ path }, ...more] = evaluatePart(both, both.parts.w).outline;
     expect(more).toEqual([]);
     // The stems overlap by four units and are one outline with its counters.
     expect(path.contours.filter((c) => contourArea(c) > 0)).toHaveLength(1);

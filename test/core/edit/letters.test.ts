@@ -28,6 +28,7 @@ import {
   withWords,
   worldOf,
 } from '@/core/edit';
+import { pathsOf } from '@/core/outline/pieces';
 import { readDesign } from '@/core/reading';
 import { takeShippedFaces } from '../../faces';
 import { designOf, disc, words as wordsAt } from '../designs';
@@ -37,8 +38,9 @@ beforeAll(takeShippedFaces);
 const words = (values: Partial<Lettering>, extra: Partial<Part> = {}): Part =>
   wordsAt('w', 500, 500, { text: 'din', ...values }, extra);
 
-const boxes = (d: Design): Bounds[] => evaluatePart(d, d.parts.w).outline.map((p) => pathBounds(p) as Bounds);
-const areas = (d: Design): number[] => evaluatePart(d, d.parts.w).outline.map(pathArea);
+const boxes = (d: Design): Bounds[] =>
+  evaluatePart(d, d.parts.w).outline.map((p) => pathBounds(p.path) as Bounds);
+const areas = (d: Design): number[] => evaluatePart(d, d.parts.w).outline.map((p) => pathArea(p.path));
 const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
 const change = (d: Design, f: (l: Lettering) => Lettering): Design =>
   withPart(d, withLettering(d.parts.w, f));
@@ -60,7 +62,7 @@ describe('pieces of letters', () => {
     const all = change(plain, (l) => ({ ...l, pieces: 'contours' }));
     expect(areas(all)).toHaveLength(4);
     // The bowl of the d keeps its hole.
-    expect(evaluatePart(all, all.parts.w).outline[0].contours).toHaveLength(2);
+    expect(evaluatePart(all, all.parts.w).outline[0].path.contours).toHaveLength(2);
   });
 
   it('drop one and come back', () => {
@@ -149,10 +151,10 @@ describe('letters taken out', () => {
     expect(chosen).toHaveLength(1);
     const made = design.parts[chosen[0]];
     expect(made).toMatchObject({ name: 'i', source: { kind: 'path' }, steps: [{ kind: 'offset' }] });
-    const before = evaluatePart(d, d.parts.w).outline;
-    const [path] = evaluatePart(design, made).outline;
+    const before = pathsOf(evaluatePart(d, d.parts.w).outline);
+    const [{ path }] = evaluatePart(design, made).outline;
     expect(pathArea(path)).toBeCloseTo(pathArea(before[1]), 4);
-    const left = evaluatePart(design, design.parts.w).outline;
+    const left = pathsOf(evaluatePart(design, design.parts.w).outline);
     expect(left).toHaveLength(2);
     expect(pathBounds(left[1])).toEqual(pathBounds(before[2]));
     expect(design.sheets[0].parts).toEqual(['w', chosen[0]]);
@@ -166,8 +168,8 @@ describe('letters taken out', () => {
     const { design, chosen } = takeLettersOut(d, 's', 'w', [1], false);
     const out = design.parts[chosen[0]];
     expect(out.coats[0].paint).toEqual({ kind: 'solid', colour: '#b23a48' });
-    const before = evaluatePart(d, d.parts.w).outline;
-    const [path] = evaluatePart(design, out).outline;
+    const before = pathsOf(evaluatePart(d, d.parts.w).outline);
+    const [{ path }] = evaluatePart(design, out).outline;
     expect(pathArea(path)).toBeCloseTo(pathArea(before[1]) + pathArea(before[2]), 4);
     expect(boxes(design)).toHaveLength(2);
     // One that paints itself stays in the words.
@@ -244,7 +246,7 @@ describe('letters dragged on the sheet', () => {
           );
           const at = (v: Design) => {
             const m = worldOf(v, 'w');
-            const path = evaluatePart(v, v.parts.w).outline[1];
+            const path = evaluatePart(v, v.parts.w).outline[1].path;
             const [a, b] = path.contours[0].xy;
             return applyTo(m, { x: a, y: b });
           };

@@ -61,7 +61,7 @@ const bendOf = (p: SheetPoint) =>
     ? (p.in.x - p.x) * (p.out.y - p.y) - (p.in.y - p.y) * (p.out.x - p.x)
     : Number.POSITIVE_INFINITY;
 const pointsOf = (d: Design, ids = ['a']) => reportOf(d, ids, null, true).points;
-const outlineOf = (d: Design, id = 'a') => evaluatePart(d, d.parts[id]).outline[0];
+const outlineOf = (d: Design, id = 'a') => evaluatePart(d, d.parts[id]).outline[0].path;
 
 describe('points of drawn paths', () => {
   const d = designOf(400, path('a', [square]));

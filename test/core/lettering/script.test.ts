@@ -4,6 +4,7 @@ import { offsetPath, type Path, pathArea, pathBounds, transformPath, translation
 import { combine } from '@/core/arrange/combine';
 import { partsOf, unite } from '@/core/arrange/unite';
 import { layOut } from '@/core/lettering/layout';
+import { asPieces } from '@/core/outline/pieces';
 import { copyOutline, fullCopies } from '@/core/step/copies';
 import { letteringOf, takeShippedFaces } from '../../faces';
 import { polygonArea } from '../arrange/truth';
@@ -88,8 +89,8 @@ describe('united words', () => {
     const steps = fullCopies(Array.from({ length: 9 }, (_, i) => translation(4 * i, 3 * i)));
     for (const face of script) {
       const whole = offsetPath(unite(lettersOf(face, 'Supper')), 8, { join: 'round', miterLimit: 4 });
-      const [byParts] = copyOutline([whole], steps, true);
-      const [atOnce] = copyOutline([bare(whole)], steps, true);
+      const [{ path: byParts }] = copyOutline(asPieces([whole]), steps, true);
+      const [{ path: atOnce }] = copyOutline(asPieces([bare(whole)]), steps, true);
       expect(pathArea(byParts) / pathArea(atOnce)).toBeCloseTo(1, 4);
       expect(pathArea(combine('exclude', [byParts, atOnce])) / pathArea(atOnce)).toBeLessThan(1e-3);
     }
