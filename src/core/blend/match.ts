@@ -59,21 +59,70 @@ function parameterAt(s: Cubic, share: number): number {
   return (lo + hi) / 2;
 }
 
-/** The contour's segments cut at further shares of its length. */
-function cutAt(m: Measured, shares: readonly number[]): Cubic[] {
-  const out: Cubic[] = [];
-  m.cubics.forEach((s, i) => {
-    const start = i ? m.ends[i - 1] : 0;
-    const span = m.ends[i] - start;
-    const ts = shares
-      .filter((u) => span > 0 && u > start + 1e-9 && u < m.ends[i] - 1e-9)
-      .map((u) => parameterAt(s, (u - start) / span));
-    [...ts, 1].forEach((t, k) => {
-      const from = k ? ts[k - 1] : 0;
-      out.push(isLine(s) ? lineOn(s, from, t) : subCubic(s, from, t));
-    });
-  });
-  return out;
+/** Cuts pieces off a contour one after another. */
+class Cutter {
+  private segment = 0;
+  /** Parameter of the segment at hand up to which it is cut off. */
+  private from = 0;
+  readonly pieces: Cubic[] = [];
+
+  constructor(private readonly m: Measured) {}
+
+  get last(): boolean {
+    return this.segment === this.m.cubics.length - 1;
+  }
+
+  get done(): boolean {
+    return this.segment === this.m.cubics.length;
+  }
+
+  /** Share of the length at which the segment at hand ends. */
+  get end(): number {
+    return this.m.ends[this.segment];
+  }
+
+  /** Cuts off what is left of the segment at hand. */
+  takeRest(): void {
+    this.take(1);
+    this.segment++;
+    this.from = 0;
+  }
+
+  /** Cuts off as far as a share of the whole length, which lies on the segment at hand. */
+  takeTo(share: number): void {
+    const start = this.segment ? this.m.ends[this.segment - 1] : 0;
+    const span = this.end - start;
+    const s = this.m.cubics[this.segment];
+    this.take(span > 0 ? Math.max(this.from, parameterAt(s, (share - start) / span)) : this.from);
+  }
+
+  private take(to: number): void {
+    const s = this.m.cubics[this.segment];
+    this.pieces.push(isLine(s) ? lineOn(s, this.from, to) : subCubic(s, this.from, to));
+    this.from = to;
+  }
+}
+
+/** Cuts two contours where either has a node, by length; both come out in as many pieces. */
+function cutAlike(a: Measured, b: Measured): { a: readonly Cubic[]; b: readonly Cubic[] } {
+  const [p, q] = [new Cutter(a), new Cutter(b)];
+  while (!p.done && !q.done) {
+    const [u, v] = [p.end, q.end];
+    // Nodes that lie as good as at the same share count as one; the last node of one is that of the other.
+    const together = p.last === q.last && (p.last || Math.abs(u - v) < 1e-6);
+    const first = q.last || (!p.last && u < v);
+    if (together) {
+      p.takeRest();
+      q.takeRest();
+    } else if (first) {
+      p.takeRest();
+      q.takeTo(u);
+    } else {
+      p.takeTo(v);
+      q.takeRest();
+    }
+  }
+  return { a: p.pieces, b: q.pieces };
 }
 
 function lineOn(s: Cubic, t0: number, t1: number): Cubic {
@@ -141,19 +190,7 @@ function pairOf(p: Contour, q: Contour): Pair {
     if (spread(samples(a, 32), samples(back, 32)) < 0.5 * spread(samples(a, 32), samples(b, 32))) b = back;
   }
   if (a.cubics.length === b.cubics.length) return { a: a.cubics, b: b.cubics, closed };
-  // Nodes that lie as good as at the same share count as one.
-  const near = (list: readonly number[], u: number) => list.some((v) => Math.abs(v - u) < 1e-6);
-  return {
-    a: cutAt(
-      a,
-      b.ends.filter((u) => !near(a.ends, u)),
-    ),
-    b: cutAt(
-      b,
-      a.ends.filter((u) => !near(b.ends, u)),
-    ),
-    closed,
-  };
+  return { ...cutAlike(a, b), closed };
 }
 
 const mix = (a: Cubic, b: Cubic, t: number): Cubic => a.map((v, i) => v + (b[i] - v) * t) as unknown as Cubic;

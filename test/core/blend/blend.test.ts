@@ -19,6 +19,7 @@ import {
   parsePath,
   pathArea,
   pathBounds,
+  pathLength,
   segmentsOf,
   toOklab,
 } from '@/core';
@@ -110,6 +111,34 @@ describe('outlines between two paths', () => {
       // Half way between squares turned by at most an eighth the area stays near (100/2)² · cos² of half that.
       expect(pathArea(p)).toBeGreaterThan(100 * 100 * 0.84);
     }
+  });
+
+  it('of contours with sides as good as nothing begin and end as these, whatever lies at the same share', () => {
+    const side = fc.oneof(
+      fc.constant(0),
+      fc.double({ min: 1e-9, max: 1e-6, noNaN: true }),
+      fc.integer({ min: 1, max: 40 }),
+    );
+    const steps = fc.array(fc.tuple(side, fc.integer({ min: 0, max: 7 })), { minLength: 2, maxLength: 12 });
+    const contour = (list: readonly (readonly [number, number])[]): Path => {
+      let [x, y] = [0, 0];
+      const d = list.map(([l, eighth]) => {
+        x += l * Math.cos((eighth * Math.PI) / 4);
+        y += l * Math.sin((eighth * Math.PI) / 4);
+        return `L${x} ${y}`;
+      });
+      return parsePath(`M0 0${d.join('')}`);
+    };
+    fc.assert(
+      fc.property(steps, steps, (one, other) => {
+        const [a, b] = [contour(one), contour(other)];
+        const between = blendPaths(a, b);
+        expect(pathLength(between(0))).toBeCloseTo(pathLength(a), 4);
+        expect(pathLength(between(1))).toBeCloseTo(pathLength(b), 4);
+        expect(pathLength(between(0.5))).toBeLessThan(pathLength(a) + pathLength(b) + 1);
+      }),
+      { numRuns: 400 },
+    );
   });
 
   it('have no more nodes than both ends together', () => {
