@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { makeCoat, type Part } from '@/core';
 import { demoNamed, openChanged } from './copies';
 import { expectLike, Hand } from './hand';
+import { expect, test } from './test';
 
 test.describe.configure({ timeout: 180_000 });
 

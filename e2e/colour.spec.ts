@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { expect, type Locator, type Page, test } from '@playwright/test';
 import { Hand } from './hand';
+import { expect, type Locator, type Page, test } from './test';
 
 test.describe.configure({ timeout: 180_000 });
 
@@ -22,7 +22,6 @@ async function dragOnto(page: Page, what: Locator, onto: Locator): Promise<void>
   await page.mouse.move(from.x + from.width / 2, from.y + 20);
   await page.mouse.down();
   await page.mouse.move(to.x + to.width / 2, to.y + 12, { steps: 8 });
-  await page.waitForTimeout(120);
   await page.mouse.up();
 }
 

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { Editor } from './editor';
+import { expect, test } from './test';
 
 const brass = [0x9a, 0x6b, 0x1f];
 const white = [255, 255, 255];
@@ -46,7 +46,7 @@ test('faces are dropped by a press, joined by a sweep, coloured, and follow the 
   // Live: a circle moved inside moves the faces.
   await page.keyboard.press('Escape');
   await page.mouse.dblclick(...(await e.at(1500, 800)));
-  await page.waitForTimeout(400);
+  await e.settled();
   await e.drag([1550, 850], [1750, 850]);
   expect(await e.pixel(1780, 850)).toEqual(brass);
   await e.saved();
@@ -69,8 +69,7 @@ test('a disc cut along an open path falls into pieces that abut, and the cutter 
     [1000, 900],
     [1700, 1150],
   ] as const) {
-    await page.mouse.click(...(await e.at(x, y)));
-    await page.waitForTimeout(450);
+    await e.click(x, y);
   }
   await page.keyboard.press('Enter');
   await page.keyboard.press('Control+a');
@@ -84,7 +83,7 @@ test('a disc cut along an open path falls into pieces that abut, and the cutter 
 
   // Inside, one piece is thrown away; the cutter, picked by its line, moves the edge that is left.
   await page.mouse.dblclick(...(await e.at(900, 1300)));
-  await page.waitForTimeout(400);
+  await e.settled();
   await e.click(900, 1300);
   await page.keyboard.press('Delete');
   await e.settled();
@@ -110,8 +109,7 @@ test('points are chosen, dragged, typed, smoothed and rounded; two of them move 
     [1200, 1200],
     [400, 1200],
   ] as const) {
-    await page.mouse.click(...(await e.at(x, y)));
-    await page.waitForTimeout(450);
+    await e.click(x, y);
   }
   await page.mouse.click(...(await e.at(400, 400)));
   await e.settled();

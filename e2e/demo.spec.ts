@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { expectLike, Hand } from './hand';
+import { expect, test } from './test';
 
 test.describe.configure({ timeout: 240_000 });
 

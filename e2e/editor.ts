@@ -1,4 +1,7 @@
-import { expect, type Locator, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from './test';
+
+/** Milliseconds after which a press at the same place is no double press. */
+const doublePress = 400;
 
 /** The editor as its user meets it. Places are sheet units. */
 export class Editor {
@@ -34,17 +37,15 @@ export class Editor {
 
   async ready(): Promise<void> {
     // Shared machines stand still for a while at times.
-    await this.page.waitForFunction(() => 'compassSettled' in window, undefined, { timeout: 90_000 });
+    await this.page.waitForFunction(() => window.compassProbe?.settled !== undefined, undefined, {
+      timeout: 90_000,
+    });
     await this.settled();
   }
 
-  /** Waits until every tile in sight is fresh and painted. */
+  /** Waits until nothing is under way and every tile in sight is fresh and painted. */
   async settled(): Promise<void> {
-    await this.page.waitForTimeout(120);
-    await this.page.evaluate(async () => {
-      await (window as unknown as { compassSettled(): Promise<void> }).compassSettled();
-      await new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)));
-    });
+    await this.page.evaluate(() => window.compassProbe?.settled?.());
   }
 
   async saved(): Promise<void> {
@@ -72,10 +73,8 @@ export class Editor {
     await this.page.mouse.move(...a);
     for (const k of keys) await this.page.keyboard.down(k);
     await this.page.mouse.down();
-    await this.page.waitForTimeout(60);
     for (let i = 1; i <= 6; i++)
       await this.page.mouse.move(a[0] + ((b[0] - a[0]) * i) / 6, a[1] + ((b[1] - a[1]) * i) / 6);
-    await this.page.waitForTimeout(60);
     await this.page.mouse.up();
     for (const k of keys) await this.page.keyboard.up(k);
     await this.settled();
@@ -91,9 +90,20 @@ export class Editor {
     await this.page.mouse.up();
   }
 
+  private last: { readonly p: readonly [number, number]; readonly time: number } | null = null;
+
+  /** A press at a place of the page; one at the very place of the last comes late enough to be another. */
+  async press(p: readonly [number, number]): Promise<void> {
+    const near = this.last && Math.hypot(p[0] - this.last.p[0], p[1] - this.last.p[1]) < 4;
+    const since = this.last ? performance.now() - this.last.time : 0;
+    if (near) await new Promise((resolve) => setTimeout(resolve, Math.max(0, doublePress - since)));
+    await this.page.mouse.click(p[0], p[1]);
+    this.last = { p, time: performance.now() };
+  }
+
   async click(x: number, y: number): Promise<void> {
-    await this.page.mouse.click(...(await this.at(x, y)));
-    await this.page.waitForTimeout(420);
+    await this.press(await this.at(x, y));
+    await this.settled();
   }
 
   field(name: string): Locator {
@@ -112,7 +122,7 @@ export class Editor {
 
   async choose(name: string): Promise<void> {
     await this.part(name).click();
-    await this.page.waitForTimeout(80);
+    await this.settled();
   }
 
   card(name: string): Locator {

@@ -1,7 +1,7 @@
-import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { rms } from '../test/pictures';
 import { Editor } from './editor';
+import { expect, type Page } from './test';
 
 type Fields = Readonly<Record<string, string | number>>;
 type Ends = readonly [number, number, number, number];
@@ -44,8 +44,8 @@ export class Hand extends Editor {
     await this.take('Path');
     await this.page.keyboard.down('Control');
     for (const p of points) {
-      await this.page.mouse.click(...(await this.at(...p)));
-      await this.page.waitForTimeout(400);
+      await this.press(await this.at(...p));
+      await this.settled();
     }
     if (closed) await this.page.mouse.click(...(await this.at(...points[0])));
     await this.page.keyboard.up('Control');
@@ -186,7 +186,7 @@ export class Hand extends Editor {
 
   async chooseAll(...names: string[]): Promise<void> {
     for (const [i, name] of names.entries()) await this.part(name).click({ modifiers: i ? ['Control'] : [] });
-    await this.page.waitForTimeout(80);
+    await this.settled();
   }
 
   async combine(tool: string, ...names: string[]): Promise<string> {

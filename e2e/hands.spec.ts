@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { Editor } from './editor';
+import { expect, test } from './test';
 
 test('numbers typed during a drag are met exactly, and Escape gives the drag back', async ({ page }) => {
   const e = new Editor(page);

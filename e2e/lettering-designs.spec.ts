@@ -1,9 +1,9 @@
-import { expect, test } from '@playwright/test';
 import type { Design } from '@/core';
 import { reportOf } from '@/core/edit';
 import { takeShippedFaces } from '../test/faces';
 import { demoNamed, openChanged, without } from './copies';
 import { expectLike, Hand } from './hand';
+import { expect, test } from './test';
 
 test.describe.configure({ timeout: 240_000 });
 takeShippedFaces();
@@ -25,7 +25,6 @@ async function reword(e: Hand, was: string, words: string): Promise<void> {
   const shape = () => page.getByTestId('chosen-outline').getAttribute('d');
   const first = await shape();
   await box.fill(words);
-  await page.waitForTimeout(1000);
   await e.settled();
   expect(await shape()).not.toBe(first);
   await expect(cards).toHaveCount(before);
@@ -323,7 +322,6 @@ test('the observatory’s lock-up: a dot given to a star, and rules that hold wh
   await e.part('Hollin Tarn').first().click();
   await e.settled();
   await page.getByRole('textbox', { name: 'Words', exact: true }).fill('The Hollin Tarn');
-  await page.waitForTimeout(1000);
   await e.settled();
   expect(Math.abs((await gap()) - before)).toBeLessThan(1.5);
   await page.keyboard.press('Control+z');

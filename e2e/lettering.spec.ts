@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
 import { Hand } from './hand';
+import { expect, test } from './test';
 
 test.describe.configure({ timeout: 180_000 });
 
@@ -29,7 +29,7 @@ test('words are typed on the sheet, selected by pointer and keys, undone, and co
   await expect(page.getByTestId('selected-letter')).toHaveCount('room'.length);
   await page.keyboard.type('hall');
   await expect(words).toHaveValue('Supper hall');
-  await page.waitForTimeout(1000);
+  await e.settled();
   await page.keyboard.press('Control+z');
   await expect(words).toHaveValue('Supper room');
   // The panel shows no more at a key than it did before it, and what it keeps is the part of that moment.

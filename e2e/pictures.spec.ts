@@ -1,6 +1,5 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
 import {
   type Design,
   evaluate,
@@ -17,6 +16,7 @@ import { openSubsetter, type Subsetter } from '@/core/shaping';
 import { demoDesigns } from '../demo';
 import { takeShippedFaces } from '../test/faces';
 import { averaged, rms } from '../test/pictures';
+import { expect, type Page, test } from './test';
 
 takeShippedFaces();
 

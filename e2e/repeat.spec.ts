@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { Editor } from './editor';
+import { expect, test } from './test';
 
 const brass = [0x9a, 0x6b, 0x1f];
 const white = [255, 255, 255];
@@ -274,7 +274,6 @@ test('parts are nested by dragging in the list, and several are hidden and locke
   await page.mouse.move(...(await middle('Rectangle 3')));
   await page.mouse.down();
   await page.mouse.move(...(await middle('Group')), { steps: 12 });
-  await page.waitForTimeout(150);
   await page.mouse.up();
   await e.settled();
   await expect(e.part('Rectangle 3')).toHaveAttribute('aria-level', '2');

@@ -1,5 +1,5 @@
-import { type BrowserContext, expect, type Route, test } from '@playwright/test';
 import { Editor } from './editor';
+import { type BrowserContext, expect, type Route, test } from './test';
 
 const changes = '**/api/designs/*/changes';
 

@@ -1,11 +1,11 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
 import { Editor } from './editor';
+import { expect, type Page, test } from './test';
 
 async function clean(page: Page, view: string): Promise<void> {
   // A tooltip left open by the pointer belongs to no region.
   await page.mouse.move(2, 400);
-  await page.waitForTimeout(250);
+  await expect(page.getByRole('tooltip')).toHaveCount(0);
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(
     violations.map((v) => `${view}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3)}`),
@@ -22,7 +22,7 @@ test('no main view has a fault that axe finds, by day and by night', async ({ pa
   await e.choose('Rim');
   for (const stage of ['Combine', 'Repeat', 'Colour', 'Depth']) {
     await e.stage(stage);
-    await page.waitForTimeout(150);
+    await e.settled();
     await clean(page, stage);
   }
   await page.getByRole('button', { name: 'Switch to night' }).click();

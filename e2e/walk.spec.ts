@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { Editor } from './editor';
+import { expect, test } from './test';
 
 test('from a blank sheet to a badge, by pointer and keyboard, saved, reopened and exported', async ({
   page,
@@ -35,7 +35,7 @@ test('from a blank sheet to a badge, by pointer and keyboard, saved, reopened an
 
   // The cut stays live: go inside and move the knife away.
   await page.mouse.dblclick(...(await e.at(700, 1000)));
-  await page.waitForTimeout(300);
+  await e.settled();
   await e.drag([1300, 800], [1300, 1300]);
   expect(await e.pixel(1300, 800)).toEqual([0x9a, 0x6b, 0x1f]);
   await page.keyboard.press('Control+z');

@@ -18,7 +18,8 @@ import { SheetView } from './sheet/SheetView';
 import { loadAhead, openDesign } from './state/actions';
 import { ApiError } from './state/api';
 import { reportDefect } from './state/defects';
-import { isUnderWay, keepNow, quiet } from './state/history';
+import { isUnderWay, keepNow } from './state/history';
+import { answerProbe } from './state/probe';
 import { set, useEditor } from './state/store';
 import { studioEngine } from './state/studio';
 import { sync } from './state/sync';
@@ -113,10 +114,7 @@ export function EditorPage({ id }: { id: string }) {
       .board.settled()
       .then(() => Promise.all(Object.values(parts).map((load) => load())))
       .catch(reportDefect);
-    Object.assign(window, {
-      compassSettled: () => quiet().then(() => studioEngine().board.settled()),
-      compassFresh: () => studioEngine().board.fresh(),
-    });
+    answerProbe();
   }, [state]);
 
   if (typeof state === 'object')

@@ -11,6 +11,7 @@ import { Watch } from './watch';
 export interface Engine {
   readonly studio: Remote<Studio>;
   readonly board: TileBoard;
+  readonly watch: Watch;
   close(): void;
 }
 
@@ -55,6 +56,7 @@ export function startEngine(): Engine {
   const made: Engine = {
     studio,
     board,
+    watch,
     close() {
       watch.end();
       worker.terminate();
@@ -110,6 +112,9 @@ function takeFaces(): Promise<void> {
     });
   return taking;
 }
+
+/** Resolves once no face is being fetched. */
+export const facesTaken = (): Promise<void> => taking ?? Promise.resolve();
 
 /** Takes in what the studio says of what is chosen; what it says as before stays the same objects. */
 export function takenIn(before: Report | null, told: Report): Pick<EditorState, 'report' | 'faults'> {

@@ -31,6 +31,7 @@ export class Watch {
   /** When each call that waits for its answer was made. */
   private readonly calls = new Map<number, number>();
   private count = 0;
+  private waiters: (() => void)[] = [];
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor() {
@@ -65,6 +66,21 @@ export class Watch {
     }
   }
 
+  /** How often the studio was asked something that somebody waits for. */
+  get asked(): number {
+    return this.count;
+  }
+
+  /** Whether an answer is still to come. */
+  get waiting(): boolean {
+    return this.calls.size > 0;
+  }
+
+  /** Resolves once no answer is to come. */
+  answered(): Promise<void> {
+    return this.waiting ? new Promise((resolve) => this.waiters.push(resolve)) : Promise.resolve();
+  }
+
   /** Shows how long the oldest call has been waiting. */
   private look(): void {
     if (this.timer !== undefined) return;
@@ -84,6 +100,7 @@ export class Watch {
   }
 
   private rest(): void {
+    for (const go of this.waiters.splice(0)) go();
     clearTimeout(this.timer);
     this.timer = undefined;
     set((s) => (s.work === 'slow' || s.work === 'long' ? { work: 'none' } : {}));

@@ -1,0 +1,47 @@
+import { reportDefect } from './defects';
+import { quiet } from './history';
+import { facesTaken, studioEngine } from './studio';
+
+/** What a test or a bench may ask an open editor. */
+export interface Probe {
+  /** Resolves once nothing is under way: no command, no answer of the studio, no tile. */
+  settled(): Promise<void>;
+  /** Resolves once the next tiles are on the canvas. */
+  fresh(): Promise<void>;
+}
+
+declare global {
+  interface Window {
+    /** Set before the page is loaded by what drives it; only then the editor answers. */
+    compassProbe?: Partial<Probe>;
+  }
+}
+
+const frame = () => new Promise<void>((resolve) => requestAnimationFrame(() => resolve()));
+
+async function settled(): Promise<void> {
+  for (;;) {
+    // What was pressed is taken in, and what follows from it is asked for, within two frames.
+    await frame();
+    await frame();
+    const { asked } = studioEngine().watch;
+    await quiet();
+    await facesTaken();
+    await studioEngine().watch.answered();
+    await studioEngine().board.settled();
+    if (studioEngine().watch.asked === asked && !studioEngine().watch.waiting) return;
+  }
+}
+
+/** Answers whoever drives the page, where it says that it does. */
+export function answerProbe(): void {
+  if (!window.compassProbe) return;
+  Object.assign(window.compassProbe, {
+    settled: () =>
+      settled().catch((e) => {
+        reportDefect(e);
+        throw e;
+      }),
+    fresh: () => studioEngine().board.fresh(),
+  } satisfies Probe);
+}
