@@ -5,13 +5,13 @@ export default defineConfig({
   testDir: 'e2e',
   timeout: 90_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  workers: (process.env.BASE_URL ?? '').split(' ').length,
+  fullyParallel: true,
   retries: 0,
   reporter: [['list']],
   outputDir: 'test-results',
   use: {
     actionTimeout: 30_000,
-    baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:3210',
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

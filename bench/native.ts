@@ -44,13 +44,14 @@ function draw(c: SKRSContext2D, nodes: readonly SceneNode[], scale: number): voi
       if (n.type === 'group') l.transform(...(n.matrix as [number, number, number, number, number, number]));
       if ('children' in n) draw(l, n.children, scale);
       c.resetTransform();
-      if (n.type === 'shadow') {
+      if (n.type === 'filter' && n.filter.kind === 'shadow') {
+        const { filter } = n;
         l.resetTransform();
         l.globalCompositeOperation = 'source-in';
-        l.fillStyle = css(n.colour);
+        l.fillStyle = css(filter.colour);
         l.fillRect(0, 0, layer.width, layer.height);
-        c.filter = `blur(${n.sigma * scale}px)`;
-        c.translate(n.dx * scale, n.dy * scale);
+        c.filter = `blur(${filter.sigma * scale}px)`;
+        c.translate(filter.dx * scale, filter.dy * scale);
       }
       c.drawImage(layer, 0, 0);
     }

@@ -11,8 +11,28 @@ const tool = (name) => path.join(root, 'node_modules/.bin', name);
 /** The suites that kill, lose and overload, one after another: a share of their runs, or all. */
 const faults = (env, all) =>
   must(tool('vitest'), ['run', '--no-file-parallelism', 'test/faults'], {
-    env: { ...env, ...(all ? { COMPASS_FAULTS: 'all' } : {}) },
+    env: { ...env, ...(all ? { COMPASS_RUNS: 'all' } : {}) },
   });
+
+/** How many browsers test at a time, each with an application and a database of its own. */
+const browsers = 2;
+
+async function browserTests(chromium) {
+  const { prepare } = await import('./lib/prepare.mjs');
+  const { serve } = await import('./lib/serve.mjs');
+  const served = [];
+  try {
+    let env;
+    for (let i = 1; i <= browsers; i++) {
+      env = await prepare(`silent_compass_browser_${i}`, { demo: true });
+      served.push(await serve(env, 3300 + 10 * i));
+    }
+    const addresses = served.map(({ address }) => address).join(' ');
+    await must(tool('playwright'), ['test'], { env: { ...env, BASE_URL: addresses, CHROMIUM: chromium } });
+  } finally {
+    for (const { child } of served) child.kill();
+  }
+}
 
 try {
   await ensurePackages();
@@ -43,18 +63,7 @@ try {
   );
   await part('faults', () => faults(env, process.argv.includes('--all')));
   const chromium = await ensureChromium();
-  const browserEnv = await prepare('silent_compass_browser', { demo: true });
-  await part('browser tests', async () => {
-    const { serve } = await import('./lib/serve.mjs');
-    const { address, child } = await serve(browserEnv, 3310);
-    try {
-      await must(tool('playwright'), ['test'], {
-        env: { ...browserEnv, BASE_URL: address, CHROMIUM: chromium },
-      });
-    } finally {
-      child.kill();
-    }
-  });
+  await part('browser tests', () => browserTests(chromium));
   say('\nAll tests passed.');
 } catch (e) {
   fail(e.message);

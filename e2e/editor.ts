@@ -1,7 +1,16 @@
+import { purposes } from '@/server/purposes';
 import { expect, type Locator, type Page } from './test';
 
 /** Milliseconds after which a press at the same place is no double press. */
 const doublePress = 400;
+
+/** Id of the first stored design of a name. */
+export async function storedId(page: Page, name: string): Promise<string> {
+  const { designs } = await (await page.request.get('/api/designs')).json();
+  const found = (designs as readonly { id: string; name: string }[]).find((d) => d.name === name);
+  if (!found) throw new Error(`There is no design “${name}”.`);
+  return found.id;
+}
 
 /** The editor as its user meets it. Places are sheet units. */
 export class Editor {
@@ -16,15 +25,20 @@ export class Editor {
   }
 
   async openDemo(name: string): Promise<void> {
-    await this.page.goto('/');
-    await this.page
-      .getByRole('link', { name: `Open ${name}` })
-      .first()
-      .click();
+    await this.page.goto(`/designs/${await storedId(this.page, name)}`);
     await this.ready();
   }
 
+  /** A new design for a purpose. */
   async blank(purpose: string): Promise<void> {
+    const { id } = purposes.find((p) => p.name === purpose) ?? {};
+    const made = await this.page.request.post('/api/designs', { data: { purpose: id, name: purpose } });
+    await this.page.goto(`/designs/${(await made.json()).id}`);
+    await this.ready();
+  }
+
+  /** A new design for a purpose, begun from the list of designs. */
+  async blankFromList(purpose: string): Promise<void> {
     await this.page.goto('/');
     // The list comes once the page answers to presses.
     await this.page

@@ -7,7 +7,7 @@ test('from a blank sheet to a badge, by pointer and keyboard, saved, reopened an
   page,
 }) => {
   const e = new Editor(page);
-  await e.blank('Mark or badge');
+  await e.blankFromList('Mark or badge');
 
   // A disc of an exact size: drawn, then typed.
   await page.keyboard.press('s');

@@ -1,4 +1,4 @@
-// Blurring of one-channel planes, and laying a blurred plane onto a layer.
+// Blurring of planes of one channel or of colours, and laying a blurred plane onto a layer.
 import { composite } from './blend';
 import { bits, colours, fragment, fragmentNext, growBox, heads } from './memory';
 
@@ -7,6 +7,12 @@ export function alphaToPlane(layer: i32, plane: usize, stride: i32, w: i32, h: i
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++)
       store<f32>(plane + (<usize>(y * stride + x) << 2), load<f32>(colours(layer) + (<usize>(y * 256 + x) << 4), 12));
+}
+
+/** Copies the colours of a layer's top left w × h pixels into a plane of colours with rows of `stride`. */
+export function coloursToPlane(layer: i32, plane: usize, stride: i32, w: i32, h: i32): void {
+  for (let y = 0; y < h; y++)
+    memory.copy(plane + (<usize>(y * stride) << 4), colours(layer) + (<usize>(y * 256) << 4), <usize>w << 4);
 }
 
 /**
@@ -21,6 +27,20 @@ export function convolve(from: usize, to: usize, w: i32, rows: i32, step: i32, t
       for (let k = 0; k < count; k++, p += <usize>step << 2)
         sum = f32x4.add(sum, f32x4.mul(v128.load(p), v128.load32_splat(taps + (<usize>k << 2))));
       v128.store(to + (<usize>(y * w + x) << 2), sum);
+    }
+}
+
+/** Puts a colour onto pixel (x, y) of a layer, whole or in fragments. */
+@inline function lay(layer: i32, x: i32, y: i32, s: v128, blend: i32): void {
+  const o = <usize>(y * 256 + x);
+  const listed = (load<u64>(bits(layer) + (<usize>y << 5) + (<usize>(x >> 6) << 3)) >> (x & 63)) & 1;
+  if (!listed) {
+    const q = colours(layer) + (o << 4);
+    v128.store(q, composite(blend, s, v128.load(q)));
+  } else
+    for (let f = load<u32>(heads(layer) + (o << 2)); f; f = fragmentNext(fragment(f))) {
+      const q = fragment(f);
+      v128.store(q, composite(blend, s, v128.load(q)));
     }
 }
 
@@ -73,17 +93,55 @@ export function layPlane(
       let v: f32 = w0 * load<f32>(row) + w1 * load<f32>(row, 1024) + w2 * load<f32>(row, 2048) + w3 * load<f32>(row, 3072);
       if (v <= 1e-6) continue;
       if (v > 1) v = 1;
-      const s = f32x4.mul(colour, f32x4.splat(v));
-      const o = <usize>(y * 256 + x);
-      const listed = (load<u64>(bits(layer) + (<usize>y << 5) + (<usize>(x >> 6) << 3)) >> (x & 63)) & 1;
-      if (!listed) {
-        const q = colours(layer) + (o << 4);
-        v128.store(q, composite(blend, s, v128.load(q)));
-      } else
-        for (let f = load<u32>(heads(layer) + (o << 2)); f; f = fragmentNext(fragment(f))) {
-          const q = fragment(f);
-          v128.store(q, composite(blend, s, v128.load(q)));
-        }
+      lay(layer, x, y, f32x4.mul(colour, f32x4.splat(v)), blend);
+    }
+  }
+}
+
+/** The weighted sum of four colours, `gap` bytes from one to the next. */
+@inline function between(at: usize, gap: usize, w0: f32, w1: f32, w2: f32, w3: f32): v128 {
+  const a = f32x4.mul(v128.load(at), f32x4.splat(w0));
+  const b = f32x4.mul(v128.load(at + gap), f32x4.splat(w1));
+  const c = f32x4.mul(v128.load(at + 2 * gap), f32x4.splat(w2));
+  const d = f32x4.mul(v128.load(at + 3 * gap), f32x4.splat(w3));
+  return f32x4.add(f32x4.add(f32x4.add(a, b), c), d);
+}
+
+/**
+ * Composites a plane of premultiplied colours, times an opacity, onto pixels [x0, x1) × [y0, y1) of a layer. Pixel (x, y)
+ * reads the plane at (startX + x·step, startY + y·step); `scratch` holds stretched rows.
+ */
+export function layColours(
+  layer: i32, x0: i32, y0: i32, x1: i32, y1: i32, plane: usize, stride: i32, startX: f64, startY: f64, step: f64,
+  scratch: usize, opacity: f32, blend: i32,
+): void {
+  if (x1 <= x0 || y1 <= y0) return;
+  const firstRow = <i32>Math.floor(startY + <f64>y0 * step) - 1;
+  const rows = <i32>Math.floor(startY + <f64>(y1 - 1) * step) + 3 - firstRow;
+  for (let x = x0; x < x1; x++) {
+    const p = startX + <f64>x * step;
+    const i = <i32>Math.floor(p);
+    const t = <f32>(p - <f64>i);
+    const w0 = cubicWeight(0, t), w1 = cubicWeight(1, t), w2 = cubicWeight(2, t), w3 = cubicWeight(3, t);
+    let from = plane + (<usize>(firstRow * stride + i - 1) << 4);
+    let to = scratch + (<usize>x << 4);
+    for (let r = 0; r < rows; r++, from += <usize>stride << 4, to += 4096) v128.store(to, between(from, 16, w0, w1, w2, w3));
+  }
+  for (let y = y0; y < y1; y++) {
+    growBox(layer, x0, y, x1);
+    const p = startY + <f64>y * step;
+    const i = <i32>Math.floor(p);
+    const t = <f32>(p - <f64>i);
+    const w0 = cubicWeight(0, t), w1 = cubicWeight(1, t), w2 = cubicWeight(2, t), w3 = cubicWeight(3, t);
+    let row = scratch + <usize>(i - 1 - firstRow) * 4096 + (<usize>x0 << 4);
+    for (let x = x0; x < x1; x++, row += 16) {
+      let c = between(row, 4096, w0, w1, w2, w3);
+      let a = f32x4.extract_lane(c, 3);
+      if (a <= 1e-6) continue;
+      if (a > 1) a = 1;
+      // Interpolation may lead a little beyond what can be: no channel is above its alpha or below nothing.
+      c = f32x4.max(f32x4.min(c, f32x4.splat(a)), f32x4.splat(0));
+      lay(layer, x, y, f32x4.mul(c, f32x4.splat(opacity)), blend);
     }
   }
 }

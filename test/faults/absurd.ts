@@ -21,7 +21,7 @@ import {
   stepKinds,
   steps,
 } from '@/core';
-import { pick } from './share';
+import { pick } from '../share';
 
 type Random = () => number;
 

@@ -8,8 +8,8 @@ import { readDesign } from '@/core/reading';
 import { type Database, database } from '@/server/database';
 import { Exhausted, Lane } from '@/server/drawing/lane';
 import { get, none, openDatabase } from '../server/requests';
+import { seed as firstSeed, runs, seeded } from '../share';
 import { absurdDesign } from './absurd';
-import { runs, seeded } from './share';
 
 let db: Database;
 let lane: Lane;
@@ -30,7 +30,7 @@ afterAll(async () => {
 
 it('absurd designs are drawn, or refused in words, and the server answers all along', async () => {
   const all = runs(300, 8);
-  const first = Number(process.env.COMPASS_SEED ?? 1);
+  const first = firstSeed;
   const figures = { drawn: 0, refused: 0, slowest: 0, health: 0, asked: 0 };
   const refusals = new Map<string, number>();
   let done = false;

@@ -10,8 +10,8 @@ import {
   type PatchOperation,
   type StoredChange,
 } from '@/core';
+import { runs, seeded } from '../share';
 import { isBuilt, killNow, Running } from './running';
-import { runs, seeded } from './share';
 
 let app: Running;
 

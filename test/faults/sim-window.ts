@@ -13,7 +13,7 @@ import {
 import { ApiError } from '@/editor/state/api';
 import { Outbox } from '@/editor/sync/outbox';
 import type { Aside, Keep, Locks, SaveState, Wire } from '@/editor/sync/ports';
-import { pick } from './share';
+import { pick } from '../share';
 
 /** The storage and the locks that windows of one browser share. */
 export class Browser {

@@ -7,6 +7,7 @@ import { makeCoat, makeFinish, makePart, makeSource, makeStep, type PatchOperati
 import { type Database, database } from '@/server/database';
 import { lanes } from '@/server/drawing';
 import { Exhausted, Lane } from '@/server/drawing/lane';
+import { runs } from '../share';
 import { addDisc, at, change, create, get, json, none, openDatabase, send } from './requests';
 
 const mb = 1 << 20;
@@ -126,15 +127,15 @@ describe('pictures', () => {
       id: 'a',
       name: 'a',
       coats: [makeCoat('fill')],
-      steps: [makeStep('grid-repeat', { columns: 100, rows: 100 })],
-      finishes: Array.from({ length: 6 }, () => makeFinish('soft-shadow')),
+      steps: [makeStep('grid-repeat', { columns: 60, rows: 60 })],
+      finishes: Array.from({ length: runs(6, 2) }, () => makeFinish('soft-shadow')),
     });
     const patch: PatchOperation[] = [
       { op: 'add', path: '/parts/a', value: part },
       { op: 'add', path: '/sheets/0/parts/-', value: 'a' },
     ];
     expect((await send(id, change(0, patch))).status).toBe(200);
-    const heavy = picture(id, 'width=4096&depth=16');
+    const heavy = picture(id, `width=${runs(4096, 2048)}&depth=16`);
     let worst = 0;
     let asked = 0;
     let done = false;
@@ -149,7 +150,7 @@ describe('pictures', () => {
       await wait(20);
     }
     const { width } = await sharp(Buffer.from(await (await heavy).arrayBuffer())).metadata();
-    expect(width).toBe(4096);
+    expect(width).toBe(runs(4096, 2048));
     expect(asked).toBeGreaterThan(5);
     console.log(`${asked} requests meanwhile, the slowest ${worst.toFixed(0)} ms`);
   });

@@ -1,36 +1,19 @@
 import type { Design } from '../document/types';
-import { boundsUnder, knownBounds } from '../geometry/known-bounds';
+import { boundsUnder } from '../geometry/known-bounds';
 import { applyTo, invert, type Matrix, meanScale, placeMatrix } from '../geometry/matrix';
-import { containsPoint, nearestOnPath } from '../geometry/measure';
+import { nearestOnPath } from '../geometry/measure';
 import { type Bounds, growBounds, joinBounds, transformPath } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { isGroup } from '../holder';
 import { outlineBounds } from '../outline/bounds';
 import { evaluatePart } from '../scene/evaluate';
+import { nodeKind } from '../scene/node';
 import type { SceneNode } from '../scene/types';
 import { childrenOf, frameOf, worldOf } from './tree';
 
 /** Whether a point lies on what nodes paint, their shadows aside, or within reach of an outline. */
-function touches(nodes: readonly SceneNode[], p: Point, reach: number): boolean {
-  return nodes.some((n) => {
-    if (n.type === 'shadow') return false;
-    // What holds a surface clips it: being held is enough.
-    if (n.type === 'mesh' || n.type === 'grain') return true;
-    if (n.type === 'group') {
-      const back = invert(n.matrix);
-      if (!back) return false;
-      const inside = applyTo(back, p);
-      if (n.clip && !containsPoint(n.clip, inside)) return false;
-      return touches(n.children, inside, reach / (meanScale(n.matrix) || 1));
-    }
-    const b = knownBounds(n.path);
-    if (!b || p.x < b.x0 - reach || p.x > b.x1 + reach || p.y < b.y0 - reach || p.y > b.y1 + reach)
-      return false;
-    if (containsPoint(n.path, p, reach / 4 || 1e-3)) return true;
-    const near = nearestOnPath(n.path, p);
-    return !!near && near.distance <= reach;
-  });
-}
+const touches = (nodes: readonly SceneNode[], p: Point, reach: number): boolean =>
+  nodes.some((n) => nodeKind(n).hit(n, p, reach, touches));
 
 /**
  * Parts at a point of the sheet, the topmost first, among those that stand directly in `parent`

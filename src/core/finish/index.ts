@@ -1,4 +1,5 @@
 import type { Card } from '../document/card';
+import { blur } from './blur';
 import { colourBalance, colourShift, oneInk, tint } from './colour-changes';
 import type { FinishDefinition } from './definition';
 import { fade } from './fade';
@@ -6,7 +7,7 @@ import { softShadow } from './soft-shadow';
 
 export type { FinishDefinition, Painted } from './definition';
 
-const all = [softShadow, fade, tint, colourShift, colourBalance, oneInk];
+const all = [softShadow, blur, fade, tint, colourShift, colourBalance, oneInk];
 
 type AnyFinish = FinishDefinition<Record<string, unknown>>;
 

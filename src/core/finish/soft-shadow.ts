@@ -39,12 +39,15 @@ export const softShadow = defineFinish({
         ]
       : castersOf(painted.nodes);
     const shadow: SceneNode = {
-      type: 'shadow',
+      type: 'filter',
+      filter: {
+        kind: 'shadow',
+        dx: p.shiftX,
+        dy: p.shiftY,
+        sigma: p.softness / 2,
+        colour: parseHex(p.colour),
+      },
       children: source,
-      dx: p.shiftX,
-      dy: p.shiftY,
-      sigma: p.softness / 2,
-      colour: parseHex(p.colour),
       opacity: p.opacity,
       blend: p.blend,
     };

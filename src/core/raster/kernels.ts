@@ -56,6 +56,7 @@ export interface Kernels {
   flattenLayer(layer: number): void;
   resetFragments(): void;
   alphaToPlane(layer: number, plane: number, stride: number, w: number, h: number): void;
+  coloursToPlane(layer: number, plane: number, stride: number, w: number, h: number): void;
   convolve(
     from: number,
     to: number,
@@ -81,6 +82,21 @@ export interface Kernels {
     g: number,
     b: number,
     a: number,
+    blend: number,
+  ): void;
+  layColours(
+    layer: number,
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    plane: number,
+    stride: number,
+    startX: number,
+    startY: number,
+    step: number,
+    scratch: number,
+    opacity: number,
     blend: number,
   ): void;
   toBytes(layer: number, w: number, h: number, out: number): void;

@@ -1,7 +1,5 @@
-import { knownBounds } from '../geometry/known-bounds';
-import { identity } from '../geometry/matrix';
-import { type Bounds, joinBounds, transformBounds } from '../geometry/path';
-import { meshBounds } from '../scene/damage';
+import type { Bounds } from '../geometry/path';
+import { nodeKind } from '../scene/node';
 import type { SceneNode } from '../scene/types';
 
 /** What nodes span in the coordinates of what holds them, remembered. */
@@ -12,29 +10,9 @@ export class OwnBounds {
   /** Bounds of what a node paints; null for nothing, undefined where shadows fall, which no matrix turns. */
   of(node: SceneNode): Bounds | null | undefined {
     if (this.known.has(node)) return this.known.get(node);
-    const bounds = this.made(node);
+    const bounds = nodeKind(node).ownBounds(node, (n) => this.of(n));
     this.known.set(node, bounds);
     return bounds;
-  }
-
-  private made(node: SceneNode): Bounds | null | undefined {
-    switch (node.type) {
-      case 'shape':
-        return knownBounds(node.path);
-      case 'mesh':
-        return meshBounds(node, identity);
-      case 'grain':
-        return node.bounds;
-      case 'shadow':
-        return undefined;
-      default: {
-        // Nothing shows beyond a clip, whatever it holds.
-        const inside = node.clip ? [knownBounds(node.clip)] : node.children.map((c) => this.of(c));
-        if (inside.includes(undefined)) return undefined;
-        const all = (inside as (Bounds | null)[]).reduce(joinBounds, null);
-        return all && transformBounds(all, node.matrix);
-      }
-    }
   }
 
   /** Bounds of many nodes, x0, y0, x1, y1 each; what cannot be told reaches everywhere. */

@@ -1,9 +1,7 @@
 import { identity, invert, type Matrix, multiply } from '../geometry/matrix';
-import { type Bounds, boundsPath, growBounds, joinBounds, transformBounds } from '../geometry/path';
-import { meshBounds } from '../scene/damage';
-import { silhouette } from '../scene/silhouette';
+import { type Bounds, boundsPath, growBounds, type Path, transformBounds } from '../geometry/path';
 import {
-  type GroupNode,
+  type BlendMode,
   type Scene,
   type SceneNode,
   type ScenePaint,
@@ -13,10 +11,9 @@ import {
 import { edgesOf } from './edges';
 import { GradientTables } from './gradient-tables';
 import { type Kernels, makeKernels } from './kernels';
+import { drawerOf } from './node';
 import { OwnBounds } from './own-bounds';
-import { drawShadow, shadowReach } from './shadow';
-import { drawGrain, drawMesh } from './surface';
-import { joins, modeNumber, planeBytes, type Target, tileSize } from './target';
+import { modeNumber, planeBytes, type Target, tileSize } from './target';
 
 /** Layers that groups may nest to; the kernels hold this many. */
 const layerCount = 24;
@@ -25,12 +22,6 @@ const kinds = { linear: 1, radial: 2, conic: 3 } as const;
 
 /** Lists of more nodes than this are searched by their bounds. */
 const few = 4;
-
-const white: ScenePaint = { kind: 'solid', colour: [1, 1, 1, 1] };
-
-function blends(nodes: readonly SceneNode[]): boolean {
-  return nodes.some((n) => n.blend !== 'normal' || (n.type === 'group' && blends(n.children)));
-}
 
 const deep = (v: number): number => Math.min(65535, Math.max(0, Math.round(v)));
 
@@ -44,7 +35,6 @@ export class Painter implements Target {
   private readonly tables = new GradientTables();
   private readonly own = new OwnBounds();
   private readonly grounds = new WeakMap<Scene, ShapeNode>();
-  private readonly needsLayer = new WeakMap<GroupNode, boolean>();
   private x = 0;
   private y = 0;
   private wide = tileSize;
@@ -162,20 +152,7 @@ export class Painter implements Target {
 
   /** Device bounds of what a node paints. */
   boundsOf(node: SceneNode, matrix: Matrix): Bounds | null {
-    if (node.type === 'shape') return edgesOf(node.path, matrix).bounds;
-    if (node.type === 'mesh') return meshBounds(node, matrix);
-    if (node.type === 'grain') return transformBounds(node.bounds, matrix);
-    const inner = node.type === 'group' ? multiply(matrix, node.matrix) : matrix;
-    const all = node.children.map((c) => this.boundsOf(c, inner)).reduce(joinBounds, null);
-    if (!all || node.type === 'group') return all;
-    const { scale } = this;
-    const grown = growBounds(all, shadowReach(node.sigma * scale));
-    return {
-      x0: grown.x0 + node.dx * scale,
-      y0: grown.y0 + node.dy * scale,
-      x1: grown.x1 + node.dx * scale,
-      y1: grown.y1 + node.dy * scale,
-    };
+    return drawerOf(node).bounds(this, node, matrix);
   }
 
   /** Those of many nodes that may fall onto the rectangle being drawn. */
@@ -214,69 +191,26 @@ export class Painter implements Target {
     if (layer >= layerCount - 2) throw new RangeError('Groups are nested too deeply to be drawn.');
     for (const node of this.nearby(nodes, matrix)) {
       if (node.opacity <= 0) continue;
-      if (node.type === 'shape') this.drawShape(node, matrix, layer);
-      else if (node.type === 'group') this.drawGroup(node, multiply(matrix, node.matrix), layer);
-      else if (node.type === 'mesh') drawMesh(this, node, matrix, layer);
-      else if (node.type === 'grain') drawGrain(this, node, matrix, layer);
-      else drawShadow(this, node, matrix, layer);
+      drawerOf(node).draw(this, node, matrix, layer);
     }
   }
 
-  private drawShape(node: ShapeNode, matrix: Matrix, layer: number): void {
+  /** Fills a path with a paint of some opacity, laid onto a layer by a blend mode. */
+  fill(
+    path: Path,
+    paint: ScenePaint,
+    opacity: number,
+    blend: BlendMode,
+    matrix: Matrix,
+    layer: number,
+  ): void {
     // What closes outside the rectangle covers nothing of it.
-    const rings = edgesOf(node.path, matrix).rings.filter((r) => !this.misses(r.bounds));
+    const rings = edgesOf(path, matrix).rings.filter((r) => !this.misses(r.bounds));
     if (!rings.length) return;
     for (const { xy } of rings) this.kernels.addEdges(this.upload(xy), xy.length / 4);
-    this.setPaint(node.paint, matrix, node.opacity);
-    this.kernels.target(layer, modeNumber(node.blend));
-    this.kernels.paintShape(node.path.fillRule === 'evenodd' ? 1 : 0);
-  }
-
-  private drawGroup(node: GroupNode, matrix: Matrix, layer: number): void {
-    const { kernels } = this;
-    const plain = node.opacity >= 1 && node.blend === 'normal' && !node.clip && !node.mask && !node.knockout;
-    let isolated = this.needsLayer.get(node);
-    if (isolated === undefined) {
-      isolated = node.isolated && blends(node.children);
-      this.needsLayer.set(node, isolated);
-    }
-    if (plain && !isolated) {
-      this.draw(node.children, matrix, layer);
-      return;
-    }
-    const inLayer = node.clip || node.mask || node.knockout;
-    if (!node.isolated && node.blend === 'normal' && !inLayer && blends(node.children)) {
-      kernels.copyLayer(layer, layer + 1);
-      this.draw(node.children, matrix, layer + 1);
-      kernels.joinLayers(layer + 1, layer, joins.mix, 0, node.opacity);
-      return;
-    }
-    if (node.knockout) this.drawKnockOut(node.children, matrix, layer + 1);
-    else this.draw(node.children, matrix, layer + 1);
-    if (node.mask) {
-      this.draw(node.mask.children, matrix, layer + 2);
-      const by = node.mask.by === 'alpha' ? joins.mask : joins.luminance;
-      kernels.joinLayers(layer + 2, layer + 1, by, 0, 1);
-    }
-    if (node.clip) {
-      this.drawShape(
-        { type: 'shape', path: node.clip, paint: white, opacity: 1, blend: 'normal' },
-        matrix,
-        layer + 2,
-      );
-      kernels.joinLayers(layer + 2, layer + 1, joins.mask, 0, 1);
-    }
-    kernels.joinLayers(layer + 1, layer, joins.composite, modeNumber(node.blend), node.opacity);
-  }
-
-  /** Draws nodes so that each takes out what earlier ones left where it lies (ISO 32000-1, 11.4.6). */
-  private drawKnockOut(nodes: readonly SceneNode[], matrix: Matrix, layer: number): void {
-    for (const node of nodes) {
-      if (node.opacity <= 0 || this.passes(node, matrix)) continue;
-      this.draw([silhouette(node)], matrix, layer + 1);
-      this.kernels.joinLayers(layer + 1, layer, joins.erase, 0, 1);
-      this.draw([node], matrix, layer);
-    }
+    this.setPaint(paint, matrix, opacity);
+    this.kernels.target(layer, modeNumber(blend));
+    this.kernels.paintShape(path.fillRule === 'evenodd' ? 1 : 0);
   }
 
   private setPaint(paint: ScenePaint, matrix: Matrix, opacity: number): void {

@@ -1,6 +1,6 @@
 import type { Matrix } from '../geometry/matrix';
-import type { Bounds } from '../geometry/path';
-import { type BlendMode, blendModes, type SceneNode } from '../scene/types';
+import type { Bounds, Path } from '../geometry/path';
+import { type BlendMode, blendModes, type SceneNode, type ScenePaint } from '../scene/types';
 import type { Kernels } from './kernels';
 
 /** Side of a tile in pixels. */
@@ -30,4 +30,15 @@ export interface Target {
   boundsOf(node: SceneNode, matrix: Matrix): Bounds | null;
   /** Draws nodes onto a layer, in order. */
   draw(nodes: readonly SceneNode[], matrix: Matrix, layer: number): void;
+  /** Whether nothing of a node falls onto the rectangle being drawn. */
+  passes(node: SceneNode, matrix: Matrix): boolean;
+  /** Fills a path with a paint of some opacity, laid onto a layer by a blend mode. */
+  fill(path: Path, paint: ScenePaint, opacity: number, blend: BlendMode, matrix: Matrix, layer: number): void;
+}
+
+/** How one kind of node is drawn. */
+export interface NodeDrawer<N extends SceneNode> {
+  /** Device bounds of what it paints. */
+  bounds(target: Target, node: N, matrix: Matrix): Bounds | null;
+  draw(target: Target, node: N, matrix: Matrix, layer: number): void;
 }

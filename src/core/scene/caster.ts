@@ -1,3 +1,4 @@
+import { nodeKind } from './node';
 import type { SceneNode } from './types';
 
 const casting = new WeakMap<SceneNode, SceneNode | null>();
@@ -19,12 +20,14 @@ export function castersOf(nodes: readonly SceneNode[]): readonly SceneNode[] {
 }
 
 function casterOf(node: SceneNode): SceneNode | null {
-  if (node.type === 'shadow') return null;
-  if (node.type !== 'group') return node;
+  const kind = nodeKind(node);
+  if (kind.lies?.(node) === false) return null;
+  const inside = kind.children?.(node);
+  if (!inside || !kind.withChildren) return node;
   let made = casting.get(node);
   if (made === undefined) {
-    const children = castersOf(node.children);
-    made = children === node.children ? node : { ...node, children };
+    const children = castersOf(inside);
+    made = children === inside ? node : kind.withChildren(node, children);
     casting.set(node, made);
   }
   return made;

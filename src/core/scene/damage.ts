@@ -1,81 +1,15 @@
-import { knownBounds } from '../geometry/known-bounds';
-import { identity, type Matrix, multiply, sameMatrix } from '../geometry/matrix';
-import { type Bounds, growBounds, joinBounds, type Path, transformBounds } from '../geometry/path';
-import { samePaint } from './paint-colour';
-import type { GroupNode, MeshNode, Scene, SceneNode } from './types';
-
-/** Bounds of a mesh's control points, which hold all of it. */
-export function meshBounds({ points }: MeshNode, [a, b, c, d, e, f]: Matrix): Bounds | null {
-  if (!points.length) return null;
-  const out = {
-    x0: Number.POSITIVE_INFINITY,
-    y0: Number.POSITIVE_INFINITY,
-    x1: Number.NEGATIVE_INFINITY,
-    y1: Number.NEGATIVE_INFINITY,
-  };
-  for (let i = 0; i < points.length; i += 2) {
-    const x = a * points[i] + c * points[i + 1] + e;
-    const y = b * points[i] + d * points[i + 1] + f;
-    out.x0 = Math.min(out.x0, x);
-    out.x1 = Math.max(out.x1, x);
-    out.y0 = Math.min(out.y0, y);
-    out.y1 = Math.max(out.y1, y);
-  }
-  return out;
-}
+import { identity, type Matrix, multiply } from '../geometry/matrix';
+import { type Bounds, joinBounds, transformBounds } from '../geometry/path';
+import { nodeKind } from './node';
+import type { Scene, SceneNode } from './types';
 
 /** Bounds of all a node paints, shadows included, under a matrix; null where it paints nothing. */
-export function nodeBounds(node: SceneNode, matrix: Matrix): Bounds | null {
-  if (node.type === 'shape') {
-    const b = knownBounds(node.path);
-    return b && transformBounds(b, matrix);
-  }
-  if (node.type === 'mesh') return meshBounds(node, matrix);
-  if (node.type === 'grain') return transformBounds(node.bounds, matrix);
-  const inner = node.type === 'group' ? multiply(matrix, node.matrix) : matrix;
-  if (node.type === 'group' && node.clip) {
-    const clip = knownBounds(node.clip);
-    return clip && transformBounds(clip, inner);
-  }
-  const all = node.children.map((c) => nodeBounds(c, inner)).reduce(joinBounds, null);
-  if (!all || node.type === 'group') return all;
-  const grown = growBounds(all, 4 * node.sigma + 1);
-  return { x0: grown.x0 + node.dx, y0: grown.y0 + node.dy, x1: grown.x1 + node.dx, y1: grown.y1 + node.dy };
-}
+export const nodeBounds = (node: SceneNode, matrix: Matrix): Bounds | null =>
+  nodeKind(node).bounds(node, matrix, nodeBounds);
 
-/** Whether two nodes paint the same: one object, or shapes of one path painted alike. */
+/** Whether two nodes paint the same: one object, or alike in all that their kind looks at. */
 const same = (a: SceneNode, b: SceneNode): boolean =>
-  a === b ||
-  (a.type === 'shape' &&
-    b.type === 'shape' &&
-    a.path === b.path &&
-    a.opacity === b.opacity &&
-    a.blend === b.blend &&
-    samePaint(a.paint, b.paint));
-
-/** Whether two groups differ at most in what is in them. */
-const sameFrame = (a: GroupNode, b: GroupNode): boolean =>
-  a.opacity === b.opacity &&
-  a.blend === b.blend &&
-  a.clip === b.clip &&
-  a.mask === b.mask &&
-  a.knockout === b.knockout &&
-  sameMatrix(a.matrix, b.matrix);
-
-/**
- * Where two shapes that are painted alike in one colour differ: within the contours that only one of them has,
- * for the others wind round every place as they did. Null where they are not such shapes.
- */
-function changedContours(a: SceneNode, b: SceneNode): { path: Path } | null {
-  if (a.type !== 'shape' || b.type !== 'shape' || a.paint.kind !== 'solid') return null;
-  if (a.path.fillRule !== b.path.fillRule || !same({ ...a, path: b.path }, b)) return null;
-  const [own, others] = [a, b].map((n) => new Set(n.path.contours.map((c) => c.xy)));
-  const contours = [
-    ...a.path.contours.filter((c) => !others.has(c.xy)),
-    ...b.path.contours.filter((c) => !own.has(c.xy)),
-  ];
-  return { path: { contours, fillRule: a.path.fillRule } };
-}
+  a === b || (a.type === b.type && nodeKind(a).same?.(a, b) === true);
 
 /** How far ahead a node is looked for that others were put before, or that they went from before. */
 const ahead = 8;
@@ -117,18 +51,17 @@ function damageOf(before: readonly SceneNode[], after: readonly SceneNode[], mat
       j += skip.after;
       continue;
     }
-    if (a.type === 'group' && b.type === 'group' && sameFrame(a, b))
-      damage = joinBounds(damage, damageOf(a.children, b.children, multiply(matrix, a.matrix)));
-    else {
-      const changed = changedContours(a, b);
-      if (changed) {
-        const bounds = knownBounds(changed.path);
-        damage = joinBounds(damage, bounds && transformBounds(bounds, matrix));
-      } else {
-        add(a);
-        add(b);
-      }
-    }
+    const difference = a.type === b.type ? nodeKind(a).difference?.(a, b) : null;
+    if (!difference) {
+      add(a);
+      add(b);
+    } else if ('within' in difference)
+      damage = joinBounds(damage, difference.within && transformBounds(difference.within, matrix));
+    else
+      damage = joinBounds(
+        damage,
+        damageOf(difference.before, difference.after, multiply(matrix, difference.matrix)),
+      );
     i++;
     j++;
   }

@@ -1,5 +1,6 @@
+import type { ColourChange } from '../colour/change';
 import type { Rgba } from '../colour/colour';
-import { colourAlong } from '../colour/gradient';
+import { colourAlong, colourRamp } from '../colour/gradient';
 import { applyTo, invert } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
 import type { GradientPaint, ScenePaint } from './types';
@@ -35,4 +36,28 @@ export function paintColour(paint: ScenePaint, p: Point): Rgba {
   const back = invert(paint.matrix);
   const t = back ? position(paint, applyTo(back, p)) : 1;
   return colourAlong(paint.stops, paint.interpolation, spreadOver[paint.spread](t));
+}
+
+/** Stretches a gradient is cut into between stops, so that the change shows along all of it. */
+const pieces = 12;
+/** Stops beyond which they lie close enough as they are: else each change would make twelve times as many. */
+const enoughStops = 200;
+
+/** A paint with all its colours changed. */
+export function changedPaint(paint: ScenePaint, change: ColourChange): ScenePaint {
+  if (paint.kind === 'solid') return { ...paint, colour: change(paint.colour) };
+  const ramp = colourRamp(paint.stops, paint.interpolation);
+  const sorted = [...paint.stops].sort((a, b) => a.at - b.at);
+  const cuts = sorted.length > enoughStops ? 1 : pieces;
+  const stops = sorted.flatMap((s, i) => {
+    const next = sorted[i + 1];
+    const own = { at: s.at, colour: change(s.colour) };
+    if (!next || next.at <= s.at) return [own];
+    const inner = Array.from({ length: cuts - 1 }, (_, k) => {
+      const at = s.at + ((next.at - s.at) * (k + 1)) / cuts;
+      return { at, colour: change(ramp(at)) };
+    });
+    return [own, ...inner];
+  });
+  return { ...paint, stops };
 }

@@ -1,3 +1,4 @@
+import { nodeKind } from './node';
 import type { SceneNode } from './types';
 
 const known = new WeakMap<SceneNode, SceneNode>();
@@ -13,16 +14,10 @@ export function silhouette(node: SceneNode): SceneNode {
 }
 
 function bare(node: SceneNode): SceneNode {
-  const plain = { opacity: 1, blend: 'normal' } as const;
-  switch (node.type) {
-    case 'shape':
-      return { ...node, ...plain, paint: { kind: 'solid', colour: [1, 1, 1, 1] } };
-    case 'group': {
-      const { knockout: _, ...rest } = node;
-      const children = node.children.filter((c) => c.type !== 'shadow').map(silhouette);
-      return { ...rest, ...plain, isolated: false, children };
-    }
-    default:
-      return { ...node, ...plain };
-  }
+  const kind = nodeKind(node);
+  const plain = kind.silhouette(node);
+  const children = kind.lies?.(node) === false ? undefined : kind.children?.(node);
+  if (!children || !kind.withChildren) return plain;
+  const lying = children.filter((c) => nodeKind(c).lies?.(c) !== false);
+  return kind.withChildren(plain, lying.map(silhouette));
 }

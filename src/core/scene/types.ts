@@ -73,15 +73,31 @@ export interface GroupNode {
   readonly part?: string;
 }
 
-/** The blurred, tinted silhouette of its children, shifted in sheet units whatever turns the part. */
-export interface ShadowNode {
-  readonly type: 'shadow';
-  readonly children: readonly SceneNode[];
+/** The blurred silhouette of what it is given, in one colour, shifted. */
+export interface ShadowFilter {
+  readonly kind: 'shadow';
+  /** Sheet units, whatever turns the part. */
   readonly dx: number;
   readonly dy: number;
   /** Standard deviation of the Gaussian, sheet units. */
   readonly sigma: number;
   readonly colour: Rgba;
+}
+
+/** What it is given, blurred with all its colours. */
+export interface BlurFilter {
+  readonly kind: 'blur';
+  /** Standard deviation of the Gaussian, sheet units. */
+  readonly sigma: number;
+}
+
+export type Filter = ShadowFilter | BlurFilter;
+
+/** What a filter makes of the colours that its children come to together; lengths are sheet units whatever turns the part. */
+export interface FilterNode {
+  readonly type: 'filter';
+  readonly filter: Filter;
+  readonly children: readonly SceneNode[];
   readonly opacity: number;
   readonly blend: BlendMode;
 }
@@ -112,7 +128,7 @@ export interface GrainNode {
   readonly blend: BlendMode;
 }
 
-export type SceneNode = ShapeNode | GroupNode | ShadowNode | MeshNode | GrainNode;
+export type SceneNode = ShapeNode | GroupNode | FilterNode | MeshNode | GrainNode;
 
 /** A sheet ready to be drawn at any size. */
 export interface Scene {

@@ -1,26 +1,9 @@
 import type { Path } from '../geometry/path';
-import type {
-  GrainNode,
-  GroupNode,
-  MeshNode,
-  Scene,
-  SceneNode,
-  ScenePaint,
-  ShadowNode,
-  ShapeNode,
-} from './types';
+import { type NodeDecoder, type NodeEncoder, nodeKind } from './node';
+import type { Scene, SceneNode, ScenePaint } from './types';
 
 /** Node as it travels: what can be shared is a number. */
-type WireNode =
-  | (Omit<ShapeNode, 'path' | 'paint'> & { readonly path: number; readonly paint: number })
-  | (Omit<GroupNode, 'children' | 'clip' | 'mask'> & {
-      readonly children: number;
-      readonly clip: number | null;
-      readonly mask: { readonly children: number; readonly by: 'alpha' | 'luminance' } | null;
-    })
-  | (Omit<ShadowNode, 'children'> & { readonly children: number })
-  | MeshNode
-  | GrainNode;
+type WireNode = { readonly type: SceneNode['type'] };
 
 /** Path as it travels: the numbers of its contours' coordinates, and which contours are closed. */
 interface WirePath {
@@ -85,25 +68,18 @@ export class SceneEncoder {
     return this.share(xy, (id) => ({ id, kind: 'contour', value: Float64Array.from(xy) }));
   }
 
-  private node(n: SceneNode): number {
-    return this.share(n, (id) => ({ id, kind: 'node', value: this.wired(n) }));
-  }
+  private readonly encoder: NodeEncoder = {
+    path: (path) => this.path(path),
+    paint: (paint) => this.share(paint, (id) => ({ id, kind: 'paint', value: paint })),
+    nodes: (nodes) => this.list(nodes),
+  };
 
-  private wired(n: SceneNode): WireNode {
-    if (n.type === 'shape')
-      return {
-        ...n,
-        path: this.path(n.path),
-        paint: this.share(n.paint, (id) => ({ id, kind: 'paint', value: n.paint })),
-      };
-    if (n.type === 'group')
-      return {
-        ...n,
-        children: this.list(n.children),
-        clip: n.clip ? this.path(n.clip) : null,
-        mask: n.mask ? { children: this.list(n.mask.children), by: n.mask.by } : null,
-      };
-    return n.type === 'shadow' ? { ...n, children: this.list(n.children) } : n;
+  private node(n: SceneNode): number {
+    return this.share(n, (id) => ({
+      id,
+      kind: 'node',
+      value: nodeKind(n).encode(n, this.encoder) as WireNode,
+    }));
   }
 
   private list(nodes: readonly SceneNode[]): number {
@@ -131,22 +107,11 @@ export class SceneEncoder {
 export class SceneDecoder {
   private readonly objects = new Map<number, unknown>();
 
-  private node(n: WireNode): SceneNode {
-    if (n.type === 'shape')
-      return { ...n, path: this.objects.get(n.path) as Path, paint: this.objects.get(n.paint) as ScenePaint };
-    if (n.type === 'mesh' || n.type === 'grain') return n;
-    const children = this.objects.get(n.children) as readonly SceneNode[];
-    if (n.type === 'shadow') return { ...n, children };
-    const { clip, mask, ...rest } = n;
-    return {
-      ...rest,
-      children,
-      ...(clip === null ? {} : { clip: this.objects.get(clip) as Path }),
-      ...(mask === null
-        ? {}
-        : { mask: { by: mask.by, children: this.objects.get(mask.children) as readonly SceneNode[] } }),
-    };
-  }
+  private readonly decoder: NodeDecoder = {
+    path: (id) => this.objects.get(id) as Path,
+    paint: (id) => this.objects.get(id) as ScenePaint,
+    nodes: (id) => this.objects.get(id) as readonly SceneNode[],
+  };
 
   private path({ fillRule, contours, closed }: WirePath): Path {
     const xyOf = (id: number) => this.objects.get(id) as Path['contours'][number]['xy'];
@@ -156,7 +121,7 @@ export class SceneDecoder {
   private built(d: Definition): unknown {
     if (d.kind === 'contour') return Array.from(d.value);
     if (d.kind === 'path') return this.path(d.value);
-    if (d.kind === 'node') return this.node(d.value);
+    if (d.kind === 'node') return nodeKind(d.value).decode(d.value, this.decoder);
     if (d.kind === 'list') return Array.from(d.value, (id) => this.objects.get(id) as SceneNode);
     return d.value;
   }

@@ -9,6 +9,7 @@ import { containsPoint } from '@/core/geometry/measure';
 import { contourOf, type Path, pathBounds, segmentsOf, transformPath } from '@/core/geometry/path';
 import { faceById } from '@/core/lettering/face';
 import { takeShippedFaces } from '../../faces';
+import { sampled } from '../../share';
 import { circle, numbers, polygon, regular, ring } from '../shapes';
 
 beforeAll(takeShippedFaces);
@@ -157,10 +158,13 @@ const made: readonly (readonly [
   ],
 ];
 
+/** All distances, or some. */
+const radii = sampled([0.8, 3, 7, 15, 31], 2);
+
 describe('offsets and strokes are told by distance alone', () => {
   it.each(shapes)('%s', (_, make) => {
     const shape = make();
-    for (const d of [0.8, 3, 7, 15, 31])
+    for (const d of radii)
       for (const [where, work, covers] of made)
         expect(wrong(shape, work(shape, d), d, covers), `${d} ${where}`).toEqual([]);
   });

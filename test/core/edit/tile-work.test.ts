@@ -72,14 +72,15 @@ describe('a pattern’s tile worked on in place', () => {
         size,
       ).data;
       // Cells are 90 × 60: what lies within one and a half of them about the middle is the same.
-      let seen = 0;
+      let [seen, worst] = [0, 0];
       for (let y = 200 - 89; y < 200 + 89; y++)
         for (let x = 200 - 134; x < 200 + 134; x++)
           for (let k = 0; k < 4; k++) {
             const at = 4 * (y * size + x) + k;
             seen += whole[at];
-            expect(Math.abs(own[at] - whole[at])).toBeLessThanOrEqual(1);
+            worst = Math.max(worst, Math.abs(own[at] - whole[at]));
           }
+      expect(worst).toBeLessThanOrEqual(1);
       expect(seen).toBeGreaterThan(0);
       expect(made.cell[0]).toEqual({ x: 200 - 45, y: 200 - 30 });
       expect(made.cell[2]).toEqual({ x: 200 + 45, y: 200 + 30 });

@@ -7,6 +7,7 @@ import { type Cubic, cubicPoint } from '@/core/geometry/cubic';
 import { nearestOnPath, pathArea } from '@/core/geometry/measure';
 import { cubicsOf, segmentsOf } from '@/core/geometry/path';
 import { formatPath, PathSyntaxError, parsePath } from '@/core/geometry/svg-path';
+import { sampled } from '../../share';
 
 /** Cubics of path text by the library `svgpath`. */
 function referenceCubics(d: string): Cubic[] {
@@ -78,10 +79,12 @@ describe('SVG path text', () => {
   it.each([
     ['bootstrap-icons', 'node_modules/bootstrap-icons/icons', 2000],
     ['@mdi/svg', 'node_modules/@mdi/svg/svg', 7000],
-  ])('reads and writes every icon of %s as svgpath does', (_, folder, least) => {
+  ])('reads and writes the icons of %s as svgpath does', (_, folder, least) => {
     const all = texts(folder);
     expect(all.length).toBeGreaterThan(least);
-    const wrong = all.filter((d) => !agrees(d) || difference(formatPath(parsePath(d))) >= 1e-6);
+    const wrong = sampled(all, 1000).filter(
+      (d) => !agrees(d) || difference(formatPath(parsePath(d))) >= 1e-6,
+    );
     expect(wrong.slice(0, 3)).toEqual([]);
   });
 

@@ -7,6 +7,7 @@ import { layOut } from '@/core/lettering/layout';
 import { asPieces } from '@/core/outline/pieces';
 import { copyOutline, fullCopies } from '@/core/step/copies';
 import { letteringOf, takeShippedFaces } from '../../faces';
+import { runs, sampled } from '../../share';
 import { polygonArea } from '../arrange/truth';
 
 beforeAll(takeShippedFaces);
@@ -25,11 +26,14 @@ const bare = (path: Path): Path => ({
   contours: path.contours.map((c) => ({ ...c, xy: [...c.xy] })),
 });
 
+/** Letters that follow: all, or a few. */
+const seconds = sampled([...small], 6);
+
 describe('letters of a connected script', () => {
   it.each(script)('%s: every pair united leaves no overlap and covers what it covered', (face) => {
     let joined = 0;
     for (const first of small + small.toUpperCase())
-      for (const second of small) {
+      for (const second of seconds) {
         const [a, b, more] = lettersOf(face, first + second);
         // Some pairs are one letter by themselves.
         if (!b || more) continue;
@@ -44,7 +48,7 @@ describe('letters of a connected script', () => {
         if (joined % 7 === 0)
           expect(Math.abs(pathArea(whole) / polygonArea('union', [a, b]).area - 1)).toBeLessThan(1e-3);
       }
-    expect(joined).toBeGreaterThan(400);
+    expect(joined).toBeGreaterThan(16 * seconds.length);
   });
 });
 
@@ -81,7 +85,7 @@ describe('united words', () => {
           expect(apart / scale).toBeLessThan(2e-3);
         },
       ),
-      { numRuns: 24 },
+      { numRuns: runs(24, 8) },
     );
   });
 

@@ -6,6 +6,7 @@ import { type Kernels, makeKernels } from '@/core/raster/kernels';
 import { Painter } from '@/core/raster/painter';
 import { blendModes, type Scene } from '@/core/scene/types';
 import { takeShippedFaces } from '../../faces';
+import { runs, sampled } from '../../share';
 import { numbers, pentagram, regular } from '../shapes';
 import { plainKernels } from './plain/kernels';
 import { maskScenes, sampleScenes, scene, shape, solid } from './scenes';
@@ -90,7 +91,7 @@ describe('every compiled kernel has the bits of its plain twin', () => {
     });
   });
 
-  it.each(Array.from({ length: 24 }, (_, i) => i + 1))(
+  it.each(Array.from({ length: runs(24, 12) }, (_, i) => i + 1))(
     'coverage and paints of scattered shapes %i',
     (seed) => {
       agree((k) => {
@@ -191,6 +192,29 @@ describe('every compiled kernel has the bits of its plain twin', () => {
       });
   });
 
+  it('blurring colours and laying them', () => {
+    for (const [step, mode] of [
+      [1, 0],
+      [0.25, 5],
+      [3, 1],
+    ])
+      agree((k) => {
+        scatter(k, 0, 9, () => 0);
+        scatter(k, 1, 11, () => 0);
+        k.flattenLayer(1);
+        const [plane, blurred, taps, scratch] = [1 << 20, 2 << 20, 3 << 20, 4 << 20].map(
+          (a) => k.input() + a,
+        );
+        k.coloursToPlane(1, plane, 60, 48, 48);
+        put(k, 3 << 20, Float32Array.of(0.1, 0.2, 0.4, 0.2, 0.1));
+        k.convolve(plane, blurred, 240, 48, 4, taps, 5);
+        k.convolve(blurred, plane, 240, 44, 240, taps, 5);
+        const reach = Math.min(40, Math.floor(36 / step));
+        k.layColours(0, 2, 3, reach, reach, plane, 60, 2.3, 1.7, step, scratch, 0.7, mode);
+        return layerPixels(k);
+      });
+  });
+
   it('bytes of straight alpha', () => {
     agree((k) => {
       scatter(k, 0, 17, () => 0);
@@ -220,7 +244,7 @@ describe('whole pictures of the plain kernels are those of the compiled ones', (
 
   it.each([...sampleScenes, ...maskScenes])('%s', (_, s) => agree(picture(s, 1)));
 
-  it.each(Object.entries(demoDesigns))('demo design %s', (_, make) => {
+  it.each(sampled(Object.entries(demoDesigns), 4))('demo design %s', (_, make) => {
     const design = make();
     const s = evaluate(design, design.sheets[0].id);
     agree(picture(s, 72 / s.width));

@@ -158,7 +158,7 @@ function drawRow(nodes: readonly SceneNode[], matrix: Matrix, row: Row, y: numbe
   };
   for (const n of nodes) {
     if (n.type === 'mesh' || n.type === 'grain') throw new Error('Surfaces are checked on their own.');
-    if (n.type === 'shadow') throw new Error('Shadows are checked against the erf profile instead.');
+    if (n.type === 'filter') throw new Error('Filters are checked against the erf profile instead.');
     if (n.type === 'shape') {
       const hit = covered(n.path);
       let [pixel, s]: [number, Pixel] = [-1, [0, 0, 0, 0]];
@@ -208,25 +208,25 @@ function drawRow(nodes: readonly SceneNode[], matrix: Matrix, row: Row, y: numbe
   }
 }
 
-/** The truth by brute force: 32 × 32 samples a pixel, each composited on its own, then averaged. */
-export function supersample(scene: Scene, scale: number, samples = 32): Float64Array {
-  const wide = Math.round(scene.width * scale);
-  const high = Math.round(scene.height * scale);
-  const out = new Float64Array(4 * wide * high);
+/** The truth by brute force for some rows of a scene's pixels: 32 × 32 samples a pixel, each composited on its own, then averaged. */
+export function supersample(scene: Scene, rows: readonly number[], samples = 32): Float64Array {
+  const wide = Math.round(scene.width);
+  const out = new Float64Array(4 * wide * rows.length);
   const g = scene.ground ?? [0, 0, 0, 0];
-  for (let sy = 0; sy < high * samples; sy++) {
-    const row: Row = Array.from({ length: wide * samples }, () => [
-      g[0] * g[3],
-      g[1] * g[3],
-      g[2] * g[3],
-      g[3],
-    ]);
-    drawRow(scene.nodes, [scale, 0, 0, scale, 0, 0], row, (sy + 0.5) / samples, 1 / samples);
-    const base = 4 * wide * Math.floor(sy / samples);
-    row.forEach((p, i) => {
-      const at = base + 4 * Math.floor(i / samples);
-      for (let k = 0; k < 4; k++) out[at + k] += p[k] / (samples * samples);
-    });
-  }
+  rows.forEach((y, k) => {
+    for (let s = 0; s < samples; s++) {
+      const row: Row = Array.from({ length: wide * samples }, () => [
+        g[0] * g[3],
+        g[1] * g[3],
+        g[2] * g[3],
+        g[3],
+      ]);
+      drawRow(scene.nodes, identity, row, y + (s + 0.5) / samples, 1 / samples);
+      row.forEach((p, i) => {
+        const at = 4 * (wide * k + Math.floor(i / samples));
+        for (let c = 0; c < 4; c++) out[at + c] += p[c] / (samples * samples);
+      });
+    }
+  });
   return out;
 }

@@ -3,7 +3,7 @@ import { composite } from './composite';
 import { coverage, type Tile } from './coverage';
 import { full, type JoinRule, PlainLayer } from './layer';
 import { gradientPaint, type PlainPaint, solidPaint } from './paint';
-import { type Colour, clearColour, f, scaled } from './single';
+import { type Colour, clearColour, each, f, scaled } from './single';
 import { plainGrain, plainPatch } from './surface';
 
 const layers = 24;
@@ -124,6 +124,10 @@ export function plainKernels(): Kernels {
         for (let x = 0; x < w; x++)
           floats(plane + 4 * (y * stride + x), 1)[0] = stack[layer].colourAt(x, y)[3];
     },
+    coloursToPlane(layer, plane, stride, w, h) {
+      for (let y = 0; y < h; y++)
+        for (let x = 0; x < w; x++) floats(plane + 16 * (y * stride + x), 4).set(stack[layer].colourAt(x, y));
+    },
     convolve(from, to, w, rows, step, taps, count) {
       const weights = floats(taps, count);
       const source = new Float32Array(memory.buffer, from);
@@ -140,6 +144,24 @@ export function plainKernels(): Kernels {
           const across = (row: number) => between(startX + x * step, (i) => values[row * stride + i]);
           const v = between(startY + y * step, across);
           if (v > f(1e-6)) stack[layer].cover(x, y, scaled(colour, Math.min(1, v)), blend, false);
+        }
+      }
+    },
+    layColours(layer, x0, y0, x1, y1, plane, stride, startX, startY, step, _, opacity, blend) {
+      const values = new Float32Array(memory.buffer, plane);
+      const share = f(opacity);
+      for (let y = y0; y < y1 && x0 < x1; y++) {
+        stack[layer].reach(x0, y, x1);
+        for (let x = x0; x < x1; x++) {
+          const c = each((k) =>
+            between(startY + y * step, (row) =>
+              between(startX + x * step, (i) => values[4 * (row * stride + i) + k]),
+            ),
+          );
+          if (c[3] <= f(1e-6)) continue;
+          const most = Math.min(1, c[3]);
+          const held = each((k) => Math.max(0, Math.min(c[k], most)));
+          stack[layer].cover(x, y, scaled(held, share), blend, false);
         }
       }
     },

@@ -1,9 +1,9 @@
-import type { Matrix } from '../geometry/matrix';
-import type { Bounds } from '../geometry/path';
-import { Painter } from '../raster/painter';
-import { tileSize } from '../raster/target';
-import type { SceneNode } from '../scene/types';
-import { encodePng } from './png';
+import type { Matrix } from '../../geometry/matrix';
+import type { Bounds } from '../../geometry/path';
+import { Painter } from '../../raster/painter';
+import { tileSize } from '../../raster/target';
+import type { SceneNode } from '../../scene/types';
+import { encodePng } from '../png';
 
 /** Longest side of a picture inside an SVG, in pixels. */
 const longest = 4096;

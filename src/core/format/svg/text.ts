@@ -1,13 +1,13 @@
-import { type Matrix, multiply, translation } from '../geometry/matrix';
-import type { Path } from '../geometry/path';
-import { faceAt } from '../lettering/alternates';
-import { type AxisValues, type Face, type Features, faceById } from '../lettering/face';
-import { directionsOf, itemsOf, scriptsOf } from '../lettering/items';
-import { type LetterOf, lettersOf } from '../lettering/letter-of';
-import { type Cluster, commonFeatures } from '../lettering/shape-line';
-import { embedding, type Subsetter } from '../lettering/subset';
-import { base64 } from './svg-picture';
-import { escapeText, num } from './svg-values';
+import { type Matrix, multiply, translation } from '../../geometry/matrix';
+import type { Path } from '../../geometry/path';
+import { faceAt } from '../../lettering/alternates';
+import { type AxisValues, type Face, type Features, faceById } from '../../lettering/face';
+import { directionsOf, itemsOf, scriptsOf } from '../../lettering/items';
+import { type LetterOf, lettersOf } from '../../lettering/letter-of';
+import { type Cluster, commonFeatures } from '../../lettering/shape-line';
+import { embedding, type Subsetter } from '../../lettering/subset';
+import { base64 } from './picture';
+import { escapeText, num } from './values';
 
 /** Text set at the origin of its own coordinates, for an element with a matrix. */
 export interface SvgText {

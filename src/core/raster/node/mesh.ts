@@ -1,6 +1,7 @@
-import { invert, type Matrix, multiply, scaling } from '../geometry/matrix';
-import type { GrainNode, MeshNode } from '../scene/types';
-import { joins, modeNumber, type Target } from './target';
+import type { Matrix } from '../../geometry/matrix';
+import { nodeBounds } from '../../scene/damage';
+import type { MeshNode } from '../../scene/types';
+import { joins, modeNumber, type NodeDrawer, type Target } from '../target';
 
 /** Side of a mesh's cells in pixels: colour and shape are even within one, to the eye and the byte. */
 const cell = 8;
@@ -27,7 +28,7 @@ function cellsOf(points: Float64Array, [a, b, c, d]: Matrix): number {
 }
 
 /** Draws a mesh onto a layer of the tile at hand. */
-export function drawMesh(target: Target, node: MeshNode, matrix: Matrix, layer: number): void {
+function draw(target: Target, node: MeshNode, matrix: Matrix, layer: number): void {
   const { kernels, area } = target;
   const [a, b, c, d, e, f] = matrix;
   const n = cellsOf(node.points, matrix);
@@ -59,34 +60,7 @@ export function drawMesh(target: Target, node: MeshNode, matrix: Matrix, layer: 
   kernels.joinLayers(layer + 1, layer, joins.composite, modeNumber(node.blend), node.opacity);
 }
 
-/** Most places a pixel takes grains from, in each direction. */
-const mostPlaces = 8;
-
-/** Draws noise onto a layer of the tile at hand; its holder clips it. */
-export function drawGrain(target: Target, node: GrainNode, matrix: Matrix, layer: number): void {
-  const { kernels } = target;
-  const back = invert(multiply(matrix, scaling(node.size)));
-  if (!back) return;
-  const [a, b, c, d, e, f] = back;
-  // Grains a pixel spans; where they are larger than pixels, four places soften their edges.
-  const span = Math.max(Math.hypot(a, b), Math.hypot(c, d));
-  const places = Math.min(mostPlaces, Math.max(2, 2 * Math.ceil(span)));
-  const [red, green, blue, alpha] = node.ink ?? [0, 0, 0, 1];
-  kernels.grain(
-    layer + 1,
-    a,
-    b,
-    c,
-    d,
-    e,
-    f,
-    places,
-    node.amount * alpha,
-    node.seed,
-    node.ink ? 1 : 0,
-    red,
-    green,
-    blue,
-  );
-  kernels.joinLayers(layer + 1, layer, joins.composite, modeNumber(node.blend), node.opacity);
-}
+export const meshDrawer: NodeDrawer<MeshNode> = {
+  bounds: (_, node, matrix) => nodeBounds(node, matrix),
+  draw,
+};

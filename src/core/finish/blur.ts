@@ -1,0 +1,26 @@
+import { size } from '../document/fields';
+import type { SceneNode } from '../scene/types';
+import { defineFinish } from './definition';
+
+/** The part as a whole out of focus. Softness is twice the Gaussian's deviation, as in CSS. */
+export const blur = defineFinish({
+  kind: 'blur',
+  fields: [size('softness')],
+  defaults: { softness: 24 },
+  apply(painted, { softness }): readonly SceneNode[] {
+    if (!(softness > 0) || !painted.nodes.length) return painted.nodes;
+    return [
+      {
+        type: 'filter',
+        filter: { kind: 'blur', sigma: softness / 2 },
+        children: painted.nodes,
+        opacity: 1,
+        blend: 'normal',
+      },
+    ];
+  },
+  handles: ({ softness: r }) => [
+    { id: 'softness', sets: ['softness'], x: r, y: 0, circle: { x: 0, y: 0, r } },
+  ],
+  drag: (_, __, to) => ({ params: { softness: Math.hypot(to.x, to.y) } }),
+});

@@ -1,0 +1,27 @@
+import { formatHex, type Rgba } from '../../colour/colour';
+import type { Subsetter } from '../../lettering/subset';
+import type { Scene } from '../../scene/types';
+import { TextWriter } from './text';
+import { escapeText, num } from './values';
+import { SvgWriter } from './writer';
+
+/**
+ * A scene as an SVG 1.1 picture with CSS blend modes: vectors, gradients, and shadows as filters. With a
+ * subsetter, lettering is text in fonts put into the picture, wherever it would look the same and its font
+ * allows that; else it is outlines.
+ */
+export function sceneToSvg(
+  scene: Scene,
+  title: string,
+  ground = true,
+  subsetter: Subsetter | null = null,
+): string {
+  const { width: w, height: h } = scene;
+  // Sharp at twice the sheet's size, and an icon of few units as sharp as a larger one.
+  const words = subsetter && new TextWriter(subsetter);
+  const writer = new SvgWriter(Math.max(2, 2048 / Math.max(w, h)), words);
+  const body = writer.nodes(scene.nodes, [1, 0, 0, 1, 0, 0]);
+  const colour: Rgba | null = ground ? scene.ground : null;
+  const back = colour ? `<rect width="${num(w)}" height="${num(h)}" fill="${formatHex(colour)}"/>` : '';
+  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${num(w)}" height="${num(h)}" viewBox="0 0 ${num(w)} ${num(h)}"><title>${escapeText(title)}</title>${words?.style() ?? ''}<defs>${writer.defs.join('')}</defs>${back}${body}</svg>`;
+}

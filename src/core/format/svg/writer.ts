@@ -1,0 +1,103 @@
+import { formatHex } from '../../colour/colour';
+import { identity, invert, type Matrix, meanScale, multiply } from '../../geometry/matrix';
+import type { Path } from '../../geometry/path';
+import { formatPath } from '../../geometry/svg-path';
+import { nodeBounds } from '../../scene/damage';
+import type { GradientPaint, SceneNode, ScenePaint } from '../../scene/types';
+import { boxText, matrixText } from './boxes';
+import { writerOf } from './nodes';
+import { base64, pictureOf } from './picture';
+import { svgStops } from './stops';
+import type { SvgTarget } from './target';
+import type { TextWriter } from './text';
+import { num } from './values';
+import { asWords } from './words';
+
+/** The element of a gradient. */
+function gradientElement(id: string, paint: GradientPaint, toSheet: Matrix): string {
+  const stops = svgStops(paint)
+    .map(({ at, colour: [r, g, b, a] }) => {
+      const opacity = a < 1 ? ` stop-opacity="${num(a)}"` : '';
+      return `<stop offset="${num(at)}" stop-color="${formatHex([r, g, b, 1])}"${opacity}/>`;
+    })
+    .join('');
+  const [fx, fy] = paint.focus ?? [0, 0];
+  const focus = paint.focus ? ` fx="${num(fx)}" fy="${num(fy)}"` : '';
+  const shape = paint.kind === 'linear' ? 'x1="0" y1="0" x2="1" y2="0"' : `cx="0" cy="0" r="1"${focus}`;
+  const back = paint.fixed ? invert(toSheet) : null;
+  const matrix = back ? multiply(back, paint.matrix) : paint.matrix;
+  const name = `${paint.kind}Gradient`;
+  return `<${name} id="${id}" gradientUnits="userSpaceOnUse" ${shape} gradientTransform="${matrixText(matrix)}" spreadMethod="${paint.spread}">${stops}</${name}>`;
+}
+
+/** Writes nodes as elements, and keeps what they refer to. */
+export class SvgWriter implements SvgTarget {
+  readonly defs: string[] = [];
+  private readonly known = new Map<unknown, string>();
+  private next = 0;
+
+  /** @param fineness pixels a sheet unit of what goes in as pictures */
+  constructor(
+    private readonly fineness: number,
+    readonly words: TextWriter | null = null,
+  ) {}
+
+  id(prefix: string): string {
+    return `${prefix}${++this.next}`;
+  }
+
+  define(element: string): void {
+    this.defs.push(element);
+  }
+
+  shared(key: unknown, prefix: string, define: (id: string) => void): string {
+    let id = this.known.get(key);
+    if (!id) {
+      id = this.id(prefix);
+      this.known.set(key, id);
+      define(id);
+    }
+    return id;
+  }
+
+  private gradient(paint: GradientPaint, toSheet: Matrix): string {
+    const key = paint.fixed ? `${JSON.stringify(paint)} ${toSheet}` : paint;
+    return this.shared(key, 'g', (id) => this.define(gradientElement(id, paint, toSheet)));
+  }
+
+  paint(paint: ScenePaint, toSheet: Matrix): string {
+    if (paint.kind !== 'solid') return `fill="url(#${this.gradient(paint, toSheet)})"`;
+    const [r, g, b, a] = paint.colour;
+    return `fill="${formatHex([r, g, b, 1])}"${a < 1 ? ` fill-opacity="${num(a)}"` : ''}`;
+  }
+
+  look(opacity: number, blend: string, isolated: boolean): string {
+    const styles = [
+      blend !== 'normal' ? `mix-blend-mode:${blend}` : '',
+      isolated ? 'isolation:isolate' : '',
+    ].filter(Boolean);
+    return `${opacity < 1 ? ` opacity="${num(opacity)}"` : ''}${styles.length ? ` style="${styles.join(';')}"` : ''}`;
+  }
+
+  clip(path: Path): string {
+    const id = this.id('c');
+    const rule = path.fillRule === 'evenodd' ? ' clip-rule="evenodd"' : '';
+    this.define(`<clipPath id="${id}"><path d="${formatPath(path)}"${rule}/></clipPath>`);
+    return ` clip-path="url(#${id})"`;
+  }
+
+  picture(node: SceneNode, toSheet: Matrix): string {
+    const bounds = nodeBounds(node, identity);
+    if (!bounds) return '';
+    const { width, height, png, box } = pictureOf(node, bounds, this.fineness * meanScale(toSheet));
+    const data = base64(png);
+    return width && height
+      ? `<image ${boxText(box)} preserveAspectRatio="none" xlink:href="data:image/png;base64,${data}"${this.look(node.opacity, node.blend, false)}/>`
+      : '';
+  }
+
+  nodes(list: readonly SceneNode[], toSheet: Matrix): string {
+    const together = this.words ? asWords(list) : list;
+    return together.map((n) => writerOf(n)(this, n, toSheet)).join('');
+  }
+}

@@ -1,0 +1,151 @@
+import { type Matrix, multiply } from '../../geometry/matrix';
+import type { SceneNode } from '../../scene/types';
+import type { Kernels } from '../kernels';
+import { planeBytes, type Target, tileSize } from '../target';
+
+/**
+ * Samples a pixel in each direction. Sharp blurs need more samples than pixels, wide ones get by
+ * with fewer; between 1 and 8 pixels the samples are the pixels. Odd or a power of a half, so that
+ * sample centres stay on one lattice whatever the tile.
+ */
+export function blurResolution(sigma: number): number {
+  if (sigma < 0.7) return 5;
+  if (sigma < 2) return 3;
+  let f = 1;
+  while (sigma * f >= 5) f /= 2;
+  return f;
+}
+
+/**
+ * Weights of a sampled Gaussian, normalised. A sample is the mean over its own square, which has
+ * a variance of 1/12 itself; that much is taken off.
+ */
+export function gaussianTaps(sigma: number): Float32Array {
+  const s2 = Math.max(0.05, sigma * sigma - 1 / 12);
+  const reach = Math.ceil(4 * Math.sqrt(s2));
+  const raw = Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-((i - reach) ** 2) / (2 * s2)));
+  const sum = raw.reduce((a, b) => a + b, 0);
+  return Float32Array.from(raw, (v) => v / sum);
+}
+
+/** What of the pixels is blurred: how many bytes of each, and how they are taken off a layer. */
+export interface Channels {
+  readonly bytes: 4 | 16;
+  take(kernels: Kernels, layer: number, at: number, stride: number, w: number, h: number): void;
+}
+
+export const alphaOnly: Channels = {
+  bytes: 4,
+  take: (k, layer, at, stride, w, h) => k.alphaToPlane(layer, at, stride, w, h),
+};
+
+export const allColours: Channels = {
+  bytes: 16,
+  take: (k, layer, at, stride, w, h) => k.coloursToPlane(layer, at, stride, w, h),
+};
+
+/** What is blurred: nodes under a matrix to device pixels, by `sigma` pixels, after a shift by pixels. */
+export interface Blur {
+  readonly nodes: readonly SceneNode[];
+  readonly matrix: Matrix;
+  readonly sigma: number;
+  readonly shift: { readonly x: number; readonly y: number };
+  readonly channels: Channels;
+}
+
+/** Blurred samples of a rectangle of a layer: its pixel (x, y) reads the plane at start + (x, y) · step. */
+export interface Samples {
+  /** The rectangle, pixels of the layer. */
+  readonly x0: number;
+  readonly y0: number;
+  readonly x1: number;
+  readonly y1: number;
+  readonly plane: number;
+  readonly stride: number;
+  readonly startX: number;
+  readonly startY: number;
+  readonly step: number;
+  /** Address of memory that laying them may use. */
+  readonly scratch: number;
+}
+
+/** Bytes at the end of the second plane for the weights. */
+const tapsBytes = 1024;
+
+/**
+ * Draws nodes on the lattice that a blur of `sigma` pixels needs and blurs them there. Samples lie on one lattice
+ * whatever the tile, so any tiling gives the same bits. @throws RangeError where there is not memory enough.
+ */
+function sampled(
+  target: Target,
+  { nodes, matrix, sigma, shift, channels }: Blur,
+  layer: number,
+  corner: { readonly x: number; readonly y: number },
+): Samples {
+  const { kernels } = target;
+  const f = blurResolution(sigma);
+  const { x0: tx, y0: ty, x1, y1 } = target.area;
+  const taps = gaussianTaps(sigma * f);
+  const reach = (taps.length - 1) / 2;
+
+  // First and last sample the rectangle reads, the two more that interpolation needs included.
+  const first = (t: number) => Math.floor((t + 0.5) * f - 0.5) - 1;
+  const last = (t: number) => Math.floor((t - 0.5) * f - 0.5) + 2;
+  const [p0, q0] = [first(tx), first(ty)];
+  const columns = last(x1) - p0 + 1;
+  const rows = last(y1) - q0 + 1;
+  const stride = (columns + 2 * reach + 3) & ~3;
+  const depth = rows + 2 * reach;
+  const half = planeBytes / 2;
+  const planeA = target.planeAddress(0);
+  const planeB = target.planeAddress(half);
+  const { bytes } = channels;
+  if (stride * depth * bytes + tapsBytes > half)
+    throw new RangeError('A blur needs more memory than there is.');
+
+  const toSamples = multiply([f, 0, 0, f, shift.x * f, shift.y * f], matrix);
+  new Uint8Array(kernels.memory.buffer, planeA, stride * depth * bytes).fill(0);
+  for (let y = 0; y < depth; y += tileSize)
+    for (let x = 0; x < stride; x += tileSize) {
+      const w = Math.min(tileSize, stride - x);
+      const h = Math.min(tileSize, depth - y);
+      target.place(p0 - reach + x, q0 - reach + y, w, h);
+      target.draw(nodes, toSamples, layer + 1);
+      kernels.flattenLayer(layer + 1);
+      channels.take(kernels, layer + 1, planeA + bytes * (y * stride + x), stride, w, h);
+      kernels.clearLayer(layer + 1);
+    }
+  target.place(tx, ty, x1 - tx, y1 - ty);
+
+  const tapsAt = target.planeAddress(half - tapsBytes);
+  new Float32Array(kernels.memory.buffer, tapsAt, taps.length).set(taps);
+  const floats = bytes / 4;
+  const [left, top] = [tx - corner.x, ty - corner.y];
+  kernels.convolve(planeA, planeB, floats * stride, depth, floats, tapsAt, taps.length);
+  kernels.convolve(planeB, planeA, floats * stride, rows, floats * stride, tapsAt, taps.length);
+  return {
+    x0: left,
+    y0: top,
+    x1: x1 - corner.x,
+    y1: y1 - corner.y,
+    plane: planeA,
+    stride,
+    startX: (tx + 0.5) * f - 0.5 - p0 - left * f,
+    startY: (ty + 0.5) * f - 0.5 - q0 - top * f,
+    step: f,
+    scratch: planeB,
+  };
+}
+
+/** Blurs nodes, rectangle by rectangle as memory allows, and has each laid onto the layer. */
+export function blurred(target: Target, blur: Blur, layer: number, lay: (samples: Samples) => void): void {
+  const { x0, y0, x1, y1 } = target.area;
+  const { channels, sigma } = blur;
+  const side = channels.bytes > 4 && blurResolution(sigma) > 1 ? tileSize / 2 : tileSize;
+  for (let y = y0; y < y1; y += side)
+    for (let x = x0; x < x1; x += side) {
+      target.place(x, y, Math.min(side, x1 - x), Math.min(side, y1 - y));
+      lay(sampled(target, blur, layer, { x: x0, y: y0 }));
+    }
+  target.place(x0, y0, x1 - x0, y1 - y0);
+}

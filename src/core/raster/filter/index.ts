@@ -1,0 +1,17 @@
+import type { Matrix } from '../../geometry/matrix';
+import type { Filter, FilterNode } from '../../scene/types';
+import type { Target } from '../target';
+import { drawBlur } from './blur';
+import type { FilterDrawer } from './definition';
+import { drawShadow } from './shadow';
+
+const all: { readonly [K in Filter['kind']]: FilterDrawer<Extract<Filter, { kind: K }>> } = {
+  shadow: drawShadow,
+  blur: drawBlur,
+};
+
+/** Draws what a node's filter makes of its children onto a layer of the tile at hand. */
+export function drawFilter(target: Target, node: FilterNode, matrix: Matrix, layer: number): void {
+  const draw = all[node.filter.kind] as FilterDrawer<Filter>;
+  draw(target, node, node.filter, matrix, layer);
+}

@@ -1,0 +1,79 @@
+import { segmentCount } from '../../geometry/count';
+import { knownBounds } from '../../geometry/known-bounds';
+import { applyTo, invert, meanScale, multiply, sameMatrix } from '../../geometry/matrix';
+import { containsPoint } from '../../geometry/measure';
+import { joinBounds, transformBounds } from '../../geometry/path';
+import type { GroupNode } from '../types';
+import { defineNode, plainLook, weights } from './definition';
+
+type Wire = Omit<GroupNode, 'children' | 'clip' | 'mask'> & {
+  readonly children: number;
+  readonly clip: number | null;
+  readonly mask: { readonly children: number; readonly by: 'alpha' | 'luminance' } | null;
+};
+
+const needsLayer = (n: GroupNode): boolean =>
+  n.opacity < 1 ||
+  n.blend !== 'normal' ||
+  n.clip !== undefined ||
+  n.mask !== undefined ||
+  n.knockout === true;
+
+export const groupKind = defineNode<GroupNode, Wire>({
+  type: 'group',
+  blendsThrough: true,
+  bounds(node, matrix, of) {
+    const inner = multiply(matrix, node.matrix);
+    // Nothing shows beyond a clip, whatever it holds.
+    if (node.clip) {
+      const clip = knownBounds(node.clip);
+      return clip && transformBounds(clip, inner);
+    }
+    return node.children.map((c) => of(c, inner)).reduce(joinBounds, null);
+  },
+  ownBounds(node, of) {
+    const inside = node.clip ? [knownBounds(node.clip)] : node.children.map(of);
+    let all: ReturnType<typeof joinBounds> = null;
+    for (const b of inside) {
+      if (b === undefined) return undefined;
+      all = joinBounds(all, b);
+    }
+    return all && transformBounds(all, node.matrix);
+  },
+  children: (node) => node.children,
+  withChildren: (node, children) => ({ ...node, children }),
+  silhouette({ knockout: _, ...rest }) {
+    return { ...rest, ...plainLook, isolated: false };
+  },
+  recolour: (node) => node,
+  hit(node, p, reach, among) {
+    const back = invert(node.matrix);
+    if (!back) return false;
+    const inside = applyTo(back, p);
+    if (node.clip && !containsPoint(node.clip, inside)) return false;
+    return among(node.children, inside, reach / (meanScale(node.matrix) || 1));
+  },
+  weight: (node) => (needsLayer(node) ? weights.layer : 1) + (node.clip ? segmentCount(node.clip) : 0),
+  aside: (node) => node.mask?.children ?? [],
+  difference: (a, b) =>
+    a.opacity === b.opacity &&
+    a.blend === b.blend &&
+    a.clip === b.clip &&
+    a.mask === b.mask &&
+    a.knockout === b.knockout &&
+    sameMatrix(a.matrix, b.matrix)
+      ? { before: a.children, after: b.children, matrix: a.matrix }
+      : null,
+  encode: (node, to) => ({
+    ...node,
+    children: to.nodes(node.children),
+    clip: node.clip ? to.path(node.clip) : null,
+    mask: node.mask ? { children: to.nodes(node.mask.children), by: node.mask.by } : null,
+  }),
+  decode: ({ clip, mask, children, ...rest }, from) => ({
+    ...rest,
+    children: from.nodes(children),
+    ...(clip === null ? {} : { clip: from.path(clip) }),
+    ...(mask === null ? {} : { mask: { by: mask.by, children: from.nodes(mask.children) } }),
+  }),
+});

@@ -1,0 +1,21 @@
+import type { SceneNode } from '../types';
+import type { NodeDefinition } from './definition';
+import { filterNode } from './filter';
+import { grainNode } from './grain';
+import { groupKind } from './group';
+import { meshNode } from './mesh';
+import { shapeNode } from './shape';
+
+export type { Difference, NodeDecoder, NodeEncoder } from './definition';
+
+const all: { readonly [K in SceneNode['type']]: { readonly type: K } } = {
+  shape: shapeNode,
+  group: groupKind,
+  filter: filterNode,
+  mesh: meshNode,
+  grain: grainNode,
+};
+
+/** What a node is, by its type; in or out of its travelling form. */
+export const nodeKind = ({ type }: { readonly type: SceneNode['type'] }): NodeDefinition<SceneNode, object> =>
+  all[type] as unknown as NodeDefinition<SceneNode, object>;
