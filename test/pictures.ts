@@ -43,7 +43,7 @@ export function worstRegion(a: Bytes, b: Bytes, width: number): number {
 }
 
 /** Greatest differences of pictures that are alike: of the whole, and of the worst region. */
-const limits = { whole: 2, region: 6 } as const;
+const limits = { whole: 2, region: 10 } as const;
 
 /** @throws Error where two pictures of a width are not alike, as a whole or in any place. */
 export function expectAlike(a: Bytes, b: Bytes, width: number, most: number = limits.whole): void {

@@ -79,7 +79,6 @@ export type {
   HolderKind,
   HolderSource,
   LockUp,
-  PieceSource,
 } from './holder/types';
 export {
   type Character,

@@ -1,7 +1,7 @@
 import type { Coat } from '../coat/types';
 import type { Place } from '../geometry/matrix';
 import type { Unit } from '../geometry/units';
-import type { HolderSource, PieceSource } from '../holder/types';
+import type { HolderSource } from '../holder/types';
 import type { Formulas, Measure } from '../measure/types';
 import type { Inks, Look, Swatch } from '../palette/types';
 import type { BlendMode } from '../scene/types';
@@ -11,7 +11,7 @@ import type { Card } from './card';
 export const formatName = 'silent-compass/design';
 export const formatVersion = 1;
 
-export type Source = PrimitiveSource | HolderSource | PieceSource;
+export type Source = PrimitiveSource | HolderSource;
 
 export interface Part {
   readonly id: string;

@@ -1,8 +1,9 @@
 import { makeId } from '../document/create';
+import { withReferences } from '../document/part-references';
 import type { Design, Part } from '../document/types';
 import { keepKnownFormulas, renamedFormulas } from '../measure/formulas';
 import { type Edited, freeName } from './edited';
-import { settlePart, withNamesOf } from './settle';
+import { settlePart } from './settle';
 import { childrenOf, parentOf, topmost, withChildren, withPart } from './tree';
 
 type Parts = Readonly<Record<string, Part>>;
@@ -14,7 +15,7 @@ type Parts = Readonly<Record<string, Part>>;
 function copyFamilies(parts: Parts, tops: readonly string[]): Part[][] {
   const ids = new Map<string, string>();
   const copies = tops.map((id) => copyTree(parts, id, ids));
-  return copies.map((list) => list.map((p) => withNamesOf(p, (old) => ids.get(old) ?? old)));
+  return copies.map((list) => list.map((p) => withReferences(p, (old) => ids.get(old) ?? old)));
 }
 
 /** A part and all inside it under fresh ids, as a list with the part first. */

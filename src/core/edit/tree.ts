@@ -1,6 +1,8 @@
+import { sourceReferences } from '../document/part-references';
 import { remembered, withMembers } from '../document/record';
 import type { Design, Part, Sheet } from '../document/types';
 import { identity, type Matrix, multiply, placeMatrix } from '../geometry/matrix';
+import { isPrimitive, primitives } from '../source';
 
 /** The sheet of an id. @throws RangeError where there is none. */
 export function sheetOf(design: Design, sheetId: string): Sheet {
@@ -78,9 +80,11 @@ export function familyOf(design: Design, id: string): string[] {
   return part ? [id, ...part.children.flatMap((c) => familyOf(design, c))] : [];
 }
 
-/** Whether a part is a piece and all that it is cut from is among some parts: it follows those. */
+/** Whether a part has its edges from others, such as a piece that is cut, and all of these are among some parts: it follows those. */
 export const ridesWith = ({ source }: Part, ids: readonly string[]): boolean =>
-  source.kind === 'piece' && [source.of, ...source.by].every((id) => ids.includes(id));
+  isPrimitive(source) &&
+  primitives[source.kind].borrowed === true &&
+  sourceReferences(source).every((r) => ids.includes(r.id));
 
 /** Parts to be moved, turned or scaled together: pieces follow what they are cut from. */
 export const movers = (design: Design, ids: readonly string[]): string[] =>

@@ -1,5 +1,6 @@
 import type { Field } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
+import type { Referring } from '../document/references';
 import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { SceneNode } from '../scene/types';
@@ -11,7 +12,7 @@ export interface Painted {
 }
 
 /** One live change of a part's painted look. Handles lie in sheet units from the part's centre. */
-export interface FinishDefinition<P extends object> {
+export interface FinishDefinition<P extends object> extends Referring<P> {
   readonly kind: string;
   readonly fields: readonly Field[];
   readonly defaults: P;

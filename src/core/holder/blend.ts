@@ -1,6 +1,7 @@
 import { type Between, betweenParts, type End } from '../blend/between';
 import { pathSpine, straightSpine } from '../blend/spine';
 import { choice, count, length, number, onlyIf, toggle } from '../document/fields';
+import { idSchema } from '../document/id-schema';
 import type { Part } from '../document/types';
 import { budget, spend } from '../geometry/budget';
 import { type Matrix, matrixPlace, multiply, placeMatrix, rotation, translation } from '../geometry/matrix';
@@ -114,7 +115,10 @@ export const blend = defineHolder<Blend>({
   ],
   defaults: { spacing: 'count', count: 6, distance: 20, ease: 0, turnWithSpine: false, spine: null },
   painted: false,
-  needs: ({ spine }, id) => id === spine,
+  schema: (joi) => ({ spine: joi.alternatives(joi.valid(null), idSchema(joi)).required() }),
+  // The spine is a member that is neither painted nor part of the outline.
+  references: ({ spine }) => (spine ? [{ id: spine, beside: false }] : []),
+  withReferences: (p, rename) => (p.spine ? { ...p, spine: rename(p.spine) } : p),
   outline: (members, p, context) => workedOut(members, p, context).flatMap((m) => m.outline),
   nodes: (members, p, context) => workedOut(members, p, context).map((m) => m.node),
 });

@@ -1,4 +1,6 @@
+import type Joi from 'joi';
 import type { Field } from '../document/fields';
+import type { Referring } from '../document/references';
 import type { Part } from '../document/types';
 import type { Outline } from '../outline/types';
 import type { GroupNode, SceneNode } from '../scene/types';
@@ -21,7 +23,7 @@ export type WorkOut = (
 ) => Pick<Member, 'outline' | 'node'>;
 
 /** What a part that holds others makes of them. */
-export interface HolderDefinition<P extends object> {
+export interface HolderDefinition<P extends object> extends Referring<P> {
   readonly kind: string;
   /** Parameters with a field each; what else a holder keeps is said in the schema. */
   readonly fields: readonly Field[];
@@ -30,8 +32,8 @@ export interface HolderDefinition<P extends object> {
   readonly painted: boolean;
   /** Whether it only gathers its members: they stay parts that are picked, changed and painted one by one. */
   readonly gathers?: boolean;
-  /** Members that are neither painted nor part of the outline but needed all the same. */
-  needs?(params: P, id: string): boolean;
+  /** What it keeps beside its fields, for the schema. */
+  schema?(joi: typeof Joi): Joi.SchemaMap;
   /** The outline the members come to. */
   outline(members: readonly Member[], params: P, context: HolderContext): Outline;
   /** What the members paint, where the holder is not painted itself. */

@@ -1,21 +1,10 @@
-import { type FaceMap, facesOf } from '../arrange/faces';
-import { joinOutline } from '../outline/join';
-import type { Outline, Piece } from '../outline/types';
+import type { FaceMap } from '../arrange/faces';
+import { colourSchema } from '../document/field-schema';
+import { faceKeysSchema } from '../document/id-schema';
+import { faceMapOf } from '../outline/face-map';
+import type { Piece } from '../outline/types';
 import { defineHolder, type Member } from './definition';
 import type { Faces } from './types';
-
-const known = new WeakMap<Outline, { rest: readonly Outline[]; map: FaceMap }>();
-
-/** The faces of some outlines, remembered as long as these stay the same objects. */
-export function faceMapOf(outlines: readonly Outline[]): FaceMap {
-  const [first, ...rest] = outlines;
-  if (!first) return facesOf([]);
-  const hit = known.get(first);
-  if (hit && hit.rest.length === rest.length && hit.rest.every((o, i) => o === rest[i])) return hit.map;
-  const map = facesOf(outlines.map(joinOutline));
-  known.set(first, { rest, map });
-  return map;
-}
 
 /** All faces of the members of a holder. */
 export const memberFaces = (members: readonly Pick<Member, 'outline'>[]): FaceMap =>
@@ -25,6 +14,19 @@ export const memberFaces = (members: readonly Pick<Member, 'outline'>[]): FaceMa
 export const faces = defineHolder<Faces>({
   kind: 'faces',
   fields: [],
+  schema: (joi) => ({
+    dropped: faceKeysSchema(joi).required(),
+    regions: joi
+      .array()
+      .items(
+        joi.object({
+          faces: faceKeysSchema(joi).required(),
+          colour: joi.alternatives(joi.valid(null), colourSchema(joi)).required(),
+        }),
+      )
+      .max(10_000)
+      .required(),
+  }),
   defaults: { dropped: [], regions: [] },
   painted: true,
   outline(members, { dropped, regions }) {

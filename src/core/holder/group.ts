@@ -12,6 +12,11 @@ const clips = (members: readonly Member[], { clip }: Group, { part }: HolderCont
 export const group = defineHolder<Group>({
   kind: 'group',
   fields: [],
+  schema: (joi) => ({
+    clip: joi.boolean(),
+    clipBy: joi.valid('shape', 'alpha', 'luminance'),
+    holds: joi.valid('plain', 'isolated', 'knock-out'),
+  }),
   defaults: {},
   painted: false,
   gathers: true,

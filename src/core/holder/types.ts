@@ -76,15 +76,3 @@ export type HolderKind = keyof HolderParams;
 
 /** A source that holds parts. */
 export type HolderSource = { [K in HolderKind]: { readonly kind: K } & HolderParams[K] }[HolderKind];
-
-/** A piece of a part that others cut: it follows when the part or a cutter changes. */
-export interface PieceSource {
-  readonly kind: 'piece';
-  /** Id of the part that is cut; a sibling, as are the cutters. */
-  readonly of: string;
-  readonly by: readonly string[];
-  /** Which of the pieces it is. */
-  readonly index: number;
-  /** Names of the faces that each piece began with. */
-  readonly keys: readonly string[];
-}

@@ -1,4 +1,5 @@
 import type { Card } from '../document/card';
+import { referencesOf, sourceReferences, stepReferences } from '../document/part-references';
 import type { Design, Part } from '../document/types';
 import { WorkFault } from '../geometry/budget';
 import { applyTo, invert, type Matrix, placeMatrix } from '../geometry/matrix';
@@ -6,12 +7,11 @@ import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { holders, holdsParts, isGroup } from '../holder';
 import type { HolderContext, Member } from '../holder/definition';
-import { pieceOutline } from '../holder/piece';
 import { facesStamp } from '../lettering/face';
 import { asPieces, mapPaths, segmentsOf, transformOutline } from '../outline/pieces';
 import type { Outline } from '../outline/types';
 import { isPrimitive, paramsOf, primitives } from '../source';
-import type { Siblings } from '../source/definition';
+import type { Resource, Siblings } from '../source/definition';
 import { steps } from '../step';
 import { coat, finishNodes } from './coating';
 import { repeatNodes } from './copies';
@@ -102,13 +102,10 @@ function sourceOutline(part: Part, basis: Basis): Outline {
     const { kind, ...params } = source;
     return holders[kind].outline(membersOf(basis), params, contextOf(part));
   }
-  if (source.kind === 'piece') {
-    const [body, ...cutters] = membersOf(basis).map((m) => m.outline);
-    return body ? pieceOutline(source, body, cutters) : [];
-  }
-  const { pieces, outline } = primitives[source.kind];
+  const { pieces, outline, borrowed } = primitives[source.kind];
   const params = paramsOf(source);
   const own = pieces ? pieces(params, siblingsOf(basis)) : asPieces([outline(params)]);
+  if (borrowed) return own;
   let first = 0;
   return mapPaths(own, (path) => {
     const marked = withOrigins(path, part.id, first);
@@ -123,8 +120,8 @@ const siblingsOf =
   (id) =>
     membersOf(basis).find((m) => m.part.id === id);
 
-/** What faces are at hand changes lettering alone. */
-const stampOf = ({ source }: Part): number => (source.kind === 'lettering' ? facesStamp() : 0);
+/** What faces are at hand changes only what is set in them. */
+const stampOf = ({ source }: Part): number => (rests(source, 'faces') ? facesStamp() : 0);
 
 const marked = new WeakMap<Path, { part: string; first: number; own: Path }>();
 
@@ -204,7 +201,7 @@ function centresOf(design: Pick<Design, 'parts'>, part: Part): Centres {
   if (!part.steps.some(centred)) return noCentres;
   const back = invert(placeMatrix(part.place));
   return part.steps.map((card) => {
-    const target = design.parts[String(card.params.centreOn)];
+    const target = design.parts[stepReferences(card)[0]?.id ?? ''];
     if (!back || !target || target.id === part.id) return null;
     return applyTo(back, applyTo(placeMatrix(target.place), middleOf(design, target)));
   });
@@ -277,15 +274,12 @@ function paintedByOthers(part: Part, basis: Basis): readonly SceneNode[] {
 /** Ids of the parts that a part rests on. */
 function restsOn(part: Part, parts: Design['parts']): readonly string[] {
   const { source } = part;
-  if (source.kind === 'piece') return [source.of, ...source.by].filter((id) => parts[id] && id !== part.id);
-  if (!holdsParts(source)) {
-    const needed = primitives[source.kind].needs?.(paramsOf(source)) ?? [];
-    return needed.filter((id) => parts[id] && !restsUpon({ parts }, id, part.id));
-  }
-  const { kind, ...params } = source;
+  const named = sourceReferences(source).map((r) => r.id);
+  if (!holdsParts(source))
+    return named.filter((id) => id !== part.id && parts[id] && !restsUpon({ parts }, id, part.id));
   return part.children.filter((id) => {
     const child = parts[id];
-    return child && (holders[kind].needs?.(params, id) || (!child.hidden && !child.construction));
+    return child && (named.includes(id) || (!child.hidden && !child.construction));
   });
 }
 
@@ -310,13 +304,14 @@ export const siblingsOfPart = (design: Pick<Design, 'parts'>, part: Part): Sibli
 export const membersOfPart = (design: Pick<Design, 'parts'>, part: Part): readonly Member[] =>
   membersOf(basisOf(design, part));
 
-const centred = (card: Card): boolean => Boolean(card.params.centreOn);
+const centred = (card: Card): boolean => stepReferences(card).length > 0;
 
-const restsOnItself = ({ source, steps: cards, coats }: Part): boolean =>
-  isPrimitive(source) &&
-  source.kind !== 'lettering' &&
-  (cards.length === 0 || !cards.some(centred)) &&
-  !coats.some((c) => c.paint.kind === 'pattern');
+const rests = (source: Part['source'], on: Resource): boolean =>
+  isPrimitive(source) && primitives[source.kind].rests?.includes(on) === true;
+
+/** Whether a part rests on nothing beside itself. */
+const restsOnItself = (part: Part): boolean =>
+  isPrimitive(part.source) && !primitives[part.source.kind].rests && referencesOf(part).length === 0;
 
 /** What a source has to say, under the name of its card. */
 function sourceNotes(part: Part, basis: Basis): Omit<CardFault, 'part'>[] {

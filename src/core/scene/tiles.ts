@@ -1,7 +1,7 @@
-import type { Tile } from '../coat';
+import { paintOf, type Tile } from '../coat';
+import { sourceReferences } from '../document/part-references';
 import type { Design, Part } from '../document/types';
 import { outlineBounds } from '../outline/bounds';
-import { isPrimitive, paramsOf, primitives } from '../source';
 import type { PartResult } from './result';
 
 /** What the patterns of a part repeat, by the ids of those parts; null for what cannot be had. */
@@ -18,8 +18,8 @@ export const tileOf = (result: PartResult | null | undefined): Tile | null => {
   return result && bounds ? { nodes: result.nodes, bounds } : null;
 };
 
-const tileIds = ({ coats }: Part): string[] =>
-  coats.flatMap(({ paint }) => (paint.kind === 'pattern' && paint.tile ? [paint.tile] : []));
+const tileIds = ({ coats }: Part): readonly string[] =>
+  coats.flatMap(({ paint }) => (paintOf(paint).references?.(paint) ?? []).map((r) => r.id));
 
 /** Whether a part rests on another: holds it, is cut from it, or repeats it in a pattern, however far off. */
 export function restsUpon(
@@ -32,10 +32,7 @@ export function restsUpon(
   const part = design.parts[id];
   if (!part || seen.has(id)) return false;
   seen.add(id);
-  const { source } = part;
-  const cutFrom = source.kind === 'piece' ? [source.of, ...source.by] : [];
-  const along = isPrimitive(source) ? (primitives[source.kind].needs?.(paramsOf(source)) ?? []) : [];
-  return [...part.children, ...cutFrom, ...along, ...tileIds(part)].some((i) =>
+  return [...part.children, ...sourceReferences(part.source).map((r) => r.id), ...tileIds(part)].some((i) =>
     restsUpon(design, i, other, seen),
   );
 }

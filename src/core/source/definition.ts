@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import type { Field } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
+import type { Referring } from '../document/references';
 import type { Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { Outline } from '../outline/types';
@@ -15,8 +16,11 @@ export interface Sibling {
 /** The parts that a source needs, by their ids; undefined for one that cannot be had. */
 export type Siblings = (id: string) => Sibling | undefined;
 
+/** What comes from outside the design, and may come late. */
+export type Resource = 'faces';
+
 /** What a part starts from. The outline stands about the part's own origin. */
-export interface SourceDefinition<P extends object> {
+export interface SourceDefinition<P extends object> extends Referring<P> {
   readonly kind: string;
   readonly fields: readonly Field[];
   readonly defaults: P;
@@ -31,8 +35,12 @@ export interface SourceDefinition<P extends object> {
   nodes?(params: P, siblings: Siblings): readonly SceneNode[];
   /** What the designer should know though nothing is wrong, in words. */
   notes?(params: P, siblings: Siblings): readonly string[];
-  /** Siblings that it rests on. */
-  needs?(params: P): readonly string[];
+  /** Whether its edges are those of other parts, which stay where they come from. */
+  readonly borrowed?: boolean;
+  /** What it rests on beside its parameters and other parts. */
+  readonly rests?: readonly Resource[];
+  /** What it is once a part that it names is gone: parameters that stand alone, or the plain path it came to. */
+  readonly alone?: 'path' | ((params: P, lost: (id: string) => boolean) => P);
   /** Stored parameters that have no field. */
   schema?(joi: typeof Joi): Joi.SchemaMap;
   /** The parameters that fill a box of a size, for drawing by dragging. */

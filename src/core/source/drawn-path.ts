@@ -1,3 +1,4 @@
+import { contoursSchema } from '../document/contours-schema';
 import type { FillRule } from '../geometry/path';
 import { defineSource } from './definition';
 
@@ -13,6 +14,10 @@ export const drawnPath = defineSource<{ contours: readonly DrawnContour[]; fillR
   kind: 'path',
   anywhere: true,
   fields: [],
+  schema: (joi) => ({
+    contours: contoursSchema(joi).required(),
+    fillRule: joi.valid('nonzero', 'evenodd').required(),
+  }),
   defaults: { contours: [], fillRule: 'nonzero' },
   outline: ({ contours, fillRule }) => ({ contours, fillRule }),
   resize: (p, sx, sy) => ({

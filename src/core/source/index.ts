@@ -6,6 +6,7 @@ import { ellipse } from './ellipse';
 import { lettering } from './lettering';
 import { line } from './line';
 import { notchedDisc } from './notched-disc';
+import { piece } from './piece';
 import { polygon, star } from './polygon';
 import { rectangle } from './rectangle';
 import { ring } from './ring';
@@ -31,6 +32,7 @@ const all = {
   arrow,
   path: drawnPath,
   lettering,
+  piece,
 };
 
 type ParamsOf<D> = D extends SourceDefinition<infer P> ? P : never;

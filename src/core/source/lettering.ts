@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import { unite } from '../arrange/unite';
 import { angle, choice, length, onlyIf, share, sibling, size, toggle } from '../document/fields';
+import type { Reference } from '../document/references';
 import { type MeasuredContour, measureContour, nearestAlong } from '../geometry/along';
 import { defaultFace } from '../lettering/catalogue';
 import type { LetteringLayout } from '../lettering/layout';
@@ -125,11 +126,19 @@ function followedLine(l: Lettering, siblings: Siblings): MeasuredContour | null 
   return along && along.length > 0 ? along : null;
 }
 
-/** Siblings that a lettering rests on. */
-const needs = ({ follows, along, letters }: Lettering): string[] => [
-  ...(follows === 'part' && along ? [along] : []),
-  ...letters.flatMap((c) => c.pieces?.flatMap((p) => p.by || []) ?? []),
-];
+/** The part that the words follow, and those that stand in for pieces of letters. */
+const references = ({ follows, along, letters }: Lettering): Reference[] =>
+  [
+    ...(follows === 'part' && along ? [along] : []),
+    ...letters.flatMap((c) => c.pieces?.flatMap((p) => p.by || []) ?? []),
+  ].map((id) => ({ id, beside: false }));
+
+function withReferences(l: Lettering, rename: (id: string) => string): Lettering {
+  const letters = l.letters.map((c) =>
+    c.pieces ? { ...c, pieces: c.pieces.map((p) => (p.by ? { ...p, by: rename(p.by) } : p)) } : c,
+  );
+  return { ...l, letters, along: l.along && rename(l.along) };
+}
 
 /** Words in a face, that stay words whatever comes after. */
 export const lettering = defineSource<Lettering>({
@@ -198,7 +207,11 @@ export const lettering = defineSource<Lettering>({
   pieces,
   nodes,
   notes: (l, siblings) => laidOut(l, siblings).notes,
-  needs,
+  references,
+  withReferences,
+  rests: ['faces'],
+  // Words that lose the part they follow run straight.
+  alone: (l, lost) => (l.follows === 'part' && lost(l.along) ? { ...l, follows: 'line', along: '' } : l),
   resize(l, sx, sy) {
     const even = Math.abs(sx - sy) <= 1e-9 * Math.max(Math.abs(sx), Math.abs(sy));
     if (!(sx > 0) || !(sy > 0) || (!even && l.follows !== 'line')) return null;

@@ -1,5 +1,6 @@
 import type { Field, Params } from '../document/fields';
 import type { DragResult, Handle, HandleContext } from '../document/handles';
+import type { Referring } from '../document/references';
 import { WorkFault } from '../geometry/budget';
 import type { Bounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
@@ -10,7 +11,7 @@ import type { Copy } from './copies';
 export class StepFault extends WorkFault {}
 
 /** One live change of a part's geometry. */
-export interface StepDefinition<P extends object> {
+export interface StepDefinition<P extends object> extends Referring<P> {
   readonly kind: string;
   readonly fields: readonly Field[];
   readonly defaults: P;
@@ -18,6 +19,8 @@ export interface StepDefinition<P extends object> {
   apply(outline: Outline, params: P, context: HandleContext): Outline;
   /** What the designer should know of the result though nothing is wrong, or null. */
   note?(outline: Outline, params: P, context: HandleContext): string | null;
+  /** What it is once a part that it names is gone, as it was with it. */
+  alone?(params: P, context: HandleContext | null): Partial<P>;
   /** Numbers that say where the part stands rather than what the step does; typed, they move it. */
   readonly placed?: PlacedNumbers<P>;
   /** What a press on a handle without a drag changes, or null. */

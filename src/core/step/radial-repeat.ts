@@ -144,6 +144,10 @@ export const radialRepeat = defineStep<RadialRepeat>({
     stepOpacity: 1,
     leaveOut: [],
   },
+  alone: (_, context) => ({
+    ...(context?.centre ? { centreX: context.centre.x, centreY: context.centre.y } : {}),
+    centreOn: '',
+  }),
   copies,
   apply: (outline, p, context) => copyOutline(outline, copies(p, context), p.unite),
   suited: (b) => ({ centreX: (b.x0 + b.x1) / 2, centreY: b.y1 + (b.y1 - b.y0) }),

@@ -39,7 +39,9 @@ describe('reading designs', () => {
     for (const make of Object.values(demoDesigns))
       expect(faultsOf(JSON.parse(JSON.stringify(make())))).toBe('');
     for (const kind of primitiveKinds) {
-      const part = makePart(makeSource(kind), {
+      // A piece is one of something.
+      const named = kind === 'piece' ? { of: 'body', by: ['knife'] } : {};
+      const part = makePart(makeSource(kind, named), {
         steps: stepKinds.map((k) => makeStep(k)),
         coats: [makeCoat('fill'), makeCoat('stroke')],
         finishes: [makeFinish('soft-shadow')],

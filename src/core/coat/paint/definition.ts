@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import type { Field } from '../../document/fields';
 import type { Handle } from '../../document/handles';
+import type { Referring } from '../../document/references';
 import type { Bounds, Path } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import type { SceneNode, ScenePaint } from '../../scene/types';
@@ -24,7 +25,7 @@ export interface PaintContext {
 export type Cover = ScenePaint | { readonly kind: 'nodes'; readonly nodes: readonly SceneNode[] };
 
 /** How one kind of paint is described, drawn and dragged. */
-export interface PaintDefinition<P extends Paint> {
+export interface PaintDefinition<P extends Paint> extends Referring<P> {
   readonly kind: P['kind'];
   readonly defaults: P;
   /** The fields of the panel, for a paint as it is. */

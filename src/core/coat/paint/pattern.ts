@@ -100,6 +100,8 @@ function faultOf(p: Pattern, { tile, bounds }: PaintContext): string | null {
 
 export const pattern = definePaint<Pattern>({
   kind: 'pattern',
+  references: ({ tile }) => (tile ? [{ id: tile, beside: false }] : []),
+  withReferences: (p, rename) => (p.tile ? { ...p, tile: rename(p.tile) } : p),
   defaults: {
     kind: 'pattern',
     tile: '',

@@ -1,3 +1,4 @@
+import { referencesOf } from '../../document/part-references';
 import type { Design } from '../../document/types';
 import { isLine } from '../../geometry/cubic';
 import { applyTo } from '../../geometry/matrix';
@@ -136,15 +137,7 @@ export function leftovers(
   empty: ReadonlySet<string>,
 ): Finding[] {
   const { width, height } = sheetOf(design, sheetId);
-  const used = new Set(
-    Object.values(design.parts).flatMap((p) =>
-      p.source.kind === 'piece'
-        ? [p.source.of, ...p.source.by]
-        : p.source.kind === 'blend'
-          ? [p.source.spine ?? '']
-          : [],
-    ),
-  );
+  const used = new Set(Object.values(design.parts).flatMap((p) => referencesOf(p).map((r) => r.id)));
   return ids.flatMap((id): Finding[] => {
     const part = design.parts[id];
     if (used.has(id) || part.construction) return [];
