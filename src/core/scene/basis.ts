@@ -1,0 +1,163 @@
+import type { Card } from '../document/card';
+import { referencesOf, sourceReferences, stepReferences } from '../document/part-references';
+import type { Part } from '../document/types';
+import { applyTo, invert, placeMatrix } from '../geometry/matrix';
+import type { Point } from '../geometry/vector';
+import { holders, holdsParts, isGroup } from '../holder';
+import type { Member } from '../holder/definition';
+import { isPrimitive, primitives } from '../source';
+import type { Resource, Siblings } from '../source/definition';
+import { steps } from '../step';
+import type { EvaluationContext } from './context';
+import { placedOutline } from './placed';
+import type { PartResult } from './result';
+import type { Centres } from './run-steps';
+import { restsUpon, sameTiles, type Tiles, tilesOf } from './tiles';
+
+/** What a part takes of its context, worked out: one object that is part of the key of all that is remembered of it. */
+export interface Basis {
+  /** The parts in it or that its source names, and what they come to. */
+  readonly parts: readonly Part[];
+  readonly results: readonly PartResult[];
+  /** For each step, the middle of the part that it names. */
+  readonly centres: Centres;
+  /** What its patterns repeat. */
+  readonly tiles: Tiles;
+  /** State of what it rests on outside the design. */
+  readonly outside: readonly number[];
+}
+
+const sameList = <T>(a: readonly T[], b: readonly T[]) =>
+  a === b || (a.length === b.length && a.every((v, i) => v === b[i]));
+
+const sameCentres = (a: Centres, b: Centres) =>
+  a === b ||
+  (a.length === b.length && a.every((p, i) => p === b[i] || (p && b[i] && p.x === b[i].x && p.y === b[i].y)));
+
+/** Whether a part’s geometry rests on the same: its patterns aside. */
+export const sameShapeBasis = (a: Basis, b: Basis): boolean =>
+  sameList(a.results, b.results) && sameCentres(a.centres, b.centres) && sameList(a.outside, b.outside);
+
+/** Whether a part rests on the same in all. */
+export const sameBasis = (a: Basis, b: Basis): boolean => sameShapeBasis(a, b) && sameTiles(a.tiles, b.tiles);
+
+const nothing: readonly number[] = [];
+
+const resourcesOf = ({ source }: Part): readonly Resource[] =>
+  isPrimitive(source) ? (primitives[source.kind].rests ?? []) : [];
+
+/** Whether a part rests on nothing beside itself. */
+export const restsOnItself = (part: Part): boolean =>
+  isPrimitive(part.source) && resourcesOf(part).length === 0 && referencesOf(part).length === 0;
+
+/** Results in the coordinates of the holder, one list of members for each list of results. */
+const membership = new WeakMap<readonly PartResult[], readonly Member[]>();
+
+/** What a part rests on, as members in the coordinates of what holds them. */
+export function membersOf({ parts, results }: Basis, context: EvaluationContext): readonly Member[] {
+  let members = membership.get(results);
+  if (!members) {
+    members = results.map((r, i) => ({
+      part: parts[i],
+      outline: placedOutline(r, parts[i]),
+      node: r.node,
+      gathers: isGroup(parts[i].source),
+      members: () => (holdsParts(parts[i].source) ? membersOf(basisOf(context, parts[i]), context) : []),
+    }));
+    membership.set(results, members);
+  }
+  return members;
+}
+
+/** A part without its steps; the same object as long as the part is the same. */
+const bare = new WeakMap<Part, Part>();
+
+/** Middle of what a part starts from, its steps aside: a step that looks for it can never go round. */
+function middleOf(context: EvaluationContext, part: Part): Point {
+  if (isPrimitive(part.source) && !primitives[part.source.kind].anywhere) return { x: 0, y: 0 };
+  let plain = bare.get(part);
+  if (!plain) {
+    plain = { ...part, steps: [], coats: [], source: { ...part.source } };
+    bare.set(part, plain);
+  }
+  const b = context.evaluate(plain).stages[0]?.bounds;
+  return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : { x: 0, y: 0 };
+}
+
+const noCentres: Centres = [];
+
+function centresOf(context: EvaluationContext, part: Part): Centres {
+  if (!part.steps.some((c) => stepReferences(c).length > 0)) return noCentres;
+  const back = invert(placeMatrix(part.place));
+  return part.steps.map((card) => {
+    const target = context.parts[stepReferences(card)[0]?.id ?? ''];
+    if (!back || !target || target.id === part.id) return null;
+    return applyTo(back, applyTo(placeMatrix(target.place), middleOf(context, target)));
+  });
+}
+
+/** A child of a group that has steps which change outlines takes them on after its own. */
+const inherited = new WeakMap<readonly Card[], WeakMap<Part, Part>>();
+
+function withSteps(part: Part, cards: readonly Card[]): Part {
+  let known = inherited.get(cards);
+  if (!known) {
+    known = new WeakMap();
+    inherited.set(cards, known);
+  }
+  let made = known.get(part);
+  if (!made) {
+    made = { ...part, steps: [...part.steps, ...cards], source: { ...part.source } };
+    known.set(part, made);
+  }
+  return made;
+}
+
+const shaping = new WeakMap<readonly Card[], readonly Card[]>();
+
+function shapingSteps(cards: readonly Card[]): readonly Card[] {
+  let made = shaping.get(cards);
+  if (!made) {
+    made = cards.filter((c) => c.on && !steps[c.kind].copies);
+    shaping.set(cards, made);
+  }
+  return made;
+}
+
+/** Whether a source's members paint themselves. */
+export const holdsPainted = (source: Part['source']): boolean =>
+  holdsParts(source) && !holders[source.kind].painted;
+
+/** Ids of the parts that a part's source rests on. */
+function restsOn(part: Part, { parts }: EvaluationContext): readonly string[] {
+  const { source } = part;
+  const named = sourceReferences(source).map((r) => r.id);
+  if (!holdsParts(source))
+    return named.filter((id) => id !== part.id && parts[id] && !restsUpon({ parts }, id, part.id));
+  return part.children.filter((id) => {
+    const child = parts[id];
+    return child && (named.includes(id) || (!child.hidden && !child.construction));
+  });
+}
+
+/** What a part takes of its context. */
+export function basisOf(context: EvaluationContext, part: Part): Basis {
+  const passedOn = holdsPainted(part.source) ? shapingSteps(part.steps) : [];
+  const parts = restsOn(part, context)
+    .map((id) => context.parts[id])
+    .map((p) => (passedOn.length ? withSteps(p, passedOn) : p));
+  const resources = resourcesOf(part);
+  return {
+    parts,
+    results: parts.map((p) => context.evaluate(p)),
+    centres: centresOf(context, part),
+    tiles: tilesOf(context, part, (p) => context.evaluate(p)),
+    outside: resources.length ? resources.map((r) => context.outside[r]) : nothing,
+  };
+}
+
+/** The parts that a source needs, in the parent's coordinates. */
+export const siblingsOf =
+  (basis: Basis, context: EvaluationContext): Siblings =>
+  (id) =>
+    membersOf(basis, context).find((m) => m.part.id === id);

@@ -1,0 +1,21 @@
+import type { Design, Part } from '../document/types';
+import { facesStamp } from '../lettering/face';
+import type { Resource } from '../source/definition';
+import type { PartResult } from './result';
+
+/** State of what comes from outside a design: a number each that grows with every change of it. */
+export type Outside = Readonly<Record<Resource, number>>;
+
+/** What evaluating rests on beside a part itself: the other parts, and what comes from outside the design. */
+export interface EvaluationContext {
+  readonly parts: Design['parts'];
+  readonly outside: Outside;
+  /** What one of the parts, or any other among them, comes to. */
+  evaluate(part: Part): PartResult;
+}
+
+/** What there is outside of designs now. */
+export const outsideNow = (): Outside => ({ faces: facesStamp() });
+
+export const sameOutside = (a: Outside, b: Outside): boolean =>
+  (Object.keys(a) as Resource[]).every((k) => a[k] === b[k]);
