@@ -1,4 +1,5 @@
 import { Editor } from './editor';
+import { Hand } from './hand';
 import { expect, test } from './test';
 
 const brass = [0x9a, 0x6b, 0x1f];
@@ -292,4 +293,32 @@ test('parts are nested by dragging in the list, and several are hidden and locke
   await page.keyboard.press('Enter');
   await e.settled();
   expect(await e.pixel(1250, 450)).toEqual(brass);
+});
+
+test('a group is twisted as one, and comes out of focus', async ({ page }) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.draw('Rectangle', { Width: 1200, Height: 200, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.command('Group');
+  await e.stage('Bend');
+  await e.tool('Twist').click();
+  await e.settled();
+  await e.fill({ Radius: 700, Turn: 90 });
+  // Near the centre the bar stands upright now; its ends lie as they lay.
+  expect(await e.pixel(1000, 1150)).toEqual(brass);
+  expect(await e.pixel(1150, 1000)).toEqual(white);
+  await e.grip('turn', '-90');
+  expect(await e.field('Turn').inputValue()).toContain('-90');
+  await e.stage('Depth');
+  await e.tool('Blur').click();
+  await e.settled();
+  await e.fill({ Softness: 40 });
+  // Half of the colour where the edge was.
+  const [left] = await e.pixel(1000 - 100, 1000);
+  expect(left).toBeGreaterThan(brass[0] + 20);
+  expect(left).toBeLessThan(white[0] - 20);
+  await e.saved();
+  await page.reload();
+  await e.ready();
+  expect((await e.pixel(900, 1000))[0]).toBe(left);
 });

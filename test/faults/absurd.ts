@@ -93,7 +93,11 @@ function part(id: string, random: Random, ids: readonly string[]): Part {
     primitiveKinds.filter((k) => k !== 'lettering' && k !== 'path'),
     random(),
   );
-  const source = makeSource(kind, absurdly(primitives[kind].fields, 0.3, random));
+  const near = [...ids, id];
+  // A piece may be of anything, of what is cut from it too.
+  const named =
+    kind === 'piece' ? { of: pick(near, random()), by: [pick(near, random())], keys: ['0.0'] } : {};
+  const source = makeSource(kind, { ...absurdly(primitives[kind].fields, 0.3, random), ...named });
   return {
     ...makePart(source, { id, name: id }),
     place: {

@@ -118,7 +118,7 @@ const shaping = new WeakMap<readonly Card[], readonly Card[]>();
 function shapingSteps(cards: readonly Card[]): readonly Card[] {
   let made = shaping.get(cards);
   if (!made) {
-    made = cards.filter((c) => c.on && !steps[c.kind].copies);
+    made = cards.filter((c) => c.on && !steps[c.kind].copies && !steps[c.kind].map);
     shaping.set(cards, made);
   }
   return made;

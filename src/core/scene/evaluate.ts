@@ -19,9 +19,9 @@ import {
   sameShapeBasis,
   siblingsOf,
 } from './basis';
+import { carryNodes } from './carry-nodes';
 import { coat, finishNodes } from './coating';
 import { type EvaluationContext, outsideNow, sameOutside } from './context';
-import { repeatNodes } from './copies';
 import { withOrigins } from './origins';
 import { placedOutline } from './placed';
 import type { CardFault, CoatResult, PartResult, Stepped } from './result';
@@ -111,7 +111,7 @@ function paint(part: Part, made: Stepped, basis: Basis, context: EvaluationConte
   } = coat(part, made.outline, (id) => tileOf(basis.tiles.get(id)));
   // What could not be outlined is not painted either.
   const others = made.faults.some((f) => f.card === 'source') ? [] : paintedByOthers(part, basis, context);
-  const { nodes: repeated, faults: uncopied } = repeatNodes(part, made, others);
+  const { nodes: repeated, faults: uncopied } = carryNodes(part, made, others);
   const painted = holdsPainted(part.source)
     ? [...behind, ...repeated, ...coated]
     : repeated.length

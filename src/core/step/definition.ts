@@ -1,3 +1,4 @@
+import type { PlaneMap } from '../bend/map';
 import type { Field, Params } from '../document/fields';
 import type { DragResult, Handle, HandleContext } from '../document/handles';
 import type { Referring } from '../document/references';
@@ -31,6 +32,11 @@ export interface StepDefinition<P extends object> extends Referring<P> {
   times?(params: P): number;
   /** For a step that only copies: where the copies stand. It then repeats groups as they are. */
   copies?(params: P, context: HandleContext): Copy[];
+  /**
+   * For a step that bends: where each place of the part goes. It then bends the members of a group as they stand, all by
+   * the same map; null where it leaves them.
+   */
+  map?(params: P, context: HandleContext): PlaneMap | null;
   handles?(params: P, context: HandleContext): Handle[];
   drag?(params: P, handle: string, to: Point, context: HandleContext): DragResult<P>;
   /** Defaults that suit a part, where they depend on its bounds. */

@@ -10,6 +10,7 @@ import { roundCorners } from './round-corners';
 import { simplify } from './simplify';
 import { strokeStep } from './stroke-outline';
 import { trail } from './trail';
+import { twist } from './twist';
 import { unitePieces } from './unite-pieces';
 
 export { type StepDefinition, StepFault } from './definition';
@@ -28,6 +29,7 @@ const all = [
   radialRepeat,
   gridRepeat,
   trail,
+  twist,
 ];
 
 type AnyStep = StepDefinition<Record<string, unknown>>;

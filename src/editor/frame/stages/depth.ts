@@ -1,4 +1,4 @@
-import { Blend, Eclipse, type LucideIcon, Paintbrush, Palette, Stamp, Sunset } from 'lucide-react';
+import { Blend, Droplets, Eclipse, type LucideIcon, Paintbrush, Palette, Stamp, Sunset } from 'lucide-react';
 import { addFinish } from '../recipe';
 import { act, family, lastOf, onePart, type Stage, type Tool } from '../tool';
 
@@ -16,6 +16,7 @@ export const depth: Stage = {
   card: (p) => lastOf(p.finishes, 'finishes'),
   tools: [
     finish('soft-shadow', 'Soft shadow', Eclipse),
+    finish('blur', 'Blur', Droplets),
     finish('fade', 'Fade', Sunset),
     family(
       finish('tint', 'Tint', Paintbrush),

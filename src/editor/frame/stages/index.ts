@@ -1,6 +1,7 @@
 import { chooseCard } from '../../state/actions';
 import { get, set } from '../../state/store';
 import type { Stage } from '../tool';
+import { bend } from './bend';
 import { colour } from './colour';
 import { combine } from './combine';
 import { depth } from './depth';
@@ -8,7 +9,7 @@ import { draw } from './draw';
 import { repeat } from './repeat';
 
 /** The stages in the order of work, and the tools on each tray. */
-export const stages: readonly Stage[] = [draw, combine, repeat, colour, depth];
+export const stages: readonly Stage[] = [draw, combine, repeat, bend, colour, depth];
 
 /** Letters of the home row, in the order of the tray. */
 export const homeRow = ['a', 's', 'd', 'f', 'g', 'h', 'j', 'k', 'l'] as const;

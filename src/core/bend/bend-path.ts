@@ -1,0 +1,64 @@
+import { type Cubic, cubicDerivative, cubicPoint, reverseCubic } from '../geometry/cubic';
+import { type Contour, contourOf, type EdgeOrigin, type Path, segmentsOf } from '../geometry/path';
+import { fitCurve } from './fit-curve';
+import { jacobianOf, type PlaneMap } from './map';
+
+/** Whether a cubic runs the way it is fitted in: from the left, then from the top, then by its handles. */
+function runsOn(s: Cubic): boolean {
+  for (const [i, j] of [
+    [0, 6],
+    [1, 7],
+    [2, 4],
+    [3, 5],
+  ] as const)
+    if (s[i] !== s[j]) return s[i] < s[j];
+  return true;
+}
+
+/** The image of a cubic under a map; the same bits in both directions, so that shared edges stay shared. */
+export function bendCubic(s: Cubic, map: PlaneMap, tolerance: number): Cubic[] {
+  if (!runsOn(s)) return bendCubic(reverseCubic(s), map, tolerance).map(reverseCubic).reverse();
+  return fitCurve(
+    {
+      at(t) {
+        // Ends are the images of the very nodes.
+        const p = t === 0 ? { x: s[0], y: s[1] } : t === 1 ? { x: s[6], y: s[7] } : cubicPoint(s, t);
+        return map.at(p.x, p.y);
+      },
+      speed(t) {
+        const p = cubicPoint(s, t);
+        const v = cubicDerivative(s, t);
+        const [xx, yx, xy, yy] = jacobianOf(map, p.x, p.y);
+        return { x: xx * v.x + xy * v.y, y: yx * v.x + yy * v.y };
+      },
+    },
+    tolerance,
+  );
+}
+
+function bendContour(c: Contour, map: PlaneMap, tolerance: number): Contour {
+  const { origins } = c;
+  if (c.xy.length < 8) {
+    const p = c.xy.length ? map.at(c.xy[0], c.xy[1]) : null;
+    return { closed: c.closed, xy: p ? [p.x, p.y] : [] };
+  }
+  const all: Cubic[] = [];
+  const from: (EdgeOrigin | null)[] = [];
+  segmentsOf(c).forEach((s, i) => {
+    const made = bendCubic(s, map, tolerance);
+    const origin = origins?.[i] ?? null;
+    made.forEach((piece, k) => {
+      all.push(piece);
+      // Pieces share their edge's stretch of its origin evenly.
+      const at = (n: number) => (origin ? origin.t0 + ((origin.t1 - origin.t0) * n) / made.length : 0);
+      from.push(origin && { ...origin, t0: at(k), t1: at(k + 1) });
+    });
+  });
+  return contourOf(all, c.closed, origins ? from : undefined);
+}
+
+/** A path under a map, within a tolerance of its true image. */
+export const bendPath = (path: Path, map: PlaneMap, tolerance: number): Path => ({
+  ...path,
+  contours: path.contours.map((c) => bendContour(c, map, tolerance)),
+});

@@ -1,0 +1,40 @@
+import { type Matrix, multiply } from '../geometry/matrix';
+import type { Point } from '../geometry/vector';
+
+/** How a map turns and stretches at a place: ∂X/∂x, ∂Y/∂x, ∂X/∂y, ∂Y/∂y. */
+export type Jacobian = readonly [number, number, number, number];
+
+/** A map of the plane, smooth but where said. */
+export interface PlaneMap {
+  at(x: number, y: number): Point;
+  /** Told where it is known; taken from differences otherwise. */
+  jacobian?(x: number, y: number): Jacobian;
+}
+
+/** Step of the differences, sheet units: rounding and curvature spoil them alike little. */
+const step = 1e-4;
+
+/** The Jacobian of a map at a place, its own or by central differences. */
+export function jacobianOf(map: PlaneMap, x: number, y: number): Jacobian {
+  if (map.jacobian) return map.jacobian(x, y);
+  const [l, r] = [map.at(x - step, y), map.at(x + step, y)];
+  const [u, d] = [map.at(x, y - step), map.at(x, y + step)];
+  const k = 1 / (2 * step);
+  return [(r.x - l.x) * k, (r.y - l.y) * k, (d.x - u.x) * k, (d.y - u.y) * k];
+}
+
+/** The map after a change of coordinates: first the matrix, then the map. */
+export const after = (map: PlaneMap, [a, b, c, d, e, f]: Matrix): PlaneMap => ({
+  at: (x, y) => map.at(a * x + c * y + e, b * x + d * y + f),
+  jacobian(x, y) {
+    const [xx, yx, xy, yy] = jacobianOf(map, a * x + c * y + e, b * x + d * y + f);
+    return [xx * a + xy * b, yx * a + yy * b, xx * c + xy * d, yx * c + yy * d];
+  },
+});
+
+/** The matrix that is nearest to a map about a place: what it does there, as far as it is straight. */
+export function straightAt(map: PlaneMap, { x, y }: Point): Matrix {
+  const [a, b, c, d] = jacobianOf(map, x, y);
+  const p = map.at(x, y);
+  return multiply([a, b, c, d, p.x, p.y], [1, 0, 0, 1, -x, -y]);
+}
