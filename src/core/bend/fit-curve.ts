@@ -100,12 +100,18 @@ function onePiece(curve: Curve, a: number, b: number): Try {
     if (moved < 1e-9 * (chord + l + r)) break;
   }
   const cubic = cubicOf();
-  let error = 0;
-  points.forEach((at, i) => {
-    const t = foot(cubic, at, feet[i], 4);
-    const on = cubicPoint(cubic, t);
-    error = Math.max(error, Math.hypot(on.x - at.x, on.y - at.y));
-  });
+  const offAt = (at: Point, start: number): number => {
+    const on = cubicPoint(cubic, foot(cubic, at, start, 4));
+    return Math.hypot(on.x - at.x, on.y - at.y);
+  };
+  const offs = points.map((at, i) => offAt(at, feet[i]));
+  let error = Math.max(...offs);
+  // About the worst place it is looked at closely: in a sharp turn the greatest distance lies between two places.
+  const worst = offs.indexOf(error);
+  for (const k of [-0.75, -0.5, -0.25, 0.25, 0.5, 0.75]) {
+    const u = places[worst] + k * places[0];
+    error = Math.max(error, offAt(curve.at(a + u * h), u));
+  }
   return { cubic, error: Number.isFinite(error) ? error : Number.POSITIVE_INFINITY };
 }
 
