@@ -1,4 +1,5 @@
 import {
+  applyLockUps,
   type Blend,
   type Card,
   type Coat,
@@ -10,7 +11,6 @@ import {
   type Gradient,
   type HolderSource,
   holders,
-  keepRules,
   type Lettering,
   type LockUp,
   makePart,
@@ -173,7 +173,7 @@ export class Composer {
       ...sheet,
       parts: this.top,
     };
-    return keepRules({
+    return applyLockUps({
       format: formatName,
       version: formatVersion,
       name: this.name,

@@ -96,7 +96,7 @@ export {
 } from './lettering/catalogue';
 export {
   type Axis,
-  type Face,
+  type FontFace,
   FontFault,
   faceById,
   provideFace,
@@ -135,8 +135,8 @@ export { Painter } from './raster/painter';
 export { type Depth, type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
 export { tileSize } from './raster/target';
 export { evaluatePart } from './scene/evaluate';
+export { applyLockUps } from './scene/lock-up-rules';
 export type { CardFault, PartResult } from './scene/result';
-export { keepRules } from './scene/rules';
 export { type Evaluated, evaluate, evaluateSheet } from './scene/sheet';
 export { type BlendMode, blendModes, type Scene, type SceneNode, spreads } from './scene/types';
 export { isPrimitive, type PrimitiveSource, primitiveKinds, primitives } from './source';

@@ -1,6 +1,6 @@
 import {
+  applyLockUps,
   type Design,
-  keepRules,
   type Lettering,
   type Matrix,
   type Part,
@@ -154,7 +154,7 @@ export type StudioCommand =
 /** Works a command out on a sheet of a design. */
 export function runCommand(d: Design, sheetId: string, c: StudioCommand): edit.Edited {
   const result = workOut(d, sheetId, c);
-  return { ...result, design: keepRules(edit.settleTies(d, result.design)) };
+  return { ...result, design: applyLockUps(edit.settleTies(d, result.design)) };
 }
 
 function workOut(d: Design, sheetId: string, c: StudioCommand): edit.Edited {

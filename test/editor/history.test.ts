@@ -9,15 +9,15 @@ import {
   historyOf,
   isUnderWay,
   keepNow,
+  pushDesign,
   quiet,
   redo,
-  tell,
   undo,
 } from '@/editor/state/history';
 import { turns } from '@/editor/state/phase';
 import { get, set, useEditor } from '@/editor/state/store';
 import { sync } from '@/editor/state/sync';
-import { studio } from '@/worker/desk';
+import { studio } from '@/worker/studio-service';
 import { type FakeServer, openWindow, twoDiscs, until } from './window';
 
 let server: FakeServer;
@@ -30,7 +30,7 @@ const setWidth = (id: string, to: number) =>
 
 /** Where the studio has the part: it must follow whatever the window shows. */
 const middle = async (id: string) => {
-  await tell();
+  await pushDesign();
   const b = studio.bounds([id]);
   return b && (b.x0 + b.x1) / 2;
 };
@@ -48,7 +48,7 @@ describe('another design', () => {
     openWindow({ ...other, sheets: [{ ...other.sheets[0], parts: ['b', 'c'] }] });
     let told: Promise<void> | undefined;
     const stop = useEditor.subscribe((s) => {
-      if (s.design?.name === 'Other') told ??= tell();
+      if (s.design?.name === 'Other') told ??= pushDesign();
     });
     await openDesign('d');
     stop();
@@ -62,7 +62,7 @@ describe('changes', () => {
     setWidth('a', 300);
     expect(width('a')).toBe(300);
     await until(() => server.changes.length === 1);
-    await tell();
+    await pushDesign();
     expect(studio.bounds(['a'])).toMatchObject({ x0: 50, x1: 350 });
     undo();
     expect(width('a')).toBe(100);
@@ -70,16 +70,16 @@ describe('changes', () => {
     expect(width('a')).toBe(300);
     await until(() => server.changes.length === 3);
     expect(server.changes.map((c) => c.role)).toEqual(['do', 'undo', 'redo']);
-    await tell();
+    await pushDesign();
     expect(studio.bounds(['a'])).toMatchObject({ x0: 50, x1: 350 });
   });
 
   it('that come faster than the studio answers all arrive', async () => {
     for (let i = 1; i <= 30; i++) setWidth('a', 100 + i);
-    await tell();
+    await pushDesign();
     expect(studio.bounds(['a'])).toMatchObject({ x0: 135, x1: 265 });
     setWidth('a', 500);
-    await tell();
+    await pushDesign();
     expect(studio.bounds(['a'])).toMatchObject({ x0: -50, x1: 450 });
   });
 
@@ -344,7 +344,7 @@ describe('without the server', () => {
     for (const [k, v] of kept) later.stored.set(k, v);
     await openDesign('d');
     expect(width('a')).toBe(333);
-    await tell();
+    await pushDesign();
     expect(studio.bounds(['a'])?.x1).toBe(200 + 333 / 2);
     await until(() => later.server.changes.length === 1);
     await until(

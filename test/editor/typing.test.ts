@@ -5,7 +5,7 @@ import { caretNear, pressBetweenLetters } from '@/editor/sheet/lettering-press';
 import { applySwatch } from '@/editor/sheet/swatch-drop';
 import { toView } from '@/editor/sheet/view';
 import { choose, openDesign, run } from '@/editor/state/actions';
-import { idle, tell, undo } from '@/editor/state/history';
+import { idle, pushDesign, undo } from '@/editor/state/history';
 import { get, set } from '@/editor/state/store';
 import { sync } from '@/editor/state/sync';
 import { endTileWork, stepOutOfTile, workOnTile } from '@/editor/state/tile';
@@ -25,7 +25,7 @@ async function write(text: string): Promise<string> {
   beginTyping(id);
   for (let i = 1; i <= text.length; i++) typeText(id, text.slice(0, i));
   await keepTyped();
-  await tell();
+  await pushDesign();
   return id;
 }
 
@@ -58,7 +58,7 @@ describe('lines by sight', () => {
   const lines = async (values: Partial<Lettering>) => {
     const id = await write('one two three four');
     changeLettering('Set', id, (l) => ({ ...l, ...values }));
-    await tell();
+    await pushDesign();
     await until(() => get().report?.lettering?.carets.length === 19);
     const { lettering } = get().report ?? {};
     if (!lettering) throw new Error('There are no words.');

@@ -11,7 +11,7 @@ import {
   type StoredChange,
 } from '@/core';
 import { attachEngine } from '@/editor/state/studio';
-import { studio } from '@/worker/desk';
+import { studio } from '@/worker/studio-service';
 
 /** A server that keeps changes as the real one does, and can be away or refuse. */
 export class FakeServer {

@@ -3,7 +3,7 @@ import type { Point } from '../geometry/vector';
 import { cutCrossings } from './crossings';
 import { coarse, poolVertices } from './pool';
 
-/** A place where two outlines meet, and which of the paths they are. */
+/** A place where two outlines refineCrossing, and which of the paths they are. */
 export interface CrossingPoint extends Point {
   readonly a: number;
   readonly b: number;

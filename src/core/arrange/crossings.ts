@@ -1,5 +1,5 @@
-import { meet } from './meet';
 import { chordsOf, dropRepeats, type Pooled } from './pool';
+import { refineCrossing } from './refine-crossing';
 
 /** Rounds of cutting after which what still crosses is rounding alone. */
 const rounds = 6;
@@ -72,7 +72,7 @@ function findCuts(pooled: Pooled): Map<number, Cut[]> {
       return ts[index[k]] + at * (ts[index[k] + 1] - ts[index[k]]);
     };
     let at = { t: parameter(e, u), s: parameter(o, v), x: chords[p] + u * ux, y: chords[p + 1] + u * uy };
-    const found = meet(curves[owner[e]], at.t, curves[owner[o]], at.s, pooled.size);
+    const found = refineCrossing(curves[owner[e]], at.t, curves[owner[o]], at.s, pooled.size);
     // A curve that crosses itself does so at two parameters; one alone is no crossing.
     const apart = found && (owner[e] !== owner[o] || Math.abs(found.t - found.s) > 1e-6);
     if (apart && Math.hypot(found.x - at.x, found.y - at.y) < 8 * pooled.tolerance) at = found;

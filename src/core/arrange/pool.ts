@@ -18,13 +18,13 @@ export const coarse: Fineness = { flat: 2e-5, join: 2e-6 };
 export const fine: Fineness = { flat: 2e-6, join: 4e-7 };
 
 /** For every vertex the places where curves have it: entries `starts[v]` to `starts[v + 1]`. */
-export interface Meeting {
+export interface Crossing {
   readonly starts: Int32Array;
   readonly curve: Int32Array;
   readonly index: Int32Array;
 }
 
-export function meetingOf(curves: readonly Curve[], vertices: number): Meeting {
+export function meetingOf(curves: readonly Curve[], vertices: number): Crossing {
   const starts = new Int32Array(vertices + 1);
   for (const c of curves) for (const v of c.vs) starts[v + 1]++;
   for (let v = 0; v < vertices; v++) starts[v + 1] += starts[v];
@@ -42,7 +42,7 @@ export function meetingOf(curves: readonly Curve[], vertices: number): Meeting {
   return { starts, curve, index };
 }
 
-function hasVertex({ starts, curve }: Meeting, v: number, c: number): boolean {
+function hasVertex({ starts, curve }: Crossing, v: number, c: number): boolean {
   for (let i = starts[v]; i < starts[v + 1]; i++) if (curve[i] === c) return true;
   return false;
 }

@@ -2,7 +2,7 @@ import { type Cubic, cubicDerivative, isLine, lineCubic, subCubic } from '../geo
 import { flattenCubic } from '../geometry/flatten';
 import { contourArea } from '../geometry/measure';
 import { type Bounds, contourOf, hullBounds } from '../geometry/path';
-import { type Meeting, meet } from './meet';
+import { type Crossing, refineCrossing } from './refine-crossing';
 
 /** A piece of a raw parallel; `swallowed` where the parallel runs backwards, or goes round the inside of a corner. */
 export interface ParallelPart {
@@ -16,7 +16,7 @@ const reach = 8;
 const apart = (a: Bounds, b: Bounds): boolean => a.x0 > b.x1 || a.x1 < b.x0 || a.y0 > b.y1 || a.y1 < b.y0;
 
 /** Where two cubics cross, the last such place on the first of them; null where their chords do not. */
-function lastCrossing(a: Cubic, b: Cubic): Meeting | null {
+function lastCrossing(a: Cubic, b: Cubic): Crossing | null {
   const [boxA, boxB] = [hullBounds(a), hullBounds(b)];
   if (apart(boxA, boxB)) return null;
   const size = Math.max(boxA.x1 - boxA.x0, boxA.y1 - boxA.y0, boxB.x1 - boxB.x0, boxB.y1 - boxB.y0);
@@ -31,7 +31,7 @@ function lastCrossing(a: Cubic, b: Cubic): Meeting | null {
       const g = ((r.x - p.x) * uy - (r.y - p.y) * ux) / det;
       // Curves may cross a little beside their chords.
       if (f < -0.1 || f > 1.1 || g < -0.1 || g > 1.1) continue;
-      const found = meet(
+      const found = refineCrossing(
         { cubic: a },
         (i + f) / (ca.length - 1),
         { cubic: b },
@@ -44,7 +44,7 @@ function lastCrossing(a: Cubic, b: Cubic): Meeting | null {
 }
 
 /** Whether a crossing turns the way the inside of a corner does, on the side that the distance lies on. */
-function turnsInwards(a: Cubic, b: Cubic, { t, s }: Meeting, d: number): boolean {
+function turnsInwards(a: Cubic, b: Cubic, { t, s }: Crossing, d: number): boolean {
   const [u, v] = [cubicDerivative(a, t), cubicDerivative(b, s)];
   return (u.x * v.y - u.y * v.x) * d < 0;
 }

@@ -1,12 +1,12 @@
 import { type Cubic, cubicPoint, isLine, lineCubic, projectOnCubic, subCubic } from '../geometry/cubic';
 import { type Contour, contourOf, type EdgeOrigin } from '../geometry/path';
 import type { Point } from '../geometry/vector';
-import { calmRuns, crossingReach } from './chatter';
+import { cleanRuns, crossingReach } from './clean-runs';
 import type { Loop } from './clipper';
 import type { Curve } from './curves';
 import { labelLoop, type Run } from './label';
-import { meet } from './meet';
 import { mergeCubics } from './merge';
+import { refineCrossing } from './refine-crossing';
 import type { Workspace } from './workspace';
 
 /** What went on while tracing; `loose` counts joints that could not be refined. */
@@ -27,7 +27,7 @@ function joinRuns(w: Workspace, loop: Loop, a: Run, b: Run, single: boolean, rep
   if (a.v1 >= 0 && b.v0 >= 0) return { x: w.vertexX[a.v1], y: w.vertexY[a.v1] };
   const p = w.curves[a.curve];
   const q = w.curves[b.curve];
-  const m = a.curve === b.curve ? null : meet(p, a.t1, q, b.t0, w.size);
+  const m = a.curve === b.curve ? null : refineCrossing(p, a.t1, q, b.t0, w.size);
   if (m && Math.hypot(m.x - at.x, m.y - at.y) < crossingReach * w.tolerance) {
     a.t1 = m.t;
     b.t0 = m.s;
@@ -102,7 +102,7 @@ function simplify(edges: Edge[], reach: number): Edge[] {
 export function traceLoop(w: Workspace, loop: Loop, report: TraceReport): Contour | null {
   const runs = labelLoop(w, loop);
   report.orphans += runs.filter((r) => r.curve < 0).length;
-  calmRuns(w, loop, runs);
+  cleanRuns(w, loop, runs);
   const n = runs.length;
   const joints = runs.map((b, i) => joinRuns(w, loop, runs[(i + n - 1) % n], b, n === 1, report));
   const edges: Edge[] = [];

@@ -61,7 +61,10 @@ const mixPlace = (a: Place, b: Place, t: number): Place => ({
 function sameMake(a: Part, b: Part): boolean {
   const { kind } = a.source;
   return (
-    kind === b.source.kind && kind in primitives && !primitives[kind].anywhere && alike(a.steps, b.steps)
+    kind === b.source.kind &&
+    kind in primitives &&
+    !primitives[kind].placedByBounds &&
+    alike(a.steps, b.steps)
   );
 }
 

@@ -10,7 +10,7 @@ import { rectangle } from '../source/rectangle';
 import type { Coat, CoatShape, FillCoat, StrokeCoat } from './types';
 import { evenWidth, profileFields, widthAlong } from './width-profile';
 
-export type { Cover, PaintContext, PaintDefinition, Tile } from './paint';
+export type { Cover, PaintContext, PaintDefinition, PatternTile } from './paint';
 export { isGradient, keepPaint, paintKinds, paintOf, paints, placeOn, shareOf } from './paint';
 export { coloursOf, convertPaint } from './paint/convert';
 export { rampOf, stopsSchema } from './paint/gradient';

@@ -5,7 +5,7 @@ import { holders } from '../holder';
 import type { LockUp } from '../holder/types';
 import { outlineBounds } from '../outline/bounds';
 import { evaluatePart } from '../scene/evaluate';
-import { lockUpUnit } from '../scene/rules';
+import { lockUpUnit } from '../scene/lock-up-rules';
 import { wrap } from './arrange-parts';
 import { type Edited, freeName } from './edited';
 import { jointBounds, sheetBounds } from './pick';

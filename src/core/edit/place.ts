@@ -10,7 +10,7 @@ import { withPart } from './tree';
  * the origin of a primitive, the middle of what is inside a group, a combination, a drawn path or words.
  */
 export function anchorOf(design: Design, part: Part): Point {
-  if (isPrimitive(part.source) && !primitives[part.source.kind].anywhere) return { x: 0, y: 0 };
+  if (isPrimitive(part.source) && !primitives[part.source.kind].placedByBounds) return { x: 0, y: 0 };
   const b = evaluatePart(design, part).stages[0]?.bounds;
   return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : { x: 0, y: 0 };
 }

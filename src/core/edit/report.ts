@@ -165,7 +165,7 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
   }
   if (card.list === 'finishes') {
     const finish = part.finishes.find((c) => c.id === card.id);
-    const ground = evaluatePart(design, part).grounds.get(card.id);
+    const ground = evaluatePart(design, part).finishBounds.get(card.id);
     const grips = finish && ground && finishes[finish.kind].paintHandles?.(finish.params, ground);
     if (grips) return grips.map((h) => place(h, card, m));
     const handles = (finish && finishes[finish.kind].handles?.(finish.params)) ?? [];
@@ -181,7 +181,7 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
 /** Lines that show how a finish lies, SVG path text in sheet units. */
 function finishLines(design: Design, part: Part, id: string): string {
   const finish = part.finishes.find((c) => c.id === id);
-  const ground = evaluatePart(design, part).grounds.get(id);
+  const ground = evaluatePart(design, part).finishBounds.get(id);
   const lines = finish && ground && finishes[finish.kind].paintLines?.(finish.params, ground);
   return lines ? formatPath(transformPath(lines, worldOf(design, part.id))) : '';
 }

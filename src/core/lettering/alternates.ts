@@ -1,4 +1,4 @@
-import { type AxisValues, type Face, type FaceInstance, faceById } from './face';
+import { type AxisValues, type FaceInstance, type FontFace, faceById } from './face';
 import { scriptsOf } from './items';
 import type { Lettering } from './types';
 
@@ -19,7 +19,7 @@ const most = 20;
 
 const known = new WeakMap<FaceInstance, Map<string, readonly LetterForms[]>>();
 
-function find(face: Face, instance: FaceInstance, letter: string): LetterForms[] {
+function find(face: FontFace, instance: FaceInstance, letter: string): LetterForms[] {
   const [script] = scriptsOf(letter);
   const glyphs = (tag: string, value: number): string =>
     instance

@@ -63,7 +63,7 @@ export interface FaceInstance {
 }
 
 /** A font file that was read. */
-export interface Face {
+export interface FontFace {
   readonly id: string;
   /** As the file names itself. */
   readonly name: string;
@@ -77,11 +77,11 @@ export interface Face {
   at(axes: AxisValues): FaceInstance;
 }
 
-const loaded = new Map<string, Face>();
+const loaded = new Map<string, FontFace>();
 let stamp = 0;
 
 /** Takes a face up, to be found by its id from now on. */
-export function provideFace(face: Face): void {
+export function provideFace(face: FontFace): void {
   if (loaded.has(face.id)) return;
   loaded.set(face.id, face);
   stamp++;
@@ -94,7 +94,7 @@ export function withdrawFaces(): void {
   if (loaded.size < before) stamp++;
 }
 
-export const faceById = (id: string): Face | undefined => loaded.get(id);
+export const faceById = (id: string): FontFace | undefined => loaded.get(id);
 
 /** A number that grows with every face taken up: what rests on faces is as it was while it stays. */
 export const facesStamp = (): number => stamp;

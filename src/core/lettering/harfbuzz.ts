@@ -5,9 +5,9 @@ import { type Contour, contourOf, type Path, pathOf } from '../geometry/path';
 import {
   type Axis,
   type AxisValues,
-  type Face,
   type FaceInstance,
   type FeatureRange,
+  type FontFace,
   FontFault,
   type Glyph,
   type ShapeOrder,
@@ -149,7 +149,7 @@ const keyOf = (axes: AxisValues): string =>
  * Reads a TrueType or OpenType file.
  * @throws FontFault in words where it cannot be used.
  */
-export function openFace(id: string, bytes: Uint8Array): Face {
+export function openFace(id: string, bytes: Uint8Array): FontFace {
   checkFile(bytes);
   const face = new hb.Face(new hb.Blob(bytes));
   const maxp = face.referenceTable('maxp');

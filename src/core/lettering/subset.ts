@@ -1,4 +1,4 @@
-import { type AxisValues, type Face, FontFault } from './face';
+import { type AxisValues, type FontFace, FontFault } from './face';
 
 /** What is called of the subsetter (HarfBuzz, hb-subset.h); numbers are addresses in its memory. */
 interface Exports {
@@ -39,11 +39,11 @@ export interface Subsetter {
    * place of its axes.
    * @throws FontFault where the font cannot be cut down.
    */
-  subset(face: Face, axes: AxisValues, codePoints: Iterable<number>): Uint8Array;
+  subset(face: FontFace, axes: AxisValues, codePoints: Iterable<number>): Uint8Array;
 }
 
 /** What a font says about being put into a document (OpenType, OS/2 fsType). */
-export function embedding({ file }: Pick<Face, 'file'>): 'subset' | 'whole' | 'never' {
+export function embedding({ file }: Pick<FontFace, 'file'>): 'subset' | 'whole' | 'never' {
   const view = new DataView(file.buffer, file.byteOffset, file.byteLength);
   for (let i = 0; i < view.getUint16(4); i++) {
     const at = 12 + 16 * i;

@@ -34,7 +34,7 @@ export class Painter implements Target {
   private readonly resident = new Map<Float64Array | Float32Array, number>();
   private readonly tables = new GradientTables();
   private readonly own = new OwnBounds();
-  private readonly grounds = new WeakMap<Scene, ShapeNode>();
+  private readonly groundShapes = new WeakMap<Scene, ShapeNode>();
   private x = 0;
   private y = 0;
   private wide = tileSize;
@@ -117,7 +117,7 @@ export class Painter implements Target {
 
   private groundOf(scene: Scene): ShapeNode | null {
     if (!scene.ground) return null;
-    const known = this.grounds.get(scene);
+    const known = this.groundShapes.get(scene);
     if (known) return known;
     const node: ShapeNode = {
       type: 'shape',
@@ -126,7 +126,7 @@ export class Painter implements Target {
       opacity: 1,
       blend: 'normal',
     };
-    this.grounds.set(scene, node);
+    this.groundShapes.set(scene, node);
     return node;
   }
 

@@ -74,7 +74,7 @@ const bare = new WeakMap<Part, Part>();
 
 /** Middle of what a part starts from, its steps aside: a step that looks for it can never go round. */
 function middleOf(context: EvaluationContext, part: Part): Point {
-  if (isPrimitive(part.source) && !primitives[part.source.kind].anywhere) return { x: 0, y: 0 };
+  if (isPrimitive(part.source) && !primitives[part.source.kind].placedByBounds) return { x: 0, y: 0 };
   let plain = bare.get(part);
   if (!plain) {
     plain = { ...part, steps: [], coats: [], source: { ...part.source } };

@@ -1,5 +1,5 @@
 import { combine } from '../arrange/combine';
-import { type Coat, type Cover, coatArea, coatShape, paintOf, type Tile } from '../coat';
+import { type Coat, type Cover, coatArea, coatShape, type PatternTile, paintOf } from '../coat';
 import { parseHex } from '../colour/colour';
 import type { Card } from '../document/card';
 import type { Part } from '../document/types';
@@ -140,7 +140,7 @@ function attempted<T>(card: string, faults: Omit<CardFault, 'part'>[], otherwise
 }
 
 /** What a part's coats paint on its outline, and what each of them comes to. */
-export function coat(part: Part, outline: Outline, tile: (id: string) => Tile | null): Coated {
+export function coat(part: Part, outline: Outline, tile: (id: string) => PatternTile | null): Coated {
   const coats = new Map<string, CoatResult>();
   const faults: Omit<CardFault, 'part'>[] = [];
   const grouped = isGroup(part.source);
@@ -204,20 +204,20 @@ export function coat(part: Part, outline: Outline, tile: (id: string) => Tile | 
 }
 
 /**
- * What is painted once a part's finishes have done their work; `grounds` is told the bounds of what
+ * What is painted once a part's finishes have done their work; `finishBounds` is told the bounds of what
  * each of them is given.
  */
 export function finishNodes(
   part: Part,
   outline: Outline,
   nodes: readonly SceneNode[],
-  grounds: Map<string, Bounds | null>,
+  finishBounds: Map<string, Bounds | null>,
 ): { readonly nodes: readonly SceneNode[]; readonly faults: readonly Omit<CardFault, 'part'>[] } {
   const faults: Omit<CardFault, 'part'>[] = [];
   let at = nodes;
   for (const card of part.finishes) {
     if (finishes[card.kind].paintHandles)
-      grounds.set(card.id, at.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null));
+      finishBounds.set(card.id, at.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null));
     if (!card.on || reachesBelow(card)) continue;
     const paintedOn = {
       nodes: at,

@@ -40,7 +40,7 @@ const outlines = new WeakMap<Part['source'], { steps: readonly Card[]; basis: Ba
 interface Painted {
   readonly nodes: readonly SceneNode[];
   readonly coats: ReadonlyMap<string, CoatResult>;
-  readonly grounds: ReadonlyMap<string, Bounds | null>;
+  readonly finishBounds: ReadonlyMap<string, Bounds | null>;
   readonly faults: readonly Omit<CardFault, 'part'>[];
 }
 
@@ -117,10 +117,10 @@ function paint(part: Part, made: Stepped, basis: Basis, context: EvaluationConte
     : repeated.length
       ? [...coated, ...repeated]
       : coated;
-  const grounds = new Map<string, Bounds | null>();
-  const finished = finishNodes(part, made.outline, painted, grounds);
+  const finishBounds = new Map<string, Bounds | null>();
+  const finished = finishNodes(part, made.outline, painted, finishBounds);
   const all = [...faults, ...uncopied, ...finished.faults];
-  const result = { nodes: finished.nodes, coats, grounds, faults: all };
+  const result = { nodes: finished.nodes, coats, finishBounds, faults: all };
   looks.set(part.coats, { finishes: part.finishes, made, basis, painted: result });
   return result;
 }
@@ -162,13 +162,13 @@ function evaluateIn(context: EvaluationContext, part: Part): PartResult {
   const basis = basisOf(context, part);
   if (known && sameBasis(known.basis, basis)) return known.result;
   const made = make(part, basis, context);
-  const { nodes, coats, grounds, faults } = paint(part, made, basis, context);
+  const { nodes, coats, finishBounds, faults } = paint(part, made, basis, context);
   const result: PartResult = {
     outline: made.outline,
     stages: made.stages,
     nodes,
     coats,
-    grounds,
+    finishBounds,
     node: {
       type: 'group',
       children: nodes,

@@ -38,7 +38,7 @@ export interface PartResult {
   /** What each coat comes to. */
   readonly coats: ReadonlyMap<string, CoatResult>;
   /** Bounds of what finishes with grips on it are given. */
-  readonly grounds: ReadonlyMap<string, Bounds | null>;
+  readonly finishBounds: ReadonlyMap<string, Bounds | null>;
   /** The whole part in its parent's coordinates. */
   readonly node: GroupNode;
   readonly faults: readonly CardFault[];

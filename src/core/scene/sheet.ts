@@ -3,8 +3,8 @@ import type { Design, Part } from '../document/types';
 import { budget, spend, WorkFault } from '../geometry/budget';
 import { layered } from './below';
 import { evaluatePart } from './evaluate';
+import { applyLockUps } from './lock-up-rules';
 import type { CardFault, PartResult } from './result';
-import { keepRules } from './rules';
 import type { Scene } from './types';
 import { weightOf } from './weight';
 
@@ -42,7 +42,7 @@ function affordable(design: Design, parts: readonly Part[]) {
  * @throws RangeError where the design has no such sheet.
  */
 export function evaluateSheet(given: Design, sheetId: string): Evaluated {
-  const design = keepRules(given);
+  const design = applyLockUps(given);
   const sheet = design.sheets.find((s) => s.id === sheetId);
   if (!sheet) throw new RangeError(`The design has no sheet “${sheetId}”.`);
   const parts = sheet.parts.map((id) => design.parts[id]).filter((p) => p && !p.hidden && !p.construction);

@@ -1,4 +1,4 @@
-import { paintOf, type Tile } from '../coat';
+import { type PatternTile, paintOf } from '../coat';
 import { sourceReferences } from '../document/part-references';
 import type { Design, Part } from '../document/types';
 import { outlineBounds } from '../outline/bounds';
@@ -13,7 +13,7 @@ export const sameTiles = (a: Tiles, b: Tiles) =>
   a.size === b.size && [...a].every(([id, r]) => b.get(id) === r);
 
 /** What a pattern repeats of a part, as paints take it. */
-export const tileOf = (result: PartResult | null | undefined): Tile | null => {
+export const tileOf = (result: PartResult | null | undefined): PatternTile | null => {
   const bounds = result ? outlineBounds(result.outline) : null;
   return result && bounds ? { nodes: result.nodes, bounds } : null;
 };

@@ -26,8 +26,8 @@ export interface SourceDefinition<P extends object> extends Referring<P> {
   readonly defaults: P;
   /** Whether the outline is a line rather than an area: it is stroked when it is drawn. */
   readonly open?: boolean;
-  /** Whether the outline stands anywhere about the origin: its place is told by the middle of its bounds. */
-  readonly anywhere?: boolean;
+  /** Whether the outline stands placedByBounds about the origin: its place is told by the middle of its bounds. */
+  readonly placedByBounds?: boolean;
   outline(params: P): Path;
   /** In place of the outline, for sources of several pieces. */
   pieces?(params: P, siblings: Siblings): Outline;

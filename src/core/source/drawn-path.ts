@@ -12,7 +12,7 @@ export interface DrawnContour {
 /** A path drawn node by node; contours as the core keeps them. */
 export const drawnPath = defineSource<{ contours: readonly DrawnContour[]; fillRule: FillRule }>({
   kind: 'path',
-  anywhere: true,
+  placedByBounds: true,
   fields: [],
   schema: (joi) => ({
     contours: contoursSchema(joi).required(),

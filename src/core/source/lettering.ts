@@ -143,7 +143,7 @@ function withReferences(l: Lettering, rename: (id: string) => string): Lettering
 /** Words in a face, that stay words whatever comes after. */
 export const lettering = defineSource<Lettering>({
   kind: 'lettering',
-  anywhere: true,
+  placedByBounds: true,
   fields: [
     size('size'),
     share('leading', 0, 10),

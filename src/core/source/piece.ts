@@ -48,7 +48,7 @@ function pieceOutline({ index, keys }: Piece, body: Outline, cutters: readonly O
 /** One of the pieces that a part falls into where others cut it. */
 export const piece = defineSource<Piece>({
   kind: 'piece',
-  anywhere: true,
+  placedByBounds: true,
   borrowed: true,
   fields: [],
   schema: (joi) => ({

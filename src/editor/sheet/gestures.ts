@@ -1,7 +1,7 @@
 import { applyPatch, type Design } from '@/core';
 import type { Gesture } from '@/core/edit';
 import { reportDefect } from '../state/defects';
-import { beginDrag, endDrag, tell } from '../state/history';
+import { beginDrag, endDrag, pushDesign } from '../state/history';
 import { get, set } from '../state/store';
 import { choice, showFrame, studioEngine } from '../state/studio';
 
@@ -31,7 +31,7 @@ export class Drag {
     this.ready = beginDrag().then((before) => {
       this.before = before;
       this.start = start ?? before;
-      return tell();
+      return pushDesign();
     });
   }
 
@@ -97,6 +97,6 @@ export class Drag {
     } finally {
       endDrag(this.label, before, made, studioAt);
     }
-    await tell();
+    await pushDesign();
   }
 }

@@ -4,11 +4,11 @@ import type { StudioCommand } from '@/worker/commands';
 import type { Aside } from '../sync/ports';
 import { ApiError, answered, api } from './api';
 import { reportDefect } from './defects';
-import { commit, idle, inTurn, keepNow, loadHistory, openedDesign, studioHas, tell } from './history';
+import { commit, idle, inTurn, keepNow, loadHistory, openedDesign, pushDesign, studioHas } from './history';
+import { studioLoads } from './push-design';
 import { atRest, get, say, set } from './store';
 import { choice, hasEngine, showFrame, startEngine, studioEngine, takenIn } from './studio';
 import { sync } from './sync';
-import { studioLoads } from './told';
 
 let ahead: { readonly id: string; readonly answer: Promise<{ status: number; data: unknown }> } | null = null;
 
@@ -40,7 +40,7 @@ export async function openDesign(id: string): Promise<void> {
   studioEngine().board.onFailure = say;
   showFrame(await studioEngine().studio.open(sheetId, choice()), false);
   // What an earlier visit could not send comes on top.
-  await tell();
+  await pushDesign();
   loadHistory(id, stored.seq, recovered).catch(reportDefect);
 }
 
@@ -176,7 +176,7 @@ export function guideMiddle(): void {
 export const openSheet = (id: string): Promise<void> =>
   inTurn(async () => {
     if (!openedDesign().sheets.some((s) => s.id === id)) return;
-    await tell();
+    await pushDesign();
     set({
       sheetId: id,
       ...atRest,

@@ -1,7 +1,7 @@
 import type { Card, Coat, Part } from '@/core';
 import { cardAt, coatOfCard, freshCopy, type ListedCard, withCards } from '../bench/cards';
 import { changeChosen, run } from './actions';
-import { tell } from './history';
+import { pushDesign } from './history';
 import { get, say } from './store';
 import { studioEngine } from './studio';
 
@@ -35,7 +35,7 @@ export async function copyParts(): Promise<void> {
     return;
   }
   // As they stand on the sheet: rules may place them otherwise than they were put.
-  await tell();
+  await pushDesign();
   const parts = await studioEngine().studio.family(chosen);
   await keep({ format: 'silent-compass/parts', top: chosen, parts }, 'Copied.');
 }

@@ -16,11 +16,11 @@ import { cardAt } from '../bench/cards';
 import { ApiError, api } from './api';
 import { reportDefect } from './defects';
 import { turns } from './phase';
+import { pushDesign, studioHas } from './push-design';
 import { get, say, set } from './store';
 import { clientId, onArrivals, sync } from './sync';
-import { studioHas, tell } from './told';
 
-export { studioHas, tell } from './told';
+export { pushDesign, studioHas } from './push-design';
 
 /** Changes of the past that can still be undone. */
 const historyLength = 500;
@@ -138,7 +138,7 @@ export function inTurn(work: () => Promise<void>): Promise<void> {
 export async function quiet(): Promise<void> {
   await running;
   await turns.idle();
-  await tell();
+  await pushDesign();
 }
 
 /** The changes of this window after which others have changed the same: they cannot be taken back any more. */
@@ -182,7 +182,7 @@ export function commit(label: string, wanted: Design): void {
   keepChoiceSound(next);
   if (turns.phase.at === 'live') keepLive(label, before, next);
   else record(label, before, next);
-  void tell();
+  void pushDesign();
 }
 
 /** Goes on with the change under way; what does not belong to it, such as a look kept while words are typed, is one of its own. */
@@ -235,7 +235,7 @@ export function endDrag(label: string, before: Design, made: Design | null, stud
     }
   } finally {
     turns.settle();
-    void tell();
+    void pushDesign();
   }
 }
 
@@ -253,14 +253,14 @@ onArrivals({
       for (const c of list) if (places.touchedBy(c.patch)) overtaken.add(c);
     set({ design, notice: 'Another window changed this design.' });
     keepChoiceSound(design);
-    void tell();
+    void pushDesign();
   },
   rebuilt(design, without) {
     const gone = new Set(without);
     const left = (list: readonly Change[]) => list.filter((c) => !gone.has(c.changeId));
     set((s) => ({ design, undo: left(s.undo), redo: left(s.redo) }));
     keepChoiceSound(design);
-    void tell();
+    void pushDesign();
   },
 });
 
@@ -295,7 +295,7 @@ function step(from: 'undo' | 'redo'): void {
   );
   keepChoiceSound(design);
   sync.add({ changeId: makeId(), clientId, role: from, label: change.label, patch, inverse });
-  void tell();
+  void pushDesign();
   say(`${from === 'undo' ? 'Undone' : 'Redone'}: ${change.label}`);
 }
 

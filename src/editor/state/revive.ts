@@ -1,8 +1,8 @@
 import { reportDefect } from './defects';
 import { undo } from './history';
+import { studioHas } from './push-design';
 import { get, say, set } from './store';
 import { choice, hasEngine, onEngineEnd, showFrame, startEngine, studioEngine } from './studio';
-import { studioHas } from './told';
 
 /** Milliseconds within which workers that end again and again are not started again by themselves. */
 const spell = 60_000;

@@ -1,7 +1,7 @@
 import { replaceEqualDeep } from '@tanstack/react-query';
 import { type Remote, transfer, wrap } from 'comlink';
 import type { Report } from '@/core/edit';
-import type { Frame, Studio } from '@/worker/desk';
+import type { Frame, Studio } from '@/worker/studio-service';
 import { TileBoard } from '../sheet/tile-board';
 import { reportDefect, StudioGone } from './defects';
 import { type EditorState, get, set } from './store';

@@ -1,7 +1,7 @@
 import { type CoatRef, parentOf, tileIdOf } from '@/core/edit';
 import { fitArea } from '../sheet/view';
 import { choose, takeTool } from './actions';
-import { inTurn, openedDesign, tell } from './history';
+import { inTurn, openedDesign, pushDesign } from './history';
 import { get, say, set } from './store';
 import { choice, showFrame, studioEngine } from './studio';
 
@@ -14,7 +14,7 @@ export const workOnTile = (ref: CoatRef): Promise<void> =>
       say('Choose the part that the pattern repeats first.');
       return;
     }
-    await tell();
+    await pushDesign();
     const group = design.parts[tile].children.length > 0;
     takeTool('pick');
     set({ tileWork: ref, scope: group ? tile : parentOf(design, tile), chosen: [], card: null });
@@ -37,7 +37,7 @@ export const endTileWork = (): Promise<void> =>
   inTurn(async () => {
     const { tileWork, design } = get();
     if (!tileWork) return;
-    await tell();
+    await pushDesign();
     const there = design?.parts[tileWork.id];
     set({ tileWork: null, scope: there && design ? parentOf(design, tileWork.id) : null });
     showFrame(await studioEngine().studio.workOnTile(null, choice()), true);

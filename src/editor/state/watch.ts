@@ -1,5 +1,5 @@
 import type { Remote } from 'comlink';
-import type { Studio } from '@/worker/desk';
+import type { Studio } from '@/worker/studio-service';
 import { StudioGone } from './defects';
 import { set } from './store';
 

@@ -7,7 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import {
   clipText,
   type Design,
-  type Face,
+  type FontFace,
   FontFault,
   ownFaceId,
   provideFace,
@@ -23,7 +23,7 @@ import { unpackFont } from '../woff';
 import type { Answer, FontFile, Job, Results } from './messages';
 
 /** Faces once opened stay for good; those of an owner are at hand only while one of theirs is drawn. */
-const opened = new Map<string, Face>();
+const opened = new Map<string, FontFace>();
 
 function provideOwn(fonts: readonly FontFile[]): void {
   withdrawFaces();

@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { openSync } from 'fontkit';
 import { beforeAll, describe, expect, it } from 'vitest';
 import {
+  applyLockUps,
   type Bounds,
   type Design,
   evaluateSheet,
   faceById,
-  keepRules,
   type Lettering,
   origin,
   type Part,
@@ -33,11 +33,11 @@ type Rules = Partial<Extract<Part['source'], { kind: 'lock-up' }>>;
 const lockOf = (d: Design) => Object.values(d.parts).find((p) => p.source.kind === 'lock-up') as Part;
 const ruled = (d: Design, rules: Rules): Design => {
   const lock = lockOf(d);
-  return keepRules(withPart(d, { ...lock, source: { ...lock.source, ...rules } as Part['source'] }));
+  return applyLockUps(withPart(d, { ...lock, source: { ...lock.source, ...rules } as Part['source'] }));
 };
 const made = (...parts: Part[]): Design => {
   const ids = parts.map((p) => p.id);
-  return keepRules(lockUpParts(designOf(2000, ...parts), 's', ids).design);
+  return applyLockUps(lockUpParts(designOf(2000, ...parts), 's', ids).design);
 };
 const box = (d: Design, id: string): Bounds => sheetBounds(d, id) as Bounds;
 
@@ -92,7 +92,7 @@ describe('a lock-up', () => {
         fc.integer({ min: 5, max: 400 }),
         (text, face, size, radius) => {
           const other = withLettering(d.parts.w, (l) => ({ ...l, text, face, size }));
-          const next = keepRules(
+          const next = applyLockUps(
             withPart(withPart(d, other), { ...d.parts.m, source: disc('m', 0, 0, radius).source }),
           );
           const [m, w, e] = ['m', 'w', 'e'].map((id) => box(next, id));
@@ -100,7 +100,7 @@ describe('a lock-up', () => {
           expect(w.x0 - m.x1).toBeCloseTo(one, 6);
           expect(e.x0 - w.x1).toBeCloseTo(one, 6);
           expect(m.y1 - m.y0).toBeCloseTo(3 * one, 6);
-          expect(keepRules(next)).toBe(next);
+          expect(applyLockUps(next)).toBe(next);
         },
       ),
       { numRuns: 40 },
@@ -127,10 +127,10 @@ describe('a lock-up', () => {
       sheets: [{ ...inner.sheets[0], parts: [...inner.sheets[0].parts, 'm'] }],
     };
     const outer = lockUpParts(d, 's', ['m', lockOf(inner).id]);
-    const kept = keepRules(outer.design);
+    const kept = applyLockUps(outer.design);
     expect(kept.parts[outer.chosen[0]].children).toEqual(['m', lockOf(inner).id]);
     const long = { text: 'A MUCH LONGER LINE BELOW THE NAME', size: 60 };
-    const grown = keepRules(
+    const grown = applyLockUps(
       withPart(
         kept,
         withLettering(kept.parts.t, (l) => ({ ...l, ...long })),
@@ -145,7 +145,7 @@ describe('a lock-up', () => {
     const drag = (id: string) =>
       applyGesture(d, 's', { type: 'move', ids: [id], dx: 50, dy: 20, straight: false }, 0);
     expect(drag('m')).toMatchObject({ design: d, readout: 'placed by its lock-up' });
-    const moved = keepRules(drag('w').design);
+    const moved = applyLockUps(drag('w').design);
     expect(box(moved, 'm').x0 - box(d, 'm').x0).toBeCloseTo(50, 9);
     expect(box(moved, 'm').y0 - box(d, 'm').y0).toBeCloseTo(20, 9);
   });

@@ -5,7 +5,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import {
   type Design,
   evaluate,
-  type Face,
+  type FontFace,
   faceById,
   type Lettering,
   makeCoat,
@@ -82,7 +82,7 @@ describe('lettering in an SVG file', () => {
   });
 
   it('is outlines where the font does not allow to be put into documents (OpenType, OS/2 fsType)', () => {
-    const withType = (type: number): Pick<Face, 'file'> => {
+    const withType = (type: number): Pick<FontFace, 'file'> => {
       const file = new Uint8Array(fontBytes('zilla-slab-700'));
       const view = new DataView(file.buffer);
       for (let i = 0; i < view.getUint16(4); i++)
@@ -104,7 +104,7 @@ describe('fonts cut down', () => {
     (id) => {
       const text = id === 'amiri-700' ? 'مرصد' : 'office Tarn';
       const axes: Record<string, number> = id === 'source-sans' ? { wght: 730 } : {};
-      const whole = faceById(id) as Face;
+      const whole = faceById(id) as FontFace;
       const bytes = subsetter.subset(
         whole,
         axes,

@@ -8,7 +8,7 @@ import type { SceneNode, ScenePaint } from '../../scene/types';
 import type { Paint } from '../types';
 
 /** What a pattern repeats: nodes and the bounds of the outline they have. */
-export interface Tile {
+export interface PatternTile {
   readonly nodes: readonly SceneNode[];
   readonly bounds: Bounds;
 }
@@ -18,7 +18,7 @@ export interface PaintContext {
   /** Bounds of the outline the coat has. */
   readonly bounds: Bounds;
   /** The part a pattern repeats; null where there is none, or where it would contain itself. */
-  tile(id: string): Tile | null;
+  tile(id: string): PatternTile | null;
 }
 
 /** What covers an area: a paint the raster knows, or nodes that are clipped by the area. */

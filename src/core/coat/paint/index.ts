@@ -12,7 +12,7 @@ import { radial } from './radial';
 import { solid } from './solid';
 import { stripes } from './stripes';
 
-export type { Cover, PaintContext, PaintDefinition, Tile } from './definition';
+export type { Cover, PaintContext, PaintDefinition, PatternTile } from './definition';
 export { placeOn, shareOf } from './definition';
 
 /** The paints by kind, in the order they are offered. */

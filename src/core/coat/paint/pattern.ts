@@ -14,7 +14,7 @@ import type { Point } from '../../geometry/vector';
 import { groupNode } from '../../scene/group-node';
 import { weightOf } from '../../scene/weight';
 import type { Pattern } from '../types';
-import { definePaint, type PaintContext, type Tile } from './definition';
+import { definePaint, type PaintContext, type PatternTile } from './definition';
 
 /** Most tiles that are drawn. */
 const most = 100_000;
@@ -37,7 +37,7 @@ function frame(p: Pattern, b: Bounds): Matrix {
 }
 
 /** From one tile to the next in its row and its column, in the tile's own coordinates. */
-export const pitchOf = (p: Pattern, { bounds: t }: Tile): Point => ({
+export const pitchOf = (p: Pattern, { bounds: t }: PatternTile): Point => ({
   x: t.x1 - t.x0 + p.spacingX,
   y: t.y1 - t.y0 + p.spacingY,
 });
@@ -49,7 +49,7 @@ export const cellOf = ({ layout }: Pattern, pitch: Point, column: number, row: n
 });
 
 /** Rows and columns of tiles that may show on some bounds. */
-function reachOf(p: Pattern, tile: Tile, bounds: Bounds) {
+function reachOf(p: Pattern, tile: PatternTile, bounds: Bounds) {
   const back = invert(frame(p, bounds));
   const pitch = pitchOf(p, tile);
   if (!back || !(pitch.x > 0) || !(pitch.y > 0)) return null;
@@ -63,11 +63,11 @@ function reachOf(p: Pattern, tile: Tile, bounds: Bounds) {
 }
 
 /** Tiles that may be drawn of one this heavy. */
-const mostOf = ({ nodes }: Tile): number =>
+const mostOf = ({ nodes }: PatternTile): number =>
   Math.min(most, Math.floor(budget().part / Math.max(1, weightOf(nodes))));
 
 /** Places of all tiles whose cells touch the bounds, as shifts in the lattice's coordinates. */
-function places(p: Pattern, tile: Tile, bounds: Bounds): Point[] {
+function places(p: Pattern, tile: PatternTile, bounds: Bounds): Point[] {
   const reach = reachOf(p, tile, bounds);
   if (!reach || reach.count > mostOf(tile)) return [];
   const m = frame(p, bounds);

@@ -99,7 +99,7 @@ function finishHolder(design: Design, part: Part, id: string): Holder | null {
   const card = part.finishes.find((c) => c.id === id);
   if (!card) return null;
   const definition = finishes[card.kind];
-  const ground = evaluatePart(design, part).grounds.get(id);
+  const ground = evaluatePart(design, part).finishBounds.get(id);
   return {
     fields: definition.fields,
     handles:
@@ -200,7 +200,7 @@ export function dragHandle(
         ? stepHolder(design, part, card)
         : finishHolder(design, part, card.id);
   let at = applyTo(back, p);
-  if (card.list === 'finishes' && !evaluatePart(design, part).grounds.has(card.id)) {
+  if (card.list === 'finishes' && !evaluatePart(design, part).finishBounds.has(card.id)) {
     // Shadows fall on the sheet: their handles stand about the part's anchor, in sheet units.
     const centre = applyTo(world, anchorOf(design, part));
     at = { x: p.x - centre.x, y: p.y - centre.y };

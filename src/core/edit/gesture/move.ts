@@ -1,6 +1,6 @@
 import type { Design } from '../../document/types';
 import type { Point } from '../../geometry/vector';
-import { isPlacedByRule } from '../../scene/rules';
+import { isPlacedByRule } from '../../scene/lock-up-rules';
 import { jointBounds } from '../pick';
 import {
   alongAxes,

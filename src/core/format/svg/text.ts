@@ -1,7 +1,7 @@
 import { type Matrix, multiply, translation } from '../../geometry/matrix';
 import type { Path } from '../../geometry/path';
 import { faceAt } from '../../lettering/alternates';
-import { type AxisValues, type Face, type Features, faceById } from '../../lettering/face';
+import { type AxisValues, type Features, type FontFace, faceById } from '../../lettering/face';
 import { directionsOf, itemsOf, scriptsOf } from '../../lettering/items';
 import { type LetterOf, lettersOf } from '../../lettering/letter-of';
 import { type Cluster, commonFeatures } from '../../lettering/shape-line';
@@ -19,7 +19,7 @@ export interface SvgText {
 
 interface Font {
   readonly family: string;
-  readonly face: Face;
+  readonly face: FontFace;
   readonly axes: AxisValues;
   readonly codePoints: Set<number>;
 }

@@ -202,7 +202,7 @@ const kept = new WeakMap<object, { readonly stamp: number; readonly parts: Desig
  * The design with the members of its lock-ups where the rules want them; the same object where they are there
  * already.
  */
-export function keepRules(design: Design): Design {
+export function applyLockUps(design: Design): Design {
   const known = kept.get(design.parts);
   if (known && known.stamp === facesStamp())
     return known.parts === design.parts ? design : { ...design, parts: known.parts };

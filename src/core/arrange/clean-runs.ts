@@ -1,7 +1,7 @@
 import { cubicPoint, projectOnCubic } from '../geometry/cubic';
 import type { Loop } from './clipper';
 import type { Run } from './label';
-import { meet } from './meet';
+import { refineCrossing } from './refine-crossing';
 import type { Workspace } from './workspace';
 
 /** How far a refined crossing may lie from the chords' crossing, in tolerances. */
@@ -12,7 +12,7 @@ function isRealJoint(w: Workspace, loop: Loop, a: Run, b: Run): boolean {
   if (a.v1 >= 0 && b.v0 >= 0) return true;
   if (a.curve === b.curve) return false;
   const at = w.toSheet(loop[2 * b.from], loop[2 * b.from + 1]);
-  const m = meet(w.curves[a.curve], a.t1, w.curves[b.curve], b.t0, w.size);
+  const m = refineCrossing(w.curves[a.curve], a.t1, w.curves[b.curve], b.t0, w.size);
   return !!m && Math.hypot(m.x - at.x, m.y - at.y) < crossingReach * w.tolerance;
 }
 
@@ -61,7 +61,7 @@ function bridgeNode(w: Workspace, a: Run, b: Run, z: Run): boolean {
  * Where two curves nearly coincide, their chords cross to and fro. Such short stretches of
  * the other curve are taken back, so that no needless nodes are left. Changes `runs`.
  */
-export function calmRuns(w: Workspace, loop: Loop, runs: Run[]): void {
+export function cleanRuns(w: Workspace, loop: Loop, runs: Run[]): void {
   for (let again = true; again && runs.length > 2; ) {
     again = false;
     for (let r = 0; r < runs.length && runs.length > 2; r++) {

@@ -1,5 +1,6 @@
 import { transfer } from 'comlink';
 import {
+  applyLockUps,
   applyPatch,
   type Bounds,
   type Budget,
@@ -8,7 +9,6 @@ import {
   evaluate,
   evaluatePart,
   isGroup,
-  keepRules,
   type Matrix,
   type Part,
   type PatchOperation,
@@ -73,7 +73,7 @@ function must(): Design {
 
 function show(choice: Choice): Frame {
   requested();
-  const d = keepRules(must());
+  const d = applyLockUps(must());
   design = d;
   // The sheet at hand may have gone with a change that was undone.
   if (!d.sheets.some((s) => s.id === sheetId)) sheetId = d.sheets[0].id;

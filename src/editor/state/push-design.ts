@@ -5,14 +5,14 @@ import { get } from './store';
 import { choice, hasEngine, showFrame, studioEngine } from './studio';
 
 /** What the studio was last told of; null where it has to be given the whole design. */
-let told: Design | null = null;
-let telling: Promise<void> | null = null;
+let pushed: Design | null = null;
+let pushing: Promise<void> | null = null;
 /** Whether the studio is busy taking up another design: nothing of this one is brought to it any more. */
 let loading = false;
 
 /** Says that the studio has this design already. */
 export function studioHas(design: Design | null): void {
-  told = design;
+  pushed = design;
   loading = false;
 }
 
@@ -24,30 +24,30 @@ export function studioLoads(): void {
 async function bringUp(next: Design): Promise<void> {
   const { studio } = studioEngine();
   const live = turns.phase.at === 'live';
-  if (!told) {
-    told = next;
+  if (!pushed) {
+    pushed = next;
     showFrame(await studio.put(next, get().sheetId, choice()), live);
     return;
   }
-  const patch = diffJson(told, next);
-  told = next;
+  const patch = diffJson(pushed, next);
+  pushed = next;
   if (patch.length) showFrame(await studio.change(patch, choice()), live);
 }
 
-async function tellOn(): Promise<void> {
+async function pushOn(): Promise<void> {
   for (let failed = 0; hasEngine(); ) {
     const { design } = get();
-    if (!design || told === design || loading) return;
+    if (!design || pushed === design || loading) return;
     try {
       await bringUp(design);
       failed = 0;
     } catch (e) {
       // It may have taken half of it: it is given the whole, once.
-      told = null;
+      pushed = null;
       if (e instanceof StudioGone) return;
       reportDefect(e);
       if (++failed > 1) {
-        told = design;
+        pushed = design;
         return;
       }
     }
@@ -55,11 +55,11 @@ async function tellOn(): Promise<void> {
 }
 
 /** Brings the studio up to the design shown here; changes that follow each other fast go together. */
-export function tell(): Promise<void> {
-  telling ??= tellOn().finally(() => {
-    telling = null;
+export function pushDesign(): Promise<void> {
+  pushing ??= pushOn().finally(() => {
+    pushing = null;
     // A change may have come just as the last answer did.
-    if (!turns.dragging && hasEngine() && told && told !== get().design && !loading) void tell();
+    if (!turns.dragging && hasEngine() && pushed && pushed !== get().design && !loading) void pushDesign();
   });
-  return telling;
+  return pushing;
 }

@@ -1,7 +1,7 @@
 import { cubicDerivative, cubicPoint } from '../geometry/cubic';
 import type { Curve } from './curves';
 
-export interface Meeting {
+export interface Crossing {
   readonly t: number;
   readonly s: number;
   readonly x: number;
@@ -12,13 +12,13 @@ export interface Meeting {
  * The crossing of two curves nearest to parameters `t` and `s`, by Newton on the true curves;
  * null where they run alike or the search leaves them.
  */
-export function meet(
+export function refineCrossing(
   a: Pick<Curve, 'cubic'>,
   t0: number,
   b: Pick<Curve, 'cubic'>,
   s0: number,
   size: number,
-): Meeting | null {
+): Crossing | null {
   let t = t0;
   let s = s0;
   for (let i = 0; i < 12; i++) {
