@@ -1,4 +1,5 @@
 import { Editor } from './editor';
+import { Hand } from './hand';
 import { expect, test } from './test';
 
 test('numbers typed during a drag are met exactly, and Escape gives the drag back', async ({ page }) => {
@@ -122,4 +123,58 @@ test('a scrub and a drag in the colour picker show at once and are one change ea
   await page.keyboard.press('Control+z');
   await e.settled();
   expect(await e.pixel(1000, 1000)).toEqual([0x9a, 0x6b, 0x1f]);
+});
+
+test('parts come before guides, which are taken on the rulers; Shift before the press drags straight', async ({
+  page,
+}) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  // Over the two guides through the middle of the sheet.
+  const name = await e.draw('Rectangle', { Width: 400, Height: 400, 'Centre x': 1000, 'Centre y': 1000 });
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('treeitem', { selected: true })).toHaveCount(0);
+  await e.click(1000, 1100);
+  expect(await e.chosen()).toBe(name);
+  await e.drag([1000, 1100], [1200, 1150], ['Control']);
+  expect(Number(await e.field('Centre x').inputValue())).toBeCloseTo(1200, -1);
+  await page.keyboard.press('Control+z');
+  await e.settled();
+
+  // Shift is held before the press: the part stays chosen and moves level.
+  await e.drag([1100, 1100], [1400, 1130], ['Shift', 'Control']);
+  expect(await e.chosen()).toBe(name);
+  expect(await e.field('Centre y').inputValue()).toBe('1000');
+  expect(Number(await e.field('Centre x').inputValue())).toBeGreaterThan(1250);
+  // A press with Shift that does not move takes it out of the choice.
+  await page.keyboard.down('Shift');
+  await e.click(1350, 1100);
+  await page.keyboard.up('Shift');
+  await expect(page.getByRole('treeitem', { selected: true })).toHaveCount(0);
+
+  // The upright guide by its mark on the ruler, and the level one where nothing lies under it.
+  const mark = await page.getByTestId('guide-mark-middle-x').boundingBox();
+  if (!mark) throw new Error('The guide has no mark.');
+  await page.mouse.move(mark.x + mark.width / 2, mark.y + mark.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(...(await e.at(1300, 500)), { steps: 3 });
+  await page.mouse.up();
+  await e.settled();
+  await e.drag([300, 1000], [320, 700]);
+  await e.saved();
+  const { document } = await (
+    await page.request.get(`/api/designs/${new URL(page.url()).pathname.split('/').pop()}`)
+  ).json();
+  const at = (id: string) => document.sheets[0].guides.find((g: { id: string }) => g.id === id).at;
+  expect(Math.abs(at('middle-x') - 1300)).toBeLessThan(8);
+  expect(Math.abs(at('middle-y') - 700)).toBeLessThan(8);
+
+  // One turn of the wheel with Ctrl, however large, keeps what is looked at in sight.
+  const zoom = async () => Number.parseFloat(await page.getByTestId('zoom').innerText());
+  const before = await zoom();
+  await page.keyboard.down('Control');
+  await page.mouse.wheel(0, 240);
+  await page.keyboard.up('Control');
+  await expect.poll(zoom).toBeLessThan(before);
+  expect(await zoom()).toBeGreaterThan(before * 0.7);
 });

@@ -9,7 +9,8 @@ import { set } from '../state/store';
 
 const pointerKeys: readonly (readonly [string, string])[] = [
   ['Space and drag', 'Move the sheet'],
-  ['Wheel', 'Zoom at the pointer'],
+  ['Wheel, pinch', 'Zoom at the pointer'],
+  ['Shift + wheel, two fingers', 'Move the sheet'],
   ['Shift', 'Keep sides equal, or to 45°, or to one axis'],
   ['Alt', 'From the centre; drag off a copy'],
   ['Ctrl while dragging', 'No snapping'],

@@ -6,6 +6,7 @@ import { useRef } from 'react';
 import { fromSheetUnits, makeId, toSheetUnits } from '@/core';
 import { changeSheet } from '../state/actions';
 import { set, useEditor } from '../state/store';
+import { pressGuide } from './guide-press';
 
 /** A round step of 1, 2 or 5 times a power of ten that is at least `least`. */
 function roundStep(least: number): number {
@@ -17,6 +18,8 @@ function Ruler({ axis }: { axis: 'x' | 'y' }) {
   const view = useEditor((s) => s.view);
   const size = useEditor((s) => s.viewSize);
   const unit = useEditor((s) => s.design?.sheets.find((h) => h.id === s.sheetId)?.unit ?? 'px');
+  const all = useEditor((s) => s.design?.sheets.find((h) => h.id === s.sheetId)?.guides);
+  const guides = all?.filter((g) => g.axis === axis && !g.slant) ?? [];
   const theme = useTheme();
   const dragging = useRef(false);
   const along = axis === 'x' ? size.width : size.height;
@@ -67,6 +70,8 @@ function Ruler({ axis }: { axis: 'x' | 'y' }) {
       sx={{
         gridArea: axis === 'x' ? '1 / 2' : '2 / 1',
         overflow: 'hidden',
+        // A press here selects no text: what is selected would be dragged off by the next press on the sheet.
+        userSelect: 'none',
         bgcolor: 'paper.sunk',
         borderBottom: axis === 'x' ? 1 : 0,
         borderRight: axis === 'y' ? 1 : 0,
@@ -95,6 +100,26 @@ function Ruler({ axis }: { axis: 'x' | 'y' }) {
                 {label}
               </text>
             </g>
+          );
+        })}
+        {guides.map((g) => {
+          const p = start + g.at * view.zoom;
+          // A pointer at the foot of the ruler, on the guide.
+          const d = axis === 'x' ? `M${p} 20l-5 -7h10Z` : `M20 ${p}l-7 -5v10Z`;
+          return (
+            <path
+              key={g.id}
+              d={d}
+              data-testid={`guide-mark-${g.id}`}
+              fill={theme.vars?.palette.primary.main ?? theme.palette.primary.main}
+              style={{ cursor: axis === 'x' ? 'col-resize' : 'row-resize' }}
+              onPointerDown={(e) => {
+                e.stopPropagation();
+                pressGuide(e, g);
+              }}
+            >
+              <title>Drag the guide</title>
+            </path>
           );
         })}
       </svg>

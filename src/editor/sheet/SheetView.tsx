@@ -13,6 +13,7 @@ import { dropOnSheet, overSheet } from './swatch-drop';
 import { TileBar } from './TileBar';
 import { TypingBox } from './TypingLayer';
 import { fitSheet, panBy, zoomAt } from './view';
+import { wheelMeaning } from './wheel';
 
 /** The sheet: tiles drawn by the raster workers, and over them grid, guides, outlines and handles. */
 export function SheetView() {
@@ -38,8 +39,9 @@ export function SheetView() {
       e.preventDefault();
       const box = el.getBoundingClientRect();
       const p = { x: e.clientX - box.left, y: e.clientY - box.top };
-      if (e.ctrlKey || e.metaKey || !e.shiftKey) zoomAt(Math.exp(-e.deltaY * (e.ctrlKey ? 0.01 : 0.0015)), p);
-      else panBy(-e.deltaX - e.deltaY, 0);
+      const meant = wheelMeaning(e);
+      if ('zoom' in meant) zoomAt(meant.zoom, p);
+      else panBy(...meant.pan);
     };
     el.addEventListener('wheel', wheel, { passive: false });
     return () => {
@@ -92,6 +94,8 @@ export function SheetView() {
         aria-label="Sheet"
         tabIndex={0}
         {...sheetHandlers}
+        // Nothing on the sheet is the browser's to drag.
+        onDragStart={(e) => e.preventDefault()}
         onDragOver={overSheet}
         onDrop={(e) => void dropOnSheet(e)}
         sx={{
@@ -100,6 +104,7 @@ export function SheetView() {
           overflow: 'hidden',
           cursor,
           touchAction: 'none',
+          userSelect: 'none',
           outlineOffset: -2,
           bgcolor: 'paper.surround',
         }}

@@ -1,16 +1,16 @@
-import { applyPatch, type Guide, type Part, type Point, radians } from '@/core';
-import { type CoatRef, guideAngle, guideFoot } from '@/core/edit';
-import { changeSheet, choose, enter } from '../state/actions';
+import { applyPatch, type Part, type Point } from '@/core';
+import type { CoatRef } from '@/core/edit';
+import { choose, enter } from '../state/actions';
 import { reportDefect } from '../state/defects';
 import { idle } from '../state/history';
 import { get, set } from '../state/store';
 import { studioEngine } from '../state/studio';
 import { workOnTile } from '../state/tile';
 import { Drag } from './gestures';
+import { guideNear, moveGuide } from './guide-press';
 import { pressBetweenLetters, pressWhileTyping } from './lettering-press';
 import { setPointer } from './pointer-state';
 import { type Active, type Press, surface } from './surface';
-import { toView } from './view';
 
 /** How near a press must come to a part, CSS pixels. */
 const reach = 4;
@@ -91,53 +91,6 @@ function marquee(from: Point): Active {
   };
 }
 
-/** The guide near a place of the view. */
-function guideNear(p: Point): Guide | undefined {
-  const { design, sheetId, view } = get();
-  const sheet = design?.sheets.find((s) => s.id === sheetId);
-  return sheet?.guides.find((g) => {
-    const foot = toView(view, guideFoot(g, sheet));
-    const a = radians(guideAngle(g));
-    return Math.abs(-Math.sin(a) * (p.x - foot.x) + Math.cos(a) * (p.y - foot.y)) <= reach;
-  });
-}
-
-/** Moves a guide; dragged off the sheet's view it goes. */
-function moveGuide(guide: Guide, start: Point): Active {
-  let at = guide.at;
-  const proof = guide.slant ? { proof: [] } : {};
-  const show = () =>
-    set({
-      hits: [{ ...guide, what: 'guide', from: -1e5, to: 1e5, at, shift: 0, ...proof }],
-      readout: String(at),
-    });
-  return {
-    move(_, p) {
-      const q = surface.onSheet(p);
-      const from = surface.onSheet(start);
-      // A slanted guide keeps the place along it where it was taken.
-      at = Math.round(guide.at + (guide.axis === 'x' ? q.x - from.x : q.y - from.y));
-      show();
-    },
-    exact(numbers) {
-      if (numbers) [at] = numbers;
-      show();
-    },
-    up(_, p) {
-      set({ hits: [], readout: '' });
-      const out = p.x < 0 || p.y < 0;
-      if (!out && at === guide.at) return;
-      changeSheet(out ? 'Remove guide' : 'Move guide', (s) => ({
-        ...s,
-        guides: out
-          ? s.guides.filter((g) => g.id !== guide.id)
-          : s.guides.map((g) => (g.id === guide.id ? { ...g, at } : g)),
-      }));
-    },
-    cancel: () => set({ hits: [], readout: '' }),
-  };
-}
-
 let lastPress: { p: Point; time: number } | null = null;
 
 /** Whether a press follows another at the same place at once. */
@@ -167,13 +120,15 @@ function meaning(ids: readonly string[], from: Point, shift: boolean, double: bo
     void workOnTile(pattern);
     return null;
   }
-  // A guide lies over parts, but what is chosen already is moved rather than it.
-  const guide = under ? undefined : guideNear(from);
+  // Parts come before guides.
+  const guide = ids.length ? undefined : guideNear(from);
   if (guide) return moveGuide(guide, from);
   if (!ids.length) return marquee(from);
   if (shift) {
+    // What is chosen already stays so while it is dragged, and goes by a press that does not move.
     const [id] = ids;
-    choose(chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id]);
+    if (chosen.includes(id)) return moveParts(from, () => choose(chosen.filter((c) => c !== id)));
+    choose([...chosen, id]);
     return moveParts(from, null);
   }
   if (under) {
