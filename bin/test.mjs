@@ -8,11 +8,10 @@ import { fail, say } from './lib/say.mjs';
 
 const tool = (name) => path.join(root, 'node_modules/.bin', name);
 
-/** The suites that kill, lose and overload, one after another: a share of their runs, or all. */
-const faults = (env, all) =>
-  must(tool('vitest'), ['run', '--no-file-parallelism', 'test/faults'], {
-    env: { ...env, ...(all ? { COMPASS_RUNS: 'all' } : {}) },
-  });
+/** The suites that kill, lose and overload, one after another. */
+const faults = (env) => must(tool('vitest'), ['run', '--no-file-parallelism', 'test/faults'], { env });
+
+const asked = (...words) => words.some((w) => process.argv.includes(w));
 
 /** How many browsers test at a time, each with an application and a database of its own. */
 const browsers = 2;
@@ -38,10 +37,14 @@ try {
   await ensurePackages();
   const { prepare } = await import('./lib/prepare.mjs');
   const { build } = await import('./build.mjs');
-  const env = await prepare('silent_compass_test', { demo: false });
-  if (process.argv.includes('--faults')) {
+  const env = {
+    ...(await prepare('silent_compass_test', { demo: false })),
+    // Suites of many runs do a share of them, or all.
+    ...(asked('--all', '--faults') ? { COMPASS_RUNS: 'all' } : {}),
+  };
+  if (asked('--faults')) {
     await build();
-    await faults(env, true);
+    await faults(env);
     process.exit();
   }
   const part = async (name, work) => {
@@ -61,7 +64,7 @@ try {
   await part('unit and server tests', () =>
     must(tool('vitest'), ['run', '--exclude', 'test/faults/**'], { env }),
   );
-  await part('faults', () => faults(env, process.argv.includes('--all')));
+  await part('faults', () => faults(env));
   const chromium = await ensureChromium();
   await part('browser tests', () => browserTests(chromium));
   say('\nAll tests passed.');
