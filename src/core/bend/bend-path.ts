@@ -1,4 +1,4 @@
-import { type Cubic, cubicDerivative, cubicPoint, reverseCubic } from '../geometry/cubic';
+import { type Cubic, cubicDerivative, cubicExtremes, cubicPoint, reverseCubic } from '../geometry/cubic';
 import { type Contour, contourOf, type EdgeOrigin, type Path, segmentsOf } from '../geometry/path';
 import { fitCurve } from './fit-curve';
 import { jacobianOf, type PlaneMap } from './map';
@@ -15,25 +15,52 @@ function runsOn(s: Cubic): boolean {
   return true;
 }
 
+/** Slower than this share of its size a cubic turns round on the spot, or nearly. */
+const still = 0.02;
+
+/** Parameters at which a cubic all but stands still between its ends: its image is fitted on either side of them apart. */
+function cusps(s: Cubic): number[] {
+  const size =
+    Math.hypot(s[2] - s[0], s[3] - s[1]) +
+    Math.hypot(s[4] - s[2], s[5] - s[3]) +
+    Math.hypot(s[6] - s[4], s[7] - s[5]);
+  const slow = (t: number) => {
+    const v = cubicDerivative(s, t);
+    return Math.hypot(v.x, v.y) < still * size;
+  };
+  const found = cubicExtremes(s).filter((t) => t > 1e-4 && t < 1 - 1e-4 && slow(t));
+  return found.sort((p, q) => p - q).filter((t, i) => !i || t - found[i - 1] > 1e-3);
+}
+
 /** The image of a cubic under a map; the same bits in both directions, so that shared edges stay shared. */
 export function bendCubic(s: Cubic, map: PlaneMap, tolerance: number): Cubic[] {
   if (!runsOn(s)) return bendCubic(reverseCubic(s), map, tolerance).map(reverseCubic).reverse();
-  return fitCurve(
-    {
-      at(t) {
-        // Ends are the images of the very nodes.
-        const p = t === 0 ? { x: s[0], y: s[1] } : t === 1 ? { x: s[6], y: s[7] } : cubicPoint(s, t);
-        return map.at(p.x, p.y);
+  const at = (t: number) => {
+    // Ends are the images of the very nodes.
+    const p = t === 0 ? { x: s[0], y: s[1] } : t === 1 ? { x: s[6], y: s[7] } : cubicPoint(s, t);
+    return map.at(p.x, p.y);
+  };
+  const speed = (t: number) => {
+    const p = cubicPoint(s, t);
+    const v = cubicDerivative(s, t);
+    const [xx, yx, xy, yy] = jacobianOf(map, p.x, p.y);
+    return { x: xx * v.x + xy * v.y, y: yx * v.x + yy * v.y };
+  };
+  const cuts = [...cusps(s), 1];
+  return cuts.flatMap((to, i) => {
+    const from = i ? cuts[i - 1] : 0;
+    const along = (u: number) => (u === 1 ? to : from + u * (to - from));
+    return fitCurve(
+      {
+        at: (u) => at(along(u)),
+        speed(u) {
+          const v = speed(along(u));
+          return { x: v.x * (to - from), y: v.y * (to - from) };
+        },
       },
-      speed(t) {
-        const p = cubicPoint(s, t);
-        const v = cubicDerivative(s, t);
-        const [xx, yx, xy, yy] = jacobianOf(map, p.x, p.y);
-        return { x: xx * v.x + xy * v.y, y: yx * v.x + yy * v.y };
-      },
-    },
-    tolerance,
-  );
+      tolerance,
+    );
+  });
 }
 
 function bendContour(c: Contour, map: PlaneMap, tolerance: number): Contour {
