@@ -102,6 +102,7 @@ export class Editor {
     await this.page.mouse.down();
     await this.page.mouse.move(box.x + 420, box.y + 320, { steps: 5 });
     await this.page.mouse.up();
+    await this.settled();
   }
 
   private last: { readonly p: readonly [number, number]; readonly time: number } | null = null;

@@ -2,6 +2,8 @@ import AxeBuilder from '@axe-core/playwright';
 import { Editor } from './editor';
 import { expect, type Page, test } from './test';
 
+test.describe.configure({ timeout: 240_000 });
+
 async function clean(page: Page, view: string): Promise<void> {
   // A tooltip left open by the pointer belongs to no region.
   await page.mouse.move(2, 400);

@@ -29,7 +29,7 @@ export function KeysSheet() {
   return (
     <Dialog open onClose={() => set({ dialog: 'none' })} maxWidth="md" aria-labelledby="keys-title">
       <DialogTitle id="keys-title">Keys</DialogTitle>
-      <DialogContent sx={{ columns: { xs: 1, sm: 3 }, columnGap: 6 }}>
+      <DialogContent tabIndex={0} sx={{ columns: { xs: 1, sm: 3 }, columnGap: 6 }}>
         {groups.map((g) => {
           const list = commands.filter((c) => c.group === g && c.keys);
           return list.length ? (
