@@ -52,16 +52,27 @@ export function convolve(from: usize, to: usize, w: i32, rows: i32, step: i32, t
   return t * t * (-0.5 + 0.5 * t);
 }
 
+/** Weights of the four samples about a place of a line. */
+let w0: f32 = 0, w1: f32 = 0, w2: f32 = 0, w3: f32 = 0;
+
+/** Works out the weights for a place of a line; gives the number of the sample before it. */
+@inline function weigh(p: f64): i32 {
+  const i = <i32>Math.floor(p);
+  const t = <f32>(p - <f64>i);
+  w0 = cubicWeight(0, t);
+  w1 = cubicWeight(1, t);
+  w2 = cubicWeight(2, t);
+  w3 = cubicWeight(3, t);
+  return i;
+}
+
 /**
  * Stretches rows of a plane to 256 columns: column x reads the plane at startX + x·step. `rows` rows
  * from `firstRow` on go to `out`, 256 f32 each; columns outside [x0, x1) are left alone.
  */
 function stretchRows(plane: usize, stride: i32, startX: f64, step: f64, x0: i32, x1: i32, firstRow: i32, rows: i32, out: usize): void {
   for (let x = x0; x < x1; x++) {
-    const p = startX + <f64>x * step;
-    const i = <i32>Math.floor(p);
-    const t = <f32>(p - <f64>i);
-    const w0 = cubicWeight(0, t), w1 = cubicWeight(1, t), w2 = cubicWeight(2, t), w3 = cubicWeight(3, t);
+    const i = weigh(startX + <f64>x * step);
     let from = plane + (<usize>(firstRow * stride + i - 1) << 2);
     let to = out + (<usize>x << 2);
     for (let r = 0; r < rows; r++, from += <usize>stride << 2, to += 1024)
@@ -84,10 +95,7 @@ export function layPlane(
   stretchRows(plane, stride, startX, step, x0, x1, firstRow, lastRow - firstRow + 1, scratch);
   for (let y = y0; y < y1; y++) {
     growBox(layer, x0, y, x1);
-    const p = startY + <f64>y * step;
-    const i = <i32>Math.floor(p);
-    const t = <f32>(p - <f64>i);
-    const w0 = cubicWeight(0, t), w1 = cubicWeight(1, t), w2 = cubicWeight(2, t), w3 = cubicWeight(3, t);
+    const i = weigh(startY + <f64>y * step);
     let row = scratch + <usize>(i - 1 - firstRow) * 1024 + (<usize>x0 << 2);
     for (let x = x0; x < x1; x++, row += 4) {
       let v: f32 = w0 * load<f32>(row) + w1 * load<f32>(row, 1024) + w2 * load<f32>(row, 2048) + w3 * load<f32>(row, 3072);
@@ -98,8 +106,8 @@ export function layPlane(
   }
 }
 
-/** The weighted sum of four colours, `gap` bytes from one to the next. */
-@inline function between(at: usize, gap: usize, w0: f32, w1: f32, w2: f32, w3: f32): v128 {
+/** The sum of four colours by the weights at hand, `gap` bytes from one to the next. */
+@inline function between(at: usize, gap: usize): v128 {
   const a = f32x4.mul(v128.load(at), f32x4.splat(w0));
   const b = f32x4.mul(v128.load(at + gap), f32x4.splat(w1));
   const c = f32x4.mul(v128.load(at + 2 * gap), f32x4.splat(w2));
@@ -119,23 +127,17 @@ export function layColours(
   const firstRow = <i32>Math.floor(startY + <f64>y0 * step) - 1;
   const rows = <i32>Math.floor(startY + <f64>(y1 - 1) * step) + 3 - firstRow;
   for (let x = x0; x < x1; x++) {
-    const p = startX + <f64>x * step;
-    const i = <i32>Math.floor(p);
-    const t = <f32>(p - <f64>i);
-    const w0 = cubicWeight(0, t), w1 = cubicWeight(1, t), w2 = cubicWeight(2, t), w3 = cubicWeight(3, t);
+    const i = weigh(startX + <f64>x * step);
     let from = plane + (<usize>(firstRow * stride + i - 1) << 4);
     let to = scratch + (<usize>x << 4);
-    for (let r = 0; r < rows; r++, from += <usize>stride << 4, to += 4096) v128.store(to, between(from, 16, w0, w1, w2, w3));
+    for (let r = 0; r < rows; r++, from += <usize>stride << 4, to += 4096) v128.store(to, between(from, 16));
   }
   for (let y = y0; y < y1; y++) {
     growBox(layer, x0, y, x1);
-    const p = startY + <f64>y * step;
-    const i = <i32>Math.floor(p);
-    const t = <f32>(p - <f64>i);
-    const w0 = cubicWeight(0, t), w1 = cubicWeight(1, t), w2 = cubicWeight(2, t), w3 = cubicWeight(3, t);
+    const i = weigh(startY + <f64>y * step);
     let row = scratch + <usize>(i - 1 - firstRow) * 4096 + (<usize>x0 << 4);
     for (let x = x0; x < x1; x++, row += 16) {
-      let c = between(row, 4096, w0, w1, w2, w3);
+      let c = between(row, 4096);
       let a = f32x4.extract_lane(c, 3);
       if (a <= 1e-6) continue;
       if (a > 1) a = 1;

@@ -127,7 +127,7 @@ describe('pictures', () => {
       id: 'a',
       name: 'a',
       coats: [makeCoat('fill')],
-      steps: [makeStep('grid-repeat', { columns: 60, rows: 60 })],
+      steps: [makeStep('grid-repeat', { columns: runs(100, 60), rows: runs(100, 60) })],
       finishes: Array.from({ length: runs(6, 2) }, () => makeFinish('soft-shadow')),
     });
     const patch: PatchOperation[] = [

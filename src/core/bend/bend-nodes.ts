@@ -2,7 +2,7 @@ import { identity, multiply } from '../geometry/matrix';
 import { type Bounds, pathBounds, transformBounds } from '../geometry/path';
 import { nodeBounds } from '../scene/damage';
 import type { SceneNode, ScenePaint } from '../scene/types';
-import { bendPath } from './bend-path';
+import { type Bend, bendPath } from './bend-path';
 import { after, type PlaneMap, straightAt } from './map';
 
 const middle = (b: Bounds) => ({ x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 });
@@ -15,31 +15,27 @@ function bentPaint(paint: ScenePaint, bounds: Bounds | null, map: PlaneMap): Sce
 
 /** How one kind of node is bent; groups give up their own coordinates. */
 const benders: {
-  readonly [K in SceneNode['type']]: (
-    node: Extract<SceneNode, { type: K }>,
-    map: PlaneMap,
-    tolerance: number,
-  ) => SceneNode;
+  readonly [K in SceneNode['type']]: (node: Extract<SceneNode, { type: K }>, bend: Bend) => SceneNode;
 } = {
-  shape: (node, map, tolerance) => ({
+  shape: (node, bend) => ({
     ...node,
-    path: bendPath(node.path, map, tolerance),
-    paint: bentPaint(node.paint, pathBounds(node.path), map),
+    path: bendPath(node.path, bend),
+    paint: bentPaint(node.paint, pathBounds(node.path), bend.map),
   }),
-  group(node, outer, tolerance) {
-    const map = after(outer, node.matrix);
+  group(node, outer) {
+    const bend = { ...outer, map: after(outer.map, node.matrix) };
     const { clip, mask } = node;
     return {
       ...node,
       matrix: identity,
-      children: bendNodes(node.children, map, tolerance),
-      ...(clip ? { clip: bendPath(clip, map, tolerance) } : {}),
-      ...(mask ? { mask: { ...mask, children: bendNodes(mask.children, map, tolerance) } } : {}),
+      children: bendNodes(node.children, bend),
+      ...(clip ? { clip: bendPath(clip, bend) } : {}),
+      ...(mask ? { mask: { ...mask, children: bendNodes(mask.children, bend) } } : {}),
     };
   },
-  filter: (node, map, tolerance) => ({ ...node, children: bendNodes(node.children, map, tolerance) }),
+  filter: (node, bend) => ({ ...node, children: bendNodes(node.children, bend) }),
   // Control points carry the surface along.
-  mesh(node, map) {
+  mesh(node, { map }) {
     const points = new Float64Array(node.points.length);
     for (let i = 0; i < points.length; i += 2) {
       const p = map.at(node.points[i], node.points[i + 1]);
@@ -49,15 +45,12 @@ const benders: {
     return { ...node, points };
   },
   // Grain lies over all that its holder clips.
-  grain(node, map) {
+  grain(node, { map }) {
     const b = nodeBounds(node, identity);
     return b ? { ...node, bounds: transformBounds(b, straightAt(map, middle(b))) } : node;
   },
 };
 
-/** Nodes under a map in the coordinates of what holds them. */
-export const bendNodes = (nodes: readonly SceneNode[], map: PlaneMap, tolerance: number): SceneNode[] =>
-  nodes.map((n) => {
-    const bend = benders[n.type] as (node: SceneNode, map: PlaneMap, tolerance: number) => SceneNode;
-    return bend(n, map, tolerance);
-  });
+/** Nodes under a map in the coordinates of what holds them. @throws WorkFault where they come to too much. */
+export const bendNodes = (nodes: readonly SceneNode[], bend: Bend): SceneNode[] =>
+  nodes.map((n) => (benders[n.type] as (node: SceneNode, bend: Bend) => SceneNode)(n, bend));

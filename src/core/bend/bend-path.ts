@@ -1,3 +1,4 @@
+import type { Tally } from '../geometry/budget';
 import { type Cubic, cubicDerivative, cubicExtremes, cubicPoint, reverseCubic } from '../geometry/cubic';
 import { type Contour, contourOf, type EdgeOrigin, type Path, segmentsOf } from '../geometry/path';
 import { fitCurve } from './fit-curve';
@@ -13,6 +14,13 @@ function runsOn(s: Cubic): boolean {
   ] as const)
     if (s[i] !== s[j]) return s[i] < s[j];
   return true;
+}
+
+/** A map with how exactly curves follow it, sheet units of the part, and the count of what they come to. */
+export interface Bend {
+  readonly map: PlaneMap;
+  readonly tolerance: number;
+  readonly tally: Tally;
 }
 
 /** Slower than this share of its size a cubic turns round on the spot, or nearly. */
@@ -63,7 +71,8 @@ export function bendCubic(s: Cubic, map: PlaneMap, tolerance: number): Cubic[] {
   });
 }
 
-function bendContour(c: Contour, map: PlaneMap, tolerance: number): Contour {
+function bendContour(c: Contour, bend: Bend): Contour {
+  const { map, tolerance, tally } = bend;
   const { origins } = c;
   if (c.xy.length < 8) {
     const p = c.xy.length ? map.at(c.xy[0], c.xy[1]) : null;
@@ -73,6 +82,7 @@ function bendContour(c: Contour, map: PlaneMap, tolerance: number): Contour {
   const from: (EdgeOrigin | null)[] = [];
   segmentsOf(c).forEach((s, i) => {
     const made = bendCubic(s, map, tolerance);
+    tally.add(made.length);
     const origin = origins?.[i] ?? null;
     made.forEach((piece, k) => {
       all.push(piece);
@@ -84,8 +94,8 @@ function bendContour(c: Contour, map: PlaneMap, tolerance: number): Contour {
   return contourOf(all, c.closed, origins ? from : undefined);
 }
 
-/** A path under a map, within a tolerance of its true image. */
-export const bendPath = (path: Path, map: PlaneMap, tolerance: number): Path => ({
+/** A path under a map, within a tolerance of its true image. @throws WorkFault where it comes to too much. */
+export const bendPath = (path: Path, bend: Bend): Path => ({
   ...path,
-  contours: path.contours.map((c) => bendContour(c, map, tolerance)),
+  contours: path.contours.map((c) => bendContour(c, bend)),
 });

@@ -45,7 +45,7 @@ const places = Array.from({ length: 2 * fitted + 1 }, (_, i) => (i + 1) / (2 * f
  * One cubic for a stretch of a curve: ends and their directions are the curve's own, the lengths of its handles are
  * found by Gauss and Newton's method on the distances across it.
  */
-function onePiece(curve: Curve, a: number, b: number): Try {
+function onePiece(curve: Curve, a: number, b: number, tolerance: number): Try {
   const [p, q] = [curve.at(a), curve.at(b)];
   const h = b - a;
   const points = places.map((u) => curve.at(a + u * h));
@@ -69,16 +69,19 @@ function onePiece(curve: Curve, a: number, b: number): Try {
     q.y,
   ];
   const feet = [...places];
+  let most = 0;
   for (let k = 0; k < rounds; k++) {
     const s = cubicOf();
     let [ll, lr, rr, gl, gr] = [0, 0, 0, 0, 0];
+    most = 0;
     for (let i = 1; i < places.length; i += 2) {
-      feet[i] = foot(s, points[i], feet[i], 2);
+      feet[i] = foot(s, points[i], feet[i], k ? 1 : 2);
       const t = feet[i];
       const at = cubicPoint(s, t);
       const v = unit(cubicDerivative(s, t), straight);
       const across = (d: Point) => d.x * -v.y + d.y * v.x;
       const off = across({ x: at.x - points[i].x, y: at.y - points[i].y });
+      most = Math.max(most, Math.abs(off));
       const dl = 3 * t * (1 - t) ** 2 * across(from);
       const dr = 3 * t * t * (1 - t) * across(to);
       ll += dl * dl;
@@ -87,6 +90,8 @@ function onePiece(curve: Curve, a: number, b: number): Try {
       gl += dl * off;
       gr += dr * off;
     }
+    // Well within the tolerance it need not come nearer.
+    if (most < tolerance / 4) break;
     const det = ll * rr - lr * lr;
     if (!(Math.abs(det) > 1e-14 * (ll * rr + 1e-300))) break;
     const [nl, nr] = [l - (gl * rr - gr * lr) / det, r - (gr * ll - gl * lr) / det];
@@ -100,8 +105,10 @@ function onePiece(curve: Curve, a: number, b: number): Try {
     if (moved < 1e-9 * (chord + l + r)) break;
   }
   const cubic = cubicOf();
+  // Far off it need not be looked at more closely.
+  if (most > 4 * tolerance) return { cubic, error: Number.isFinite(most) ? most : Number.POSITIVE_INFINITY };
   const offAt = (at: Point, start: number): number => {
-    const on = cubicPoint(cubic, foot(cubic, at, start, 4));
+    const on = cubicPoint(cubic, foot(cubic, at, start, 3));
     return Math.hypot(on.x - at.x, on.y - at.y);
   };
   const offs = points.map((at, i) => offAt(at, feet[i]));
@@ -144,10 +151,10 @@ export function fitCurve(curve: Curve, tolerance: number): Cubic[] {
     h = Math.min(h, 1 - at);
     // A short rest is no piece of its own.
     if (1 - at - h < shortest) h = 1 - at;
-    let made = onePiece(curve, at, at + h);
+    let made = onePiece(curve, at, at + h, tolerance);
     while (made.error > tolerance && h > shortest) {
       h = Math.max(shortest, h * Math.min(0.8, Math.max(0.2, 0.9 * (tolerance / made.error) ** (1 / 6))));
-      made = onePiece(curve, at, at + h);
+      made = onePiece(curve, at, at + h, tolerance);
     }
     out.push(made.cubic);
     at += h;

@@ -32,7 +32,7 @@ export const sourceReferences = (source: Source): readonly Reference[] =>
 export const stepReferences = (card: Card): readonly Reference[] => cardReferences(steps, [card]);
 
 /** The parts that the coats of a part name in their paints and steps. */
-export const coatReferences = ({ coats }: Pick<Part, 'coats'>): readonly Reference[] =>
+const coatReferences = ({ coats }: Pick<Part, 'coats'>): readonly Reference[] =>
   coats.flatMap((c) => [
     ...referencesIn(paintDefinition(c.paint), c.paint),
     ...cardReferences(steps, c.steps),

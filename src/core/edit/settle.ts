@@ -28,12 +28,13 @@ function middleOf(design: Pick<Design, 'parts'>, part: Part) {
 
 /** A part whose source lost others it names: it stands where it was, about its middle. */
 function withSourceAlone(before: Design, after: Design, part: Part, lost: (id: string) => boolean): Part {
+  const { source } = part;
   const alone = aloneOf(part);
-  if (!alone) return part;
+  if (!alone || !isPrimitive(source)) return part;
   if (alone === 'path') return settlePart({ ...after.parts, ...before.parts }, part);
   const was = before.parts[part.id];
-  const params = alone(paramsOf(part.source as Parameters<typeof paramsOf>[0]), lost);
-  if (!was || params === paramsOf(part.source as Parameters<typeof paramsOf>[0])) return part;
+  const params = alone(paramsOf(source), lost);
+  if (!was || params === paramsOf(source)) return part;
   const next = { ...part, source: params as unknown as Source };
   const [there, here] = [middleOf(before, was), middleOf(after, next)];
   if (!there || !here) return next;

@@ -7,7 +7,7 @@ export interface Budget {
   readonly part: number;
   /** Segments that a sheet may paint. */
   readonly sheet: number;
-  /** Segments that are combined, offset or outlined at once. */
+  /** Segments that are combined, offset or outlined at once, or that a bend makes. */
   readonly combined: number;
   /** Pairs of segments whose boxes overlap in one combination: each may be a crossing. */
   readonly crossings: number;
@@ -41,6 +41,23 @@ const count = new Intl.NumberFormat('en-GB');
 
 /** A number as people write it: 1,250,000; what no whole number can hold is “over a million millions”. */
 const inWords = (n: number): string => (n < 1e12 ? count.format(Math.round(n)) : 'over a million millions');
+
+/** Counts what is made bit by bit, where how much it will be is not known before. */
+export class Tally {
+  private sum = 0;
+
+  constructor(
+    private readonly limit: number,
+    private readonly doing: string,
+    private readonly of: string,
+  ) {}
+
+  /** @throws WorkFault once there is more than the limit. */
+  add(n: number): void {
+    this.sum += n;
+    spend(this.sum, this.limit, this.doing, this.of);
+  }
+}
 
 /** @throws WorkFault where `n` is over `limit`: “This would make 4,000,000 segments; a part may have 500,000.” */
 export function spend(n: number, limit: number, doing: string, of: string): void {

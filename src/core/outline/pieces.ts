@@ -12,7 +12,7 @@ export const pathsOf = (outline: Outline): readonly Path[] => outline.map((p) =>
 export const withPath = (piece: Piece, path: Path): Piece =>
   path === piece.path ? piece : { ...piece, path };
 
-/** An outline put through a change of paths, piece by piece; each keeps its marks, and one that becomes nothing goes. */
+/** An outline put through a change of paths, piece by piece; each keeps its marks. */
 export const mapPaths = (outline: Outline, change: (path: Path, i: number) => Path): Outline =>
   outline.map((p, i) => withPath(p, change(p.path, i)));
 

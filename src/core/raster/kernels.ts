@@ -1,6 +1,21 @@
 import { kernelsBase64 } from './generated/kernels';
 import { sampleOffsets } from './pattern';
 
+/** Which pixels of a layer a plane is laid onto, and where it is read: pixel (x, y) at start + (x, y) · step. */
+export type Laid = readonly [
+  layer: number,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+  plane: number,
+  stride: number,
+  startX: number,
+  startY: number,
+  step: number,
+  scratch: number,
+];
+
 /** The compiled pixel kernels; what each does is said in `kernels/`. */
 export interface Kernels {
   readonly memory: WebAssembly.Memory;
@@ -66,39 +81,8 @@ export interface Kernels {
     taps: number,
     count: number,
   ): void;
-  layPlane(
-    layer: number,
-    x0: number,
-    y0: number,
-    x1: number,
-    y1: number,
-    plane: number,
-    stride: number,
-    startX: number,
-    startY: number,
-    step: number,
-    scratch: number,
-    r: number,
-    g: number,
-    b: number,
-    a: number,
-    blend: number,
-  ): void;
-  layColours(
-    layer: number,
-    x0: number,
-    y0: number,
-    x1: number,
-    y1: number,
-    plane: number,
-    stride: number,
-    startX: number,
-    startY: number,
-    step: number,
-    scratch: number,
-    opacity: number,
-    blend: number,
-  ): void;
+  layPlane(...onto: [...Laid, r: number, g: number, b: number, a: number, blend: number]): void;
+  layColours(...onto: [...Laid, opacity: number, blend: number]): void;
   toBytes(layer: number, w: number, h: number, out: number): void;
   compositeAt(mode: number, s: number, d: number, out: number): void;
 }

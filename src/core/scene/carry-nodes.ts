@@ -4,7 +4,7 @@ import type { HandleContext } from '../document/handles';
 import type { Part } from '../document/types';
 import { WorkFault } from '../geometry/budget';
 import { steps } from '../step';
-import { bendTolerance } from '../step/bend';
+import { bendOf } from '../step/bend';
 import type { Copy } from '../step/copies';
 import type { CardFault, Stepped } from './result';
 import { affordPart } from './run-steps';
@@ -21,7 +21,7 @@ function carry(
     const places = copies?.(card.params, context);
     if (places) return (nodes) => copied(nodes, places);
     const bent = map?.(card.params, context);
-    return bent ? (nodes) => bendNodes(nodes, bent, bendTolerance(context)) : null;
+    return bent ? (nodes) => bendNodes(nodes, bendOf(bent, context)) : null;
   } catch (e) {
     if (!(e instanceof WorkFault)) throw e;
     return null;

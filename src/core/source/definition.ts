@@ -8,7 +8,7 @@ import type { Outline } from '../outline/types';
 import type { GroupNode, SceneNode } from '../scene/types';
 
 /** A part as others take it, worked out: outline and node in the coordinates of the part that asks. */
-export interface Sibling {
+interface Sibling {
   readonly outline: Outline;
   readonly node: GroupNode;
 }

@@ -2,9 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { evaluatePart, makeCoat, makePart, makeStep, origin, pathArea, pathBounds, steps } from '@/core';
 import { combine } from '@/core/arrange/combine';
-import { bendCubic, bendPath } from '@/core/bend/bend-path';
+import { type Bend, bendCubic, bendPath } from '@/core/bend/bend-path';
 import { jacobianOf, type PlaneMap } from '@/core/bend/map';
 import type { HandleContext } from '@/core/document/handles';
+import { Tally } from '@/core/geometry/budget';
 import { type Cubic, cubicPoint, isLine, reverseCubic } from '@/core/geometry/cubic';
 import { nearestOnPath } from '@/core/geometry/measure';
 import { contourOf, pathOf, segmentsOf } from '@/core/geometry/path';
@@ -33,6 +34,12 @@ const maps: Readonly<Record<string, PlaneMap>> = {
   twist: twist({ turn: 140, radius: 260 }),
   tight: twist({ turn: 300, radius: 120, centreX: 40 }),
 };
+
+const bend = (map: PlaneMap, tolerance: number): Bend => ({
+  map,
+  tolerance,
+  tally: new Tally(10_000, 'It has', 'segments; it may have'),
+});
 
 const coordinate = fc.double({ min: -200, max: 200, noNaN: true });
 const cubics = fc
@@ -84,26 +91,34 @@ it('turn and stretch as their differences say', () => {
 
 it('lines that stay straight stay lines, and few pieces are made', () => {
   const line = contourOf([[10, 20, 10, 20, 160, 90, 160, 90]], false);
-  const bent = segmentsOf(bendPath(pathOf([line]), perspective, 0.01).contours[0]);
+  const bent = segmentsOf(bendPath(pathOf([line]), bend(perspective, 0.01)).contours[0]);
   expect(bent).toHaveLength(1);
   expect(isLine(bent[0])).toBe(true);
   // A line under five periods of a sine: no more than twice the quarters it has.
   const level = contourOf([[0, 0, 0, 0, 500 * Math.PI, 0, 500 * Math.PI, 0]], false);
-  expect(segmentsOf(bendPath(pathOf([level]), sine, 0.1).contours[0]).length).toBeLessThanOrEqual(30);
+  expect(segmentsOf(bendPath(pathOf([level]), bend(sine, 0.1)).contours[0]).length).toBeLessThanOrEqual(30);
 });
 
 describe('a twist', () => {
   it('keeps areas: it turns every circle about its centre in itself', () => {
     for (const shape of [circle(30, 10, 90), rect(-120, -50, 180, 140), circle(150, 0, 30)]) {
-      const bent = bendPath(shape, twist({ turn: 200, radius: 240 }), 0.002);
+      const bent = bendPath(shape, bend(twist({ turn: 200, radius: 240 }), 0.002));
       expect(pathArea(bent) / pathArea(shape)).toBeCloseTo(1, 4);
     }
   });
 
   it('leaves what is out of its reach as it is', () => {
     const far = rect(300, 300, 50, 40);
-    expect(bendPath(far, twist({ turn: 90, radius: 100 }), 0.01)).toEqual(far);
+    expect(bendPath(far, bend(twist({ turn: 90, radius: 100 }), 0.01))).toEqual(far);
   });
+});
+
+it('what would come to more than a part may have is refused in words, while it is made', () => {
+  const budgeted = {
+    ...bend(twist({ turn: 3600, radius: 280 }), 1e-9),
+    tally: new Tally(50, 'It has', 'segments; it may have'),
+  };
+  expect(() => bendPath(circle(40, 0, 150), budgeted)).toThrow(/^It has \d+ segments; it may have 50\.$/);
 });
 
 describe('a group that is twisted', () => {
@@ -130,11 +145,8 @@ describe('a group that is twisted', () => {
     expect(paths).toHaveLength(2);
     // The edge they share is the same curve in both.
     expect(pathArea(combine('intersect', paths))).toBeLessThan(1e-6);
-    const whole = bendPath(
-      rect(-100, -40, 200, 80),
-      twist({ centreX: 20, centreY: 10, radius: 150, turn: 120 }),
-      0.001,
-    );
+    const map = twist({ centreX: 20, centreY: 10, radius: 150, turn: 120 });
+    const whole = bendPath(rect(-100, -40, 200, 80), bend(map, 0.001));
     expect(pathArea(combine('exclude', [combine('union', paths), whole]))).toBeLessThan(2);
     expect(pathArea(combine('union', paths))).toBeCloseTo(200 * 80, 0);
   });

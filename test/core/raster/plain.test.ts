@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { demoDesigns } from '@/../demo';
 import { evaluate } from '@/core';
 import { edgesOf } from '@/core/raster/edges';
-import { type Kernels, makeKernels } from '@/core/raster/kernels';
+import { type Kernels, type Laid, makeKernels } from '@/core/raster/kernels';
 import { Painter } from '@/core/raster/painter';
 import { blendModes, type Scene } from '@/core/scene/types';
 import { takeShippedFaces } from '../../faces';
@@ -169,7 +169,23 @@ describe('every compiled kernel has the bits of its plain twin', () => {
     });
   });
 
-  it('blurring and laying a plane', () => {
+  /** Planes of one channel and of all colours: what takes them off a layer, and what lays them. */
+  const planes = [
+    [
+      'a plane',
+      1,
+      (k: Kernels, plane: number) => k.alphaToPlane(1, plane, 60, 48, 48),
+      (k: Kernels, laid: Laid, mode: number) => k.layPlane(...laid, 0.1, 0.2, 0.3, 0.8, mode),
+    ],
+    [
+      'colours',
+      4,
+      (k: Kernels, plane: number) => k.coloursToPlane(1, plane, 60, 48, 48),
+      (k: Kernels, laid: Laid, mode: number) => k.layColours(...laid, 0.7, mode),
+    ],
+  ] as const;
+
+  it.each(planes)('blurring and laying %s', (_, floats, take, lay) => {
     for (const [step, mode] of [
       [1, 0],
       [0.25, 4],
@@ -182,35 +198,12 @@ describe('every compiled kernel has the bits of its plain twin', () => {
         const [plane, blurred, taps, scratch] = [1 << 20, 2 << 20, 3 << 20, 4 << 20].map(
           (a) => k.input() + a,
         );
-        k.alphaToPlane(1, plane, 60, 48, 48);
+        take(k, plane);
         put(k, 3 << 20, Float32Array.of(0.1, 0.2, 0.4, 0.2, 0.1));
-        k.convolve(plane, blurred, 60, 48, 1, taps, 5);
-        k.convolve(blurred, plane, 60, 44, 60, taps, 5);
+        k.convolve(plane, blurred, 60 * floats, 48, floats, taps, 5);
+        k.convolve(blurred, plane, 60 * floats, 44, 60 * floats, taps, 5);
         const reach = Math.min(40, Math.floor(36 / step));
-        k.layPlane(0, 2, 3, reach, reach, plane, 60, 2.3, 1.7, step, scratch, 0.1, 0.2, 0.3, 0.8, mode);
-        return layerPixels(k);
-      });
-  });
-
-  it('blurring colours and laying them', () => {
-    for (const [step, mode] of [
-      [1, 0],
-      [0.25, 5],
-      [3, 1],
-    ])
-      agree((k) => {
-        scatter(k, 0, 9, () => 0);
-        scatter(k, 1, 11, () => 0);
-        k.flattenLayer(1);
-        const [plane, blurred, taps, scratch] = [1 << 20, 2 << 20, 3 << 20, 4 << 20].map(
-          (a) => k.input() + a,
-        );
-        k.coloursToPlane(1, plane, 60, 48, 48);
-        put(k, 3 << 20, Float32Array.of(0.1, 0.2, 0.4, 0.2, 0.1));
-        k.convolve(plane, blurred, 240, 48, 4, taps, 5);
-        k.convolve(blurred, plane, 240, 44, 240, taps, 5);
-        const reach = Math.min(40, Math.floor(36 / step));
-        k.layColours(0, 2, 3, reach, reach, plane, 60, 2.3, 1.7, step, scratch, 0.7, mode);
+        lay(k, [0, 2, 3, reach, reach, plane, 60, 2.3, 1.7, step, scratch], mode);
         return layerPixels(k);
       });
   });

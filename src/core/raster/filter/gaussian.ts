@@ -1,6 +1,7 @@
 import { type Matrix, multiply } from '../../geometry/matrix';
-import type { SceneNode } from '../../scene/types';
-import type { Kernels } from '../kernels';
+import type { Bounds } from '../../geometry/path';
+import type { FilterNode } from '../../scene/types';
+import type { Kernels, Laid } from '../kernels';
 import { planeBytes, type Target, tileSize } from '../target';
 
 /**
@@ -44,29 +45,13 @@ export const allColours: Channels = {
   take: (k, layer, at, stride, w, h) => k.coloursToPlane(layer, at, stride, w, h),
 };
 
-/** What is blurred: nodes under a matrix to device pixels, by `sigma` pixels, after a shift by pixels. */
+/** How the children of a node are blurred: under a matrix to device pixels, by `sigma` pixels, after a shift by pixels. */
 export interface Blur {
-  readonly nodes: readonly SceneNode[];
+  readonly node: FilterNode;
   readonly matrix: Matrix;
   readonly sigma: number;
   readonly shift: { readonly x: number; readonly y: number };
   readonly channels: Channels;
-}
-
-/** Blurred samples of a rectangle of a layer: its pixel (x, y) reads the plane at start + (x, y) · step. */
-export interface Samples {
-  /** The rectangle, pixels of the layer. */
-  readonly x0: number;
-  readonly y0: number;
-  readonly x1: number;
-  readonly y1: number;
-  readonly plane: number;
-  readonly stride: number;
-  readonly startX: number;
-  readonly startY: number;
-  readonly step: number;
-  /** Address of memory that laying them may use. */
-  readonly scratch: number;
 }
 
 /** Bytes at the end of the second plane for the weights. */
@@ -78,10 +63,10 @@ const tapsBytes = 1024;
  */
 function sampled(
   target: Target,
-  { nodes, matrix, sigma, shift, channels }: Blur,
+  { node, matrix, sigma, shift, channels }: Blur,
   layer: number,
-  corner: { readonly x: number; readonly y: number },
-): Samples {
+  tile: Bounds,
+): Laid {
   const { kernels } = target;
   const f = blurResolution(sigma);
   const { x0: tx, y0: ty, x1, y1 } = target.area;
@@ -110,7 +95,7 @@ function sampled(
       const w = Math.min(tileSize, stride - x);
       const h = Math.min(tileSize, depth - y);
       target.place(p0 - reach + x, q0 - reach + y, w, h);
-      target.draw(nodes, toSamples, layer + 1);
+      target.draw(node.children, toSamples, layer + 1);
       kernels.flattenLayer(layer + 1);
       channels.take(kernels, layer + 1, planeA + bytes * (y * stride + x), stride, w, h);
       kernels.clearLayer(layer + 1);
@@ -120,32 +105,36 @@ function sampled(
   const tapsAt = target.planeAddress(half - tapsBytes);
   new Float32Array(kernels.memory.buffer, tapsAt, taps.length).set(taps);
   const floats = bytes / 4;
-  const [left, top] = [tx - corner.x, ty - corner.y];
   kernels.convolve(planeA, planeB, floats * stride, depth, floats, tapsAt, taps.length);
   kernels.convolve(planeB, planeA, floats * stride, rows, floats * stride, tapsAt, taps.length);
-  return {
-    x0: left,
-    y0: top,
-    x1: x1 - corner.x,
-    y1: y1 - corner.y,
-    plane: planeA,
+  const [left, top] = [tx - tile.x0, ty - tile.y0];
+  // Nothing shows beyond what the node paints.
+  const shown = target.boundsOf(node, matrix) ?? { x0: 0, y0: 0, x1: 0, y1: 0 };
+  const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
+  return [
+    layer,
+    clamp(Math.floor(shown.x0 - tile.x0), left, x1 - tile.x0),
+    clamp(Math.floor(shown.y0 - tile.y0), top, y1 - tile.y0),
+    clamp(Math.ceil(shown.x1 - tile.x0), left, x1 - tile.x0),
+    clamp(Math.ceil(shown.y1 - tile.y0), top, y1 - tile.y0),
+    planeA,
     stride,
-    startX: (tx + 0.5) * f - 0.5 - p0 - left * f,
-    startY: (ty + 0.5) * f - 0.5 - q0 - top * f,
-    step: f,
-    scratch: planeB,
-  };
+    (tx + 0.5) * f - 0.5 - p0 - left * f,
+    (ty + 0.5) * f - 0.5 - q0 - top * f,
+    f,
+    planeB,
+  ];
 }
 
 /** Blurs nodes, rectangle by rectangle as memory allows, and has each laid onto the layer. */
-export function blurred(target: Target, blur: Blur, layer: number, lay: (samples: Samples) => void): void {
+export function blurred(target: Target, blur: Blur, layer: number, lay: (laid: Laid) => void): void {
   const { x0, y0, x1, y1 } = target.area;
   const { channels, sigma } = blur;
   const side = channels.bytes > 4 && blurResolution(sigma) > 1 ? tileSize / 2 : tileSize;
   for (let y = y0; y < y1; y += side)
     for (let x = x0; x < x1; x += side) {
       target.place(x, y, Math.min(side, x1 - x), Math.min(side, y1 - y));
-      lay(sampled(target, blur, layer, { x: x0, y: y0 }));
+      lay(sampled(target, blur, layer, { x0, y0, x1, y1 }));
     }
   target.place(x0, y0, x1 - x0, y1 - y0);
 }
