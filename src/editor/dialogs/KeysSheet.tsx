@@ -8,9 +8,9 @@ import { commands } from '../frame/commands';
 import { set } from '../state/store';
 
 const pointerKeys: readonly (readonly [string, string])[] = [
-  ['Space and drag', 'Move the sheet'],
+  ['Space and drag, two fingers', 'Move the sheet'],
   ['Wheel, pinch', 'Zoom at the pointer'],
-  ['Shift + wheel, two fingers', 'Move the sheet'],
+  ['Shift + wheel', 'Move the sheet to the side'],
   ['Shift', 'Keep sides equal, or to 45°, or to one axis'],
   ['Alt', 'From the centre; drag off a copy'],
   ['Ctrl while dragging', 'No snapping'],
@@ -27,9 +27,9 @@ const pointerKeys: readonly (readonly [string, string])[] = [
 export function KeysSheet() {
   const groups = [...new Set(commands.map((c) => c.group))];
   return (
-    <Dialog open onClose={() => set({ dialog: 'none' })} maxWidth="md" aria-labelledby="keys-title">
+    <Dialog open onClose={() => set({ dialog: 'none' })} maxWidth="lg" aria-labelledby="keys-title">
       <DialogTitle id="keys-title">Keys</DialogTitle>
-      <DialogContent tabIndex={0} sx={{ columns: { xs: 1, sm: 3 }, columnGap: 6 }}>
+      <DialogContent tabIndex={0} sx={{ columns: { xs: 1, sm: 3, md: 4 }, columnGap: 5 }}>
         {groups.map((g) => {
           const list = commands.filter((c) => c.group === g && c.keys);
           return list.length ? (

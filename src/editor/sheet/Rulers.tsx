@@ -95,7 +95,7 @@ function Ruler({ axis }: { axis: 'x' | 'y' }) {
                 fontFamily={theme.typography.fontFamily}
                 x={axis === 'x' ? p + 3 : 0}
                 y={axis === 'x' ? 10 : 0}
-                transform={axis === 'y' ? `translate(10 ${p + 3}) rotate(90)` : undefined}
+                transform={axis === 'y' ? `translate(3 ${p + 3}) rotate(90)` : undefined}
               >
                 {label}
               </text>
