@@ -12,9 +12,20 @@ try {
   const { serve } = await import('./lib/serve.mjs');
   const { address, child } = await serve(env, 3410);
   try {
-    await must(process.execPath, ['--import', 'tsx', 'bench/index.ts', ...process.argv.slice(2)], {
-      env: { ...env, BASE_URL: address, CHROMIUM: await ensureChromium() },
-    });
+    await must(
+      process.execPath,
+      [
+        '--experimental-websocket',
+        '--no-warnings',
+        '--import',
+        'tsx',
+        'bench/index.ts',
+        ...process.argv.slice(2),
+      ],
+      {
+        env: { ...env, BASE_URL: address, CHROMIUM: await ensureChromium() },
+      },
+    );
   } finally {
     child.kill();
   }

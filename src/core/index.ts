@@ -3,8 +3,7 @@
  * pure computation; lengths are sheet units (CSS px), angles degrees, colours and shares 0–1.
  */
 export { combine, type Operation, operations } from './arrange/combine';
-export { offsetPath, strokeAlignments, strokeOutline } from './arrange/offset';
-export { capKinds, joinKinds } from './arrange/outline';
+export { offsetPath, strokeOutline } from './arrange/offset';
 export * from './coat';
 export { formatHex, isHex, parseHex, type Rgba, withAlpha } from './colour/colour';
 export { contrast, luminance } from './colour/contrast';
@@ -13,8 +12,8 @@ export { colourAlong, type Interpolation, interpolations } from './colour/gradie
 export {
   fitted,
   type Harmony,
-  harmonies,
   harmonyOf,
+  harmonyWords,
   hexOfOklch,
   huePicture,
   inGamut,
@@ -24,7 +23,9 @@ export {
 } from './colour/oklch';
 export { type ProfilePoint, profileOf, profileWarnings } from './colour/profile';
 export * from './colour/spaces';
+export { blendWords } from './document/blend-field';
 export type { Card } from './document/card';
+export type { Clipping } from './document/clipping';
 export {
   makeCoat,
   makeDesign,
@@ -36,6 +37,7 @@ export {
   makeStep,
   squareGrid,
 } from './document/create';
+export type { Described } from './document/described';
 export type {
   Change,
   DesignEntry,
@@ -44,9 +46,10 @@ export type {
   StoredDesign,
   Taken,
 } from './document/exchange';
-export { type Field, type FieldValue, fieldFault, isMeant } from './document/fields';
+export { type Choices, type Field, type FieldValue, fieldFault, isMeant } from './document/fields';
 export { guarded } from './document/guard';
 export type { Handle } from './document/handles';
+export { describedKind, fieldLabel, kindLabel, newPartName } from './document/kind-words';
 export {
   applyPatch,
   diffJson,
@@ -72,6 +75,8 @@ export { formatPath, PathSyntaxError, parsePath } from './geometry/svg-path';
 export { fromSheetUnits, isUnit, toSheetUnits, type Unit, units } from './geometry/units';
 export { degrees, distance, type Point, radians } from './geometry/vector';
 export { holders, holdsParts, isGroup, isHolder } from './holder';
+export { operationWords } from './holder/combination';
+export { clipWords, holdWords } from './holder/group';
 export type {
   Blend,
   FaceRegion,

@@ -1,4 +1,5 @@
 /** Reading of stored and received designs; apart from the rest because it brings a validator along. */
+export { type Clipping, readClipping } from './document/clipping';
 export {
   type Branch,
   DesignError,

@@ -26,6 +26,7 @@ import {
   type Tree,
   treeFaults,
 } from '@/core/reading';
+import { broughtUp } from './bring-up';
 import type { Database, Tables } from './database';
 import { getEntry } from './designs';
 import { Conflict, NotFound } from './http/errors';
@@ -246,10 +247,11 @@ export async function appendChange(
     if (places.touchedBy(change.patch))
       throw new Conflict('Another window changed the same thing meanwhile.');
 
+    const head = await broughtUp(tx, id, row.head);
     let before: Design;
     let applied: Design;
     try {
-      before = await loadPieces(tx, id, row.head, wantedBy(change.patch));
+      before = await loadPieces(tx, id, head, wantedBy(change.patch));
       applied = applyPatch(before, change.patch);
     } catch (e) {
       if (e instanceof PatchError) throw new Conflict(`The change does not fit what is stored: ${e.message}`);

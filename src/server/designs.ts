@@ -47,7 +47,11 @@ export interface DesignText extends DesignEntry {
 }
 
 /** @throws NotFound where the owner has no such design. */
-export async function getDesignText(db: Database, owner: string, id: string): Promise<DesignText> {
+export async function getDesignText(
+  db: Database,
+  owner: string,
+  id: string,
+): Promise<DesignText & { readonly version: number }> {
   // One statement, so that all pieces are of one moment.
   const { rows } = await sql<{
     id: string;
@@ -72,12 +76,12 @@ export async function getDesignText(db: Database, owner: string, id: string): Pr
     (s) => `${JSON.stringify(s).slice(0, -1)},"parts":${row.orders[s.id] ?? '[]'}}`,
   );
   const text = `${JSON.stringify(rest).slice(0, -1)},"sheets":[${sheetTexts.join()}],"parts":{${row.parts}}}`;
-  return { ...entry(row), text };
+  return { ...entry(row), text, version: rest.version };
 }
 
 /** @throws NotFound where the owner has no such design. */
 export async function getDesign(db: Database, owner: string, id: string): Promise<StoredDesign> {
-  const { text, ...rest } = await getDesignText(db, owner, id);
+  const { text, version: _, ...rest } = await getDesignText(db, owner, id);
   return { ...rest, document: JSON.parse(text) as Design };
 }
 

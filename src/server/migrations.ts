@@ -1,6 +1,8 @@
 import { type Kysely, type Migration, Migrator, sql } from 'kysely';
-import { readDesign } from '@/core/reading';
 import type { Database } from './database';
+
+/** Of a step that databases know by name. */
+const nothing: Migration = { up: async () => undefined };
 
 const migrations: Record<string, Migration> = {
   '001-designs': {
@@ -52,12 +54,12 @@ const migrations: Record<string, Migration> = {
         .execute();
     },
   },
-  // Stored designs take on the fields that came later, so that changes can be put to them.
-  '002-later-fields': { up: fillLaterFields },
-  '003-later-fields': { up: fillLaterFields },
-  '004-later-fields': { up: fillLaterFields },
-  '005-later-fields': { up: fillLaterFields },
-  '006-later-fields': { up: fillLaterFields },
+  // Stored designs are brought up to date by their first change (`bring-up`), and not here.
+  '002-later-fields': nothing,
+  '003-later-fields': nothing,
+  '004-later-fields': nothing,
+  '005-later-fields': nothing,
+  '006-later-fields': nothing,
   '007-fonts': {
     async up(db: Kysely<unknown>) {
       await db.schema
@@ -115,15 +117,6 @@ const migrations: Record<string, Migration> = {
     },
   },
 };
-
-/** Fills in fields that came later than a stored design. */
-async function fillLaterFields(db: Kysely<unknown>): Promise<void> {
-  const { rows } = await sql<{ id: string; document: unknown }>`SELECT id, document FROM designs`.execute(db);
-  for (const { id, document } of rows) {
-    const whole = JSON.stringify(readDesign(document));
-    await sql`UPDATE designs SET document = ${whole}::jsonb WHERE id = ${id}`.execute(db);
-  }
-}
 
 /** Brings a database up to date, or to one of its earlier forms. @throws Error naming the migration that failed. */
 export async function migrate(db: Database, to?: string): Promise<void> {

@@ -6,7 +6,7 @@ import { parseArgs } from 'node:util';
 import type { Design } from '@/core';
 import { parseDesign } from '@/core/reading';
 import { connect } from './database';
-import { getDesign } from './designs';
+import { getDesignText } from './designs';
 import { takeFaces } from './faces';
 import { limitsFromEnvironment } from './limits';
 import { ensureOwner } from './owners';
@@ -24,9 +24,10 @@ async function load(wanted: string): Promise<Design> {
   const db = connect(process.env.DATABASE_URL ?? '');
   try {
     const owner = await ensureOwner(db);
-    const { document } = await getDesign(db, owner, wanted.toLowerCase());
-    await takeFaces(document, { db, owner });
-    return document;
+    const { text } = await getDesignText(db, owner, wanted.toLowerCase());
+    const design = parseDesign(text);
+    await takeFaces(design, { db, owner });
+    return design;
   } finally {
     await db.destroy();
   }

@@ -1,11 +1,14 @@
+import { BoundedCache, mebibytes } from '../cache/bounded-cache';
 import { translation } from '../geometry/matrix';
-import { type Path, transformPath } from '../geometry/path';
-import { asText, finenessOf, inSteps, makeRoom } from './remembering';
+import { type Path, pathBytes, transformPath } from '../geometry/path';
+import { asText, finenessOf, inSteps } from './remembering';
 
 /** Most numbers of a path that is remembered by its form: a word has some thousands. */
 const mostNumbers = 20_000;
-/** Numbers that are kept in all. */
-const room = 2_000_000;
+/** Bytes that each kind of work keeps of forms. */
+const room = mebibytes(12);
+/** Bytes that are kept of one path object: a drag asks for another result at every step. */
+const roomOfOne = mebibytes(1);
 
 /** A path's form, wherever it stands: its numbers from its first node, as finely as its size allows. */
 function formOf({ contours, fillRule }: Path, x: number, y: number): string | null {
@@ -28,30 +31,18 @@ function formOf({ contours, fillRule }: Path, x: number, y: number): string | nu
   return `${fillRule} ${exponent} ${asText(told)}`;
 }
 
-const numbersIn = ({ contours }: Path): number => contours.reduce((n, c) => n + c.xy.length, 1);
-
-/** Results that are kept of one path object: a drag asks for another one at every step. */
-const mostOfOne = 32;
-
 /** Work on a path done once for each path object and each list of arguments, the last few of them. */
 export function rememberByPath<A extends readonly unknown[]>(
   work: (path: Path, ...args: A) => Path,
 ): (path: Path, ...args: A) => Path {
-  const known = new WeakMap<Path, Map<string, Path>>();
+  const known = new WeakMap<Path, BoundedCache<Path>>();
   return (path, ...args) => {
-    const key = JSON.stringify(args);
     let own = known.get(path);
     if (!own) {
-      own = new Map();
+      own = new BoundedCache(roomOfOne, pathBytes);
       known.set(path, own);
     }
-    let made = own.get(key);
-    if (!made) {
-      made = work(path, ...args);
-      makeRoom(own, mostOfOne);
-      own.set(key, made);
-    }
-    return made;
+    return own.getOr(JSON.stringify(args), () => work(path, ...args));
   };
 }
 
@@ -62,26 +53,13 @@ export function rememberByPath<A extends readonly unknown[]>(
 export function rememberByForm<A extends readonly unknown[]>(
   work: (path: Path, ...args: A) => Path,
 ): (path: Path, ...args: A) => Path {
-  const known = new Map<string, Path>();
-  let kept = 0;
+  const known = new BoundedCache<Path>(room, pathBytes);
   return rememberByPath((path, ...args: A) => {
     const [x, y] = path.contours[0]?.xy ?? [];
     const form = x === undefined || y === undefined ? null : formOf(path, x, y);
     if (form === null || x === undefined || y === undefined) return work(path, ...args);
     const key = `${JSON.stringify(args)} ${form}`;
-    let made = known.get(key);
-    if (made) known.delete(key);
-    else {
-      made = work(transformPath(path, translation(-x, -y)), ...args);
-      kept += numbersIn(made);
-      for (const [old, was] of known) {
-        if (kept <= room) break;
-        kept -= numbersIn(was);
-        known.delete(old);
-      }
-    }
-    // Last used, last to go.
-    known.set(key, made);
+    const made = known.getOr(key, () => work(transformPath(path, translation(-x, -y)), ...args));
     return transformPath(made, translation(x, y));
   });
 }

@@ -1,14 +1,16 @@
+import { BoundedCache, mebibytes } from '../cache/bounded-cache';
 import type { Cubic } from '../geometry/cubic';
 import { exactParallel, fittedParallel, type ParallelPiece, parallelPoint } from './parallel';
-import { asText, finenessOf, inSteps, makeRoom } from './remembering';
-
-/** Curves that are remembered. */
-const most = 32_768;
+import { asText, finenessOf, inSteps } from './remembering';
 
 /** What a curve is remembered by. */
-const told = new Float64Array(8);
+const form = new Float64Array(8);
 
-const known = new Map<string, readonly ParallelPiece[]>();
+/** A stretch is a few cubics of eight numbers, in objects of their own. */
+const bytesOf = (pieces: readonly ParallelPiece[]): number =>
+  pieces.reduce((n, p) => n + 120 + 128 * p.cubics.length, 0);
+
+const known = new BoundedCache<readonly ParallelPiece[]>(mebibytes(16), bytesOf);
 
 /** How exactly parallels are fitted, as a share of the curve's size or of the distance, whichever is greater. */
 const exactness = 2e-5;
@@ -54,17 +56,12 @@ export function knownParallel(s: Cubic, d: number): readonly ParallelPiece[] {
   // What has no extent has no side either.
   if (!fineness) return [];
   const { exponent, scale } = fineness;
-  told.set([d, exponent]);
-  for (let i = 2; i < 8; i++) told[i] = inSteps(s[i] - s[i % 2], scale);
-  const key = asText(told);
-  let pieces = known.get(key);
-  if (pieces) known.delete(key);
-  else {
-    const form = [0, 0, ...told.subarray(2)].map((v) => v / scale) as unknown as Cubic;
-    pieces = fittedParallel(form, d, exactness * Math.max(size, Math.abs(d)));
-    makeRoom(known, most);
-  }
-  // Last used, last to go.
-  known.set(key, pieces);
+  form.set([d, exponent]);
+  for (let i = 2; i < 8; i++) form[i] = inSteps(s[i] - s[i % 2], scale);
+  const key = asText(form);
+  const pieces = known.getOr(key, () => {
+    const cubic = [0, 0, ...form.subarray(2)].map((v) => v / scale) as unknown as Cubic;
+    return fittedParallel(cubic, d, exactness * Math.max(size, Math.abs(d)));
+  });
   return between(s, d, pieces);
 }

@@ -50,8 +50,7 @@ const parallelOf = rememberByForm((path: Path, d: number, style: JoinStyle, isCl
   return combineWithRules('union', [{ contours, fillRule: 'nonzero' }], ['positive']);
 });
 
-export const strokeAlignments = ['centre', 'inside', 'outside'] as const;
-export type StrokeAlignment = (typeof strokeAlignments)[number];
+export type StrokeAlignment = 'centre' | 'inside' | 'outside';
 
 const strokeOf = rememberByForm(
   (path: Path, style: StrokeStyle): Path => ({

@@ -5,10 +5,8 @@ import { knownParallel } from './known-parallel';
 import { parallelPoint } from './parallel';
 import { cutShort, type ParallelPart } from './shortcut';
 
-export const joinKinds = ['miter', 'round', 'bevel'] as const;
-export type Join = (typeof joinKinds)[number];
-export const capKinds = ['butt', 'round', 'square'] as const;
-export type Cap = (typeof capKinds)[number];
+export type Join = 'miter' | 'round' | 'bevel';
+export type Cap = 'butt' | 'round' | 'square';
 
 export interface JoinStyle {
   readonly join: Join;

@@ -24,9 +24,3 @@ export function asText(numbers: Float64Array): string {
   for (let i = 0; i < units.length; i += 8192) text += String.fromCharCode(...units.subarray(i, i + 8192));
   return text;
 }
-
-/** Lets the entry that was put in first go, where there are as many as are kept. */
-export function makeRoom<K>(known: Map<K, unknown>, most: number): void {
-  const [oldest] = known.keys();
-  if (known.size >= most && oldest !== undefined) known.delete(oldest);
-}

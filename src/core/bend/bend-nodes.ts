@@ -1,16 +1,14 @@
 import { identity, multiply } from '../geometry/matrix';
-import { type Bounds, pathBounds, transformBounds } from '../geometry/path';
+import { type Bounds, boundsMiddle, pathBounds, transformBounds } from '../geometry/path';
 import { nodeBounds } from '../scene/damage';
 import type { SceneNode, ScenePaint } from '../scene/types';
 import { type Bend, bendPath } from './bend-path';
 import { after, type PlaneMap, straightAt } from './map';
 
-const middle = (b: Bounds) => ({ x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 });
-
 /** A paint that goes along with what it fills as far as it can while it stays straight: as the map is at its middle. */
 function bentPaint(paint: ScenePaint, bounds: Bounds | null, map: PlaneMap): ScenePaint {
   if (paint.kind === 'solid' || paint.fixed || !bounds) return paint;
-  return { ...paint, matrix: multiply(straightAt(map, middle(bounds)), paint.matrix) };
+  return { ...paint, matrix: multiply(straightAt(map, boundsMiddle(bounds)), paint.matrix) };
 }
 
 /** How one kind of node is bent; groups give up their own coordinates. */
@@ -47,7 +45,7 @@ const benders: {
   // Grain lies over all that its holder clips.
   grain(node, { map }) {
     const b = nodeBounds(node, identity);
-    return b ? { ...node, bounds: transformBounds(b, straightAt(map, middle(b))) } : node;
+    return b ? { ...node, bounds: transformBounds(b, straightAt(map, boundsMiddle(b))) } : node;
   },
 };
 

@@ -98,7 +98,7 @@ function mixCoat(a: Coat, b: Coat, t: number): Coat {
   const common = {
     on: a.on || b.on,
     paint: mixPaint(a.paint, b.paint, t),
-    opacity: mixNumber(shown(a), shown(b), t),
+    opacity: mixNumber(visibleShare(a), visibleShare(b), t),
   };
   if (a.kind !== 'stroke' || b.kind !== 'stroke') return { ...near, ...common };
   return {
@@ -114,7 +114,7 @@ function mixCoat(a: Coat, b: Coat, t: number): Coat {
   } as Coat;
 }
 
-const shown = (c: Coat): number => (c.on ? c.opacity : 0);
+const visibleShare = (c: Coat): number => (c.on ? c.opacity : 0);
 
 /** The coats between two lists: like kinds in order; a coat without a partner fades. */
 export function mixCoats(a: readonly Coat[], b: readonly Coat[], t: number): Coat[] {

@@ -1,10 +1,11 @@
 import { combine } from '../arrange/combine';
 import { taperedStroke, type WidthAt } from '../arrange/taper';
+import { blendField } from '../document/blend-field';
+import type { Described } from '../document/described';
 import { choice, type Field, later, length, onlyIf, share, size, toggle, unless } from '../document/fields';
 import { strokeArea, strokeFields } from '../document/stroke';
 import { translation } from '../geometry/matrix';
 import { type Bounds, emptyPath, type Path, transformPath } from '../geometry/path';
-import { blendModes } from '../scene/types';
 import { ellipse } from '../source/ellipse';
 import { rectangle } from '../source/rectangle';
 import type { Coat, CoatShape, FillCoat, StrokeCoat } from './types';
@@ -13,7 +14,7 @@ import { evenWidth, profileFields, widthAlong } from './width-profile';
 export type { Cover, PaintContext, PaintDefinition, PatternTile } from './paint';
 export { isGradient, keepPaint, paintKinds, paintOf, paints, placeOn, shareOf } from './paint';
 export { coloursOf, convertPaint } from './paint/convert';
-export { rampOf, stopsSchema } from './paint/gradient';
+export { interpolationWords, rampOf, spreadWords, stopsSchema } from './paint/gradient';
 export { evenMesh, withNode } from './paint/mesh';
 export * from './paint/stops';
 export type {
@@ -43,31 +44,61 @@ const plainShape: CoatShape = {
   shiftY: 0,
 };
 
+const shareOfBounds = (name: string, label: string, about: string): Field =>
+  share(name, label, about, 0, 1000);
 const shaped = (field: Field): Field => unless('form', 'outline', field);
 
 /** The fields of a coat's own shape; its sizes are shares or lengths. */
 const shapeFields = (relative: boolean): readonly Field[] => [
-  later(choice('form', ['outline', 'ellipse', 'rectangle']), plainShape.form),
-  later(shaped(choice('sized', ['bounds', 'lengths'])), plainShape.sized),
-  ...['shapeWidth', 'shapeHeight'].map((name) =>
-    later(shaped(relative ? share(name, 0, 1000) : size(name)), plainShape.shapeWidth),
+  later(
+    choice('form', 'Shape', 'What the coat covers: the outline, or a shape of its own.', {
+      outline: 'Outline',
+      ellipse: 'Circle',
+      rectangle: 'Rectangle',
+    }),
+    plainShape.form,
   ),
-  later(onlyIf('form', 'rectangle', size('radius')), plainShape.radius),
-  later(shaped(length('shiftX')), plainShape.shiftX),
-  later(shaped(length('shiftY')), plainShape.shiftY),
+  later(
+    shaped(
+      choice('sized', 'Sized by', 'Whether the shape’s sizes are shares of the bounds or lengths.', {
+        bounds: 'Bounds',
+        lengths: 'Lengths',
+      }),
+    ),
+    plainShape.sized,
+  ),
+  ...Object.entries({ shapeWidth: 'Shape width', shapeHeight: 'Shape height' }).map(([name, label]) =>
+    later(shaped((relative ? shareOfBounds : size)(name, label, 'Of the shape.')), plainShape.shapeWidth),
+  ),
+  later(onlyIf('form', 'rectangle', size('radius', 'Radius', 'Of the shape’s corners.')), plainShape.radius),
+  later(shaped(length('shiftX', 'Shift x', 'Of the shape from the middle, across.')), plainShape.shiftX),
+  later(shaped(length('shiftY', 'Shift y', 'Of the shape from the middle, downwards.')), plainShape.shiftY),
 ];
 
-const common: readonly Field[] = [share('opacity'), choice('blend', blendModes)];
+const common: readonly Field[] = [
+  share('opacity', 'Opacity', 'Of the coat.'),
+  blendField('Of the coat with what lies under it.'),
+];
 
 const groupFields: readonly Field[] = [
-  later(choice('covers', ['whole', 'each']), 'whole'),
-  later(toggle('behind'), false),
+  later(
+    choice('covers', 'Covers', 'What a group’s coat covers.', { whole: 'All as one', each: 'Each member' }),
+    'whole',
+  ),
+  later(toggle('behind', 'Behind the members', 'Whether a group’s coat lies behind its members.'), false),
 ];
 
 const strokeOnly: readonly Field[] = [
   ...strokeFields,
   ...profileFields,
-  later(choice('run', ['bounds', 'along', 'across']), 'bounds'),
+  later(
+    choice('run', 'Gradient follows', 'What a gradient runs along.', {
+      bounds: 'Bounds',
+      along: 'Along',
+      across: 'Across',
+    }),
+    'bounds',
+  ),
 ];
 
 /** The fields each kind of coat is stored with, its paint and steps aside. */
@@ -83,6 +114,16 @@ export const shownCoatFields = (coat: Coat, group: boolean): readonly Field[] =>
   ...(group ? groupFields : []),
   ...shapeFields(coat.sized === 'bounds'),
 ];
+
+/** How the kinds of coat are told of. */
+export const coatWords: Readonly<Record<Coat['kind'], Described>> = {
+  fill: { label: 'Fill', about: 'Paints what lies inside the outline.', alsoKnown: ['background', 'colour'] },
+  stroke: {
+    label: 'Stroke',
+    about: 'Paints a line along the outline.',
+    alsoKnown: ['border', 'line', 'edge'],
+  },
+};
 
 const plainCoat = {
   on: true,

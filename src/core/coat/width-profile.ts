@@ -6,16 +6,16 @@ import type { Point } from '../geometry/vector';
 import type { Outline } from '../outline/types';
 
 /** How a stroke's width runs along its path. */
-export const widthProfiles = [
-  'even',
-  'thin-ends',
-  'thick-ends',
-  'thinning',
-  'thickening',
-  'pressure',
-  'points',
-] as const;
-export type WidthProfile = (typeof widthProfiles)[number];
+const profileWords = {
+  even: 'Even',
+  'thin-ends': 'Thin ends',
+  'thick-ends': 'Thick ends',
+  thinning: 'Thinning',
+  thickening: 'Thickening',
+  pressure: 'Pressure',
+  points: 'Points',
+} as const;
+type WidthProfile = keyof typeof profileWords;
 
 export interface ProfiledWidth {
   readonly profile: WidthProfile;
@@ -26,8 +26,18 @@ export interface ProfiledWidth {
 export const evenWidth: ProfiledWidth = { profile: 'even', widths: [0.2, 1, 0.4] };
 
 export const profileFields: readonly Field[] = [
-  later(choice('profile', widthProfiles), evenWidth.profile),
-  later(onlyIf('profile', 'points', sharesOf('widths')), evenWidth.widths),
+  later(
+    choice('profile', 'Width runs', 'How the width runs along the stroke.', profileWords),
+    evenWidth.profile,
+  ),
+  later(
+    onlyIf(
+      'profile',
+      'points',
+      sharesOf('widths', 'Widths along it', 'Shares of the full width at even steps along the stroke.'),
+    ),
+    evenWidth.widths,
+  ),
 ];
 
 /** Through shares at even steps, smoothly and without overshoot between them. */

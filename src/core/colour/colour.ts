@@ -1,3 +1,5 @@
+import { BoundedCache, mebibytes } from '../cache/bounded-cache';
+
 /** sRGB-encoded red, green, blue and straight alpha, each 0–1. */
 export type Rgba = readonly [number, number, number, number];
 
@@ -6,7 +8,7 @@ const hexForm = /^#(?:[0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i;
 /** Whether text is a hex colour of 3, 4, 6 or 8 digits. */
 export const isHex = (text: string): boolean => hexForm.test(text);
 
-const known = new Map<string, Rgba>();
+const known = new BoundedCache<Rgba>(mebibytes(1), () => 64);
 
 /**
  * Channels of a hex colour of 3, 4, 6 or 8 digits.
@@ -20,7 +22,6 @@ export function parseHex(text: string): Rgba {
   if (digits.length <= 4) digits = [...digits].map((d) => d + d).join('');
   const at = (i: number) => Number.parseInt(digits.slice(i, i + 2), 16) / 255;
   const value: Rgba = [at(0), at(2), at(4), digits.length === 8 ? at(6) : 1];
-  if (known.size > 5000) known.clear();
   known.set(text, value);
   return value;
 }

@@ -54,6 +54,15 @@ export const harmonies = {
 } as const;
 export type Harmony = keyof typeof harmonies;
 
+/** What the harmonies are called. */
+export const harmonyWords: Readonly<Record<Harmony, string>> = {
+  opposite: 'Opposite',
+  neighbours: 'Neighbours',
+  thirds: 'Thirds',
+  'beside-opposite': 'Beside opposite',
+  quarters: 'Quarters',
+};
+
 /** The colours that go with one: its lightness and chroma at other hues. */
 export function harmonyOf(hex: string, harmony: Harmony): string[] {
   const rgba = parseHex(hex);

@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import { type Field, fieldFault } from './fields';
+import { colour, type Field, fieldFault } from './fields';
 
 /** How the stored value of a field is checked; where documents may lack it, what that means is put in. */
 export function fieldSchema(joi: typeof Joi, field: Field): Joi.Schema {
@@ -16,4 +16,4 @@ export const fieldsSchema = (joi: typeof Joi, fields: readonly Field[]): Joi.Sch
 
 /** A colour as hex. */
 export const colourSchema = (joi: typeof Joi): Joi.Schema =>
-  fieldSchema(joi, { name: 'colour', type: 'colour' });
+  fieldSchema(joi, colour('colour', 'Colour', 'As hex.'));

@@ -1,6 +1,10 @@
-/** What one parameter of a definition is: its type, unit, range and choices. */
+/** What one parameter of a definition is: its name, words, type, range and choices. */
 export interface Field {
   readonly name: string;
+  /** What it is called. */
+  readonly label: string;
+  /** What it does, in one line. */
+  readonly about: string;
   readonly type:
     | 'length'
     | 'angle'
@@ -18,7 +22,8 @@ export interface Field {
   readonly max?: number;
   /** How much an arrow key changes it. */
   readonly step?: number;
-  readonly options?: readonly string[];
+  /** The values of a choice, and what each is called. */
+  readonly options?: Choices;
   /** Set where it is one coordinate of a place, kept in the part's own coordinates and told in the sheet's. */
   readonly axis?: 'x' | 'y';
   /** The value another field must have for this one to mean anything. */
@@ -29,6 +34,9 @@ export interface Field {
   readonly absent?: FieldValue;
 }
 
+/** Values and what each is called, in the order they are offered. */
+export type Choices = Readonly<Record<string, string>>;
+
 /** Radii of single corners, by where the corner is in the outline: piece, contour, segment. */
 export type CornerRadii = Readonly<Record<string, number>>;
 
@@ -38,64 +46,127 @@ export type Params = Readonly<Record<string, FieldValue>>;
 /** Greatest magnitude of a length or a coordinate, in sheet units. */
 export const lengthLimit = 1e6;
 
-export const length = (name: string, min = -lengthLimit, max = lengthLimit): Field => ({
-  name,
-  type: 'length',
-  min,
-  max,
-  step: 1,
-});
+export const length = (
+  name: string,
+  label: string,
+  about: string,
+  min = -lengthLimit,
+  max = lengthLimit,
+): Field => ({ name, label, about, type: 'length', min, max, step: 1 });
+
 /** The two coordinates of a place in the part's own coordinates. */
-export const place = (nameX: string, nameY: string): readonly [Field, Field] => [
-  { ...length(nameX), axis: 'x' },
-  { ...length(nameY), axis: 'y' },
+export const place = (
+  nameX: string,
+  nameY: string,
+  label: string,
+  about: string,
+): readonly [Field, Field] => [
+  { ...length(nameX, `${label} x`, about), axis: 'x' },
+  { ...length(nameY, `${label} y`, about), axis: 'y' },
 ];
-export const size = (name: string): Field => length(name, 0);
-export const angle = (name: string, min = -36000, max = 36000): Field => ({
+
+export const size = (name: string, label: string, about: string): Field => length(name, label, about, 0);
+
+export const angle = (name: string, label: string, about: string, min = -36000, max = 36000): Field => ({
   name,
+  label,
+  about,
   type: 'angle',
   min,
   max,
   step: 1,
 });
-export const count = (name: string, min: number, max: number): Field => ({
+
+export const count = (name: string, label: string, about: string, min: number, max: number): Field => ({
   name,
+  label,
+  about,
   type: 'count',
   min,
   max,
   step: 1,
 });
+
 /** A share, stored 0–1 and shown as per cent. */
-export const share = (name: string, min = 0, max = 1): Field => ({
+export const share = (name: string, label: string, about: string, min = 0, max = 1): Field => ({
   name,
+  label,
+  about,
   type: 'percent',
   min,
   max,
   step: 0.01,
 });
-export const number = (name: string, min: number, max: number, step: number): Field => ({
+
+export const number = (
+  name: string,
+  label: string,
+  about: string,
+  min: number,
+  max: number,
+  step: number,
+): Field => ({ name, label, about, type: 'number', min, max, step });
+
+export const choice = (name: string, label: string, about: string, options: Choices): Field => ({
   name,
-  type: 'number',
-  min,
-  max,
-  step,
-});
-export const choice = (name: string, options: readonly string[]): Field => ({
-  name,
+  label,
+  about,
   type: 'choice',
   options,
 });
-export const toggle = (name: string): Field => ({ name, type: 'switch' });
-export const colour = (name: string): Field => ({ name, type: 'colour' });
-export const lengths = (name: string, min = 0): Field => ({ name, type: 'lengths', min, max: lengthLimit });
+
+export const toggle = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'switch',
+});
+
+export const colour = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'colour',
+});
+
+export const lengths = (name: string, label: string, about: string, min = 0): Field => ({
+  name,
+  label,
+  about,
+  type: 'lengths',
+  min,
+  max: lengthLimit,
+});
 
 /** Several shares, stored 0–1 and shown as per cent. */
-export const sharesOf = (name: string): Field => ({ name, type: 'shares', min: 0, max: 10 });
+export const sharesOf = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'shares',
+  min: 0,
+  max: 10,
+});
 
-export const corners = (name: string): Field => ({ name, type: 'corners', min: 0, max: lengthLimit });
+export const corners = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'corners',
+  min: 0,
+  max: lengthLimit,
+});
+
+/** What the fields of two ends are called. */
+export const endWords = { x1: 'Start x', y1: 'Start y', x2: 'End x', y2: 'End y' } as const;
 
 /** A sibling by its id, or an empty text for none. */
-export const sibling = (name: string): Field => ({ name, type: 'part' });
+export const sibling = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'part',
+});
 
 /** A field that means something only while another has a value. */
 export const onlyIf = (name: string, is: FieldValue, field: Field): Field => ({
@@ -137,7 +208,9 @@ export function fieldFault(field: Field, value: unknown): string | null {
     case 'switch':
       return typeof value === 'boolean' ? null : 'must be on or off';
     case 'choice':
-      return field.options?.includes(value as string) ? null : `must be one of ${field.options?.join(', ')}`;
+      return Object.hasOwn(field.options ?? {}, value as PropertyKey)
+        ? null
+        : `must be one of ${Object.keys(field.options ?? {}).join(', ')}`;
     case 'colour':
       return typeof value === 'string' && /^#(?:[0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.test(value)
         ? null
@@ -155,11 +228,23 @@ export function fieldFault(field: Field, value: unknown): string | null {
     default: {
       if (typeof value !== 'number' || !Number.isFinite(value)) return 'must be a number';
       if (field.type === 'count' && !Number.isInteger(value)) return 'must be a whole number';
-      if (field.min !== undefined && value < field.min) return `must not be below ${shown(field, field.min)}`;
-      if (field.max !== undefined && value > field.max) return `must not be above ${shown(field, field.max)}`;
+      if (field.min !== undefined && value < field.min)
+        return `must not be below ${limitText(field, field.min)}`;
+      if (field.max !== undefined && value > field.max)
+        return `must not be above ${limitText(field, field.max)}`;
       return null;
     }
   }
 }
 
-const shown = (field: Field, v: number): string => (field.type === 'percent' ? `${v * 100} %` : String(v));
+/** Parameters with the numbers of fields kept to the least and the most that their fields allow. */
+export const keptWithin = <P extends object>(fields: readonly Field[], params: P): P => {
+  const kept = fields.flatMap(({ name, min = -Infinity, max = Infinity }) => {
+    const v = (params as Readonly<Record<string, unknown>>)[name];
+    return typeof v === 'number' && (v < min || v > max) ? [[name, Math.min(max, Math.max(min, v))]] : [];
+  });
+  return kept.length ? { ...params, ...Object.fromEntries(kept) } : params;
+};
+
+const limitText = (field: Field, v: number): string =>
+  field.type === 'percent' ? `${v * 100} %` : String(v);

@@ -3,9 +3,10 @@ import { DesignError, type DesignFault, formulaFaults, ownMeasureFaults, treeFau
 import { headSchema, idSchema, partSchema } from './schema';
 import { unsoundIn } from './text';
 import { type Design, formatName, formatVersion, type Part } from './types';
+import { isReadable, upgradedHead, upgradedPart } from './upgrade';
 
 /** Faults that are told at once. */
-const told = 20;
+const faultsTold = 20;
 
 function checked<T>(
   schema: Joi.Schema,
@@ -16,7 +17,7 @@ function checked<T>(
   if (error)
     throw new DesignError(
       error.details
-        .slice(0, told)
+        .slice(0, faultsTold)
         .map((e) => ({ where: nameOf(e.path), message: e.message.replace(/^"[^"]*" /, '') })),
     );
   return value as T;
@@ -84,15 +85,15 @@ export function readPart(key: string, raw: unknown): Part {
 const isRecord = (v: unknown): v is Record<string, unknown> =>
   typeof v === 'object' && v !== null && !Array.isArray(v);
 
-function checkFormat(raw: unknown): asserts raw is Record<string, unknown> {
+function checkFormat(raw: unknown): asserts raw is Record<string, unknown> & { version: number } {
   if (!isRecord(raw)) throw new DesignError([{ where: 'The design', message: 'is not a design document' }]);
   if (raw.format !== formatName)
     throw new DesignError([{ where: 'The design', message: 'is not a Silent Compass design' }]);
-  if (raw.version !== formatVersion)
+  if (!isReadable(raw.version))
     throw new DesignError([
       {
         where: 'The design',
-        message: `has version ${String(raw.version)}; this program reads version ${formatVersion}`,
+        message: `has version ${String(raw.version)}; this program reads versions 1 to ${formatVersion}`,
       },
     ]);
 }
@@ -101,6 +102,7 @@ function checkFormat(raw: unknown): asserts raw is Record<string, unknown> {
 function* reading(raw: unknown): Generator<void, Design> {
   checkFormat(raw);
   const { parts: rawParts, ...rest } = raw;
+  const { version } = raw;
   const faults: DesignFault[] = [];
   const attempt = <T>(work: () => T): T | null => {
     try {
@@ -111,29 +113,29 @@ function* reading(raw: unknown): Generator<void, Design> {
       return null;
     }
   };
-  const head = attempt(() => readHead(rest));
+  const head = attempt(() => readHead(upgradedHead(rest, version)));
   const parts: Record<string, Part> = {};
   if (!isRecord(rawParts)) faults.push({ where: 'parts', message: 'is required' });
   else
     for (const [key, value] of Object.entries(rawParts)) {
-      const part = attempt(() => readPart(key, value));
+      const part = attempt(() => readPart(key, upgradedPart(value, version)));
       if (part) parts[key] = part;
-      if (faults.length >= told) break;
+      if (faults.length >= faultsTold) break;
       yield;
     }
-  if (faults.length || !head) throw new DesignError(faults.slice(0, told));
+  if (faults.length || !head) throw new DesignError(faults.slice(0, faultsTold));
   const design: Design = { ...head, parts };
   const whole = [
     ...treeFaults(design),
     ...ownMeasureFaults(design),
     ...formulaFaults(design, [...Object.values(parts), ...design.sheets]),
   ];
-  if (whole.length) throw new DesignError(whole.slice(0, told));
+  if (whole.length) throw new DesignError(whole.slice(0, faultsTold));
   return design;
 }
 
 /**
- * Checks stored or received data and returns it as a design; fields that came later are filled in.
+ * Checks stored or received data and returns it as a design of the present version.
  * @throws DesignError naming the part and the field of each fault, twenty at most.
  */
 export function readDesign(raw: unknown): Design {

@@ -9,7 +9,7 @@ import { primitives } from '../source';
 import { steps } from '../step';
 import { squareGrid } from './create';
 import { colourSchema, fieldSchema, fieldsSchema } from './field-schema';
-import { type Field, lengthLimit } from './fields';
+import { colour, type Field, lengthLimit } from './fields';
 import { idSchema as idOf } from './id-schema';
 import { formatName, formatVersion, gridKinds } from './types';
 
@@ -148,7 +148,10 @@ const sheet = Joi.object({
   width: Joi.number().greater(0).max(100_000).required(),
   height: Joi.number().greater(0).max(100_000).required(),
   unit: Joi.valid(...Object.keys(units)).required(),
-  ground: Joi.alternatives(Joi.valid(null), fieldSchema(Joi, { name: 'ground', type: 'colour' })).required(),
+  ground: Joi.alternatives(
+    Joi.valid(null),
+    fieldSchema(Joi, colour('ground', 'Ground', 'What the sheet is painted with.')),
+  ).required(),
   grid: Joi.object({
     on: Joi.boolean().required(),
     spacing: Joi.number().greater(0).max(lengthLimit).required(),
@@ -164,6 +167,7 @@ const sheet = Joi.object({
         axis: Joi.valid('x', 'y').required(),
         at: coordinate.required(),
         slant: Joi.number().min(-90).max(90),
+        locked: Joi.boolean(),
       }),
     )
     .max(1000)
@@ -187,6 +191,13 @@ const head = {
 export const headSchema = Joi.object(head);
 
 export const partSchema = part;
+
+/** Cards of the lists of a recipe. */
+export const cardSchemas = {
+  coats: coat.required(),
+  steps: cardSchema(steps).required(),
+  finishes: cardSchema(finishes).required(),
+} as const;
 
 /** Ids of parts. */
 export const idSchema = id;

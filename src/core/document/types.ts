@@ -9,7 +9,7 @@ import type { PrimitiveSource } from '../source';
 import type { Card } from './card';
 
 export const formatName = 'silent-compass/design';
-export const formatVersion = 1;
+export const formatVersion = 2;
 
 export type Source = PrimitiveSource | HolderSource;
 
@@ -43,6 +43,8 @@ export interface Guide {
   readonly at: number;
   /** Degrees clockwise that it leans, about where it crosses the sheet's middle. */
   readonly slant?: number;
+  /** Whether it takes no press. */
+  readonly locked?: boolean;
 }
 
 export const gridKinds = ['square', 'angled', 'polar'] as const;

@@ -4,6 +4,7 @@ import { evaluatePart } from '../scene/evaluate';
 import { steps } from '../step';
 import type { Edited } from './edited';
 import { stepsOf, withStepsOf } from './gesture/cards';
+import { liesOn } from './lies-on';
 import { withPart } from './tree';
 
 /**
@@ -23,7 +24,10 @@ export function addStep(
   const at = found < 0 ? all.length : found;
   const result = evaluatePart(design, part);
   const stage = (coat ? result.coats.get(coat)?.stages : result.stages)?.[at];
-  const card = makeStep(kind, (stage && steps[kind].suited?.(stage.bounds)) ?? {});
+  const card = makeStep(
+    kind,
+    (stage && steps[kind].suited?.(stage.bounds, liesOn(design, id, stage.outline, stage.bounds))) ?? {},
+  );
   const list = [...all.slice(0, at), card, ...all.slice(at)];
   return {
     design: withPart(design, withStepsOf(part, coat, list)),

@@ -6,8 +6,9 @@ import { contourOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { DrawnContour } from '../source/drawn-path';
 import { type Edited, freeName } from './edited';
+import { drawnContours } from './points/carried';
 import { toNodes } from './points/nodes';
-import { contoursOf, withContours } from './points/refs';
+import { withContours } from './points/refs';
 import { childrenOf, withChildren, withPart, worldOf } from './tree';
 
 /**
@@ -112,7 +113,7 @@ export function draftFrom(
   reach: number,
 ): { contour: number; nodes: DraftNode[] } | null {
   const m = worldOf(design, id);
-  const contours = contoursOf(design.parts[id]) ?? [];
+  const contours = drawnContours(design.parts[id]) ?? [];
   for (const [contour, c] of contours.entries()) {
     if (c.closed || c.xy.length < 8) continue;
     const nodes = toNodes(c).nodes.map(
@@ -138,7 +139,7 @@ export function redrawnPath(
   nodes: readonly DraftNode[],
   closed: boolean,
 ): Design {
-  const contours = contoursOf(design.parts[id]);
+  const contours = drawnContours(design.parts[id]);
   const back = invert(worldOf(design, id));
   if (!contours || !back) return design;
   const numbers = contourNumbers(nodes, closed);

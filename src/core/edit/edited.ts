@@ -7,6 +7,8 @@ export interface Edited {
   readonly chosen: readonly string[];
   /** The card that is chosen, where it is a new one. */
   readonly card?: CardRef;
+  /** What the designer should hear of it, in words. */
+  readonly said?: string;
 }
 
 /** A name no part has yet: “Disc”, “Disc 2”, … */

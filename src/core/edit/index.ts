@@ -8,6 +8,7 @@ export * from './arrange-parts';
 export { blendParts } from './blend';
 export { partsLike, type Sameness, samenesses } from './choose-same';
 export type { CoatRef } from './coat-ref';
+export { type Command, commands, runCommand } from './command';
 export { copyFamily, duplicateParts, pasteParts } from './copy';
 export { cutAlong } from './cut';
 export {
@@ -29,6 +30,7 @@ export {
   putPlaced,
 } from './gesture';
 export { stepsOf, withStepsOf } from './gesture/cards';
+export { grainFor } from './gesture/grain';
 export { snapPoint } from './gesture/snap-point';
 export { addStopAt, fixGradient, turnGradient } from './gradient';
 export {
@@ -50,12 +52,13 @@ export {
 } from './letters';
 export { lockUpParts } from './lock-up';
 export { addMeshLines, fitMeshPaint, removeMeshLine } from './mesh';
-export { jointBounds, ownBox, partsWithin, pickDeep, pickParts, sheetBounds } from './pick';
+export { jointBounds, memberAt, ownBox, partsWithin, pickDeep, pickParts, sheetBounds } from './pick';
 export { type Aspect, aspects, pickUp, putColour, putSwatch } from './pick-up';
 export { anchorOf, placePart } from './place';
 export { plainParts, releasePieces, takeLettersOut } from './plain';
+export { contoursOf } from './points/carried';
 export { changePoints, insertPoint, insertPointAt, type PointChange } from './points/change';
-export { contoursOf, type PointRef, type SheetPoint, type SheetSegment } from './points/refs';
+export type { PointRef, SheetPoint, SheetSegment } from './points/refs';
 export { releaseParts } from './release';
 export { type Report, reportOf, type SheetHandle } from './report';
 export { settleLinks, settleTies } from './settle';

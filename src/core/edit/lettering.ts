@@ -1,7 +1,14 @@
 import { makeCoat, makeId, makePart, makeSource } from '../document/create';
 import type { Design, Part } from '../document/types';
 import { applyTo, invert, type Matrix, origin } from '../geometry/matrix';
-import { type Bounds, joinBounds, type Path, pathBounds, transformPath } from '../geometry/path';
+import {
+  type Bounds,
+  boundsMiddle,
+  joinBounds,
+  type Path,
+  pathBounds,
+  transformPath,
+} from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import type { Point } from '../geometry/vector';
 import { faceAt, formsOf, type LetterForms } from '../lettering/alternates';
@@ -149,7 +156,7 @@ const followed = (part: Part): string =>
 /** The middle of a part's outline in its parent's coordinates. */
 function middleOf(design: Pick<Design, 'parts'>, part: Part): Point {
   const b = outlineBounds(placedOutline(evaluatePart(design, part), part));
-  return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : { x: 0, y: 0 };
+  return b ? boundsMiddle(b) : { x: 0, y: 0 };
 }
 
 /** Lettering set otherwise. Words that come to follow a part lie on it; those that leave it stay where they were. */

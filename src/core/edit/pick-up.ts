@@ -8,18 +8,18 @@ import { isColourSwatch, linkSwatch } from '../palette/palette';
 import type { Swatch } from '../palette/types';
 
 /** What one part can take from another. */
-export const aspects = [
-  'look',
-  'coats',
-  'paint',
-  'first-colour',
-  'last-colour',
-  'stroke',
-  'opacity',
-  'finishes',
-  'colour',
-] as const;
-export type Aspect = (typeof aspects)[number];
+export const aspects = {
+  look: 'Whole look',
+  coats: 'Coats',
+  paint: 'Paint',
+  'first-colour': 'First colour',
+  'last-colour': 'Last colour',
+  stroke: 'Stroke',
+  opacity: 'Opacity',
+  finishes: 'Finishes',
+  colour: 'Colour',
+} as const;
+export type Aspect = keyof typeof aspects;
 
 const freshCard = (c: Card): Card => ({ ...c, id: makeId() });
 const freshCoat = (c: Coat): Coat => ({ ...c, id: makeId(), steps: c.steps.map(freshCard) });

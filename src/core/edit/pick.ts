@@ -1,7 +1,7 @@
 import type { Design } from '../document/types';
 import { boundsUnder } from '../geometry/known-bounds';
 import { applyTo, invert, type Matrix, meanScale, placeMatrix } from '../geometry/matrix';
-import { nearestOnPath } from '../geometry/measure';
+import { containsPoint, nearestOnPath } from '../geometry/measure';
 import { type Bounds, growBounds, joinBounds, transformPath } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { isGroup } from '../holder';
@@ -47,6 +47,32 @@ export function pickParts(
       );
     })
     .reverse();
+}
+
+/**
+ * The member of a part that a press into it means: the topmost that is picked there, else the topmost whose outline holds
+ * the point, for what is inside a combination paints nothing. Null where there is none.
+ */
+export function memberAt(
+  design: Design,
+  sheetId: string,
+  parent: string,
+  at: Point,
+  reach: number,
+): string | null {
+  const [picked] = pickParts(design, sheetId, parent, at, reach);
+  const back = invert(frameOf(design, parent));
+  if (picked || !back) return picked ?? null;
+  const local = applyTo(back, at);
+  const holds = (id: string): boolean => {
+    const part = design.parts[id];
+    if (!part || part.hidden || part.locked) return false;
+    const m = placeMatrix(part.place);
+    return evaluatePart(design, part).outline.some(({ path }) =>
+      containsPoint(transformPath(path, m), local, 1e-3),
+    );
+  };
+  return childrenOf(design, sheetId, parent).findLast(holds) ?? null;
 }
 
 /** The first part of a group, from the top, that holds no others and is seen. */

@@ -1,18 +1,35 @@
 import type { Design, Part } from '../document/types';
 import { applyTo, type Place, placeMatrix } from '../geometry/matrix';
+import { boundsMiddle } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import { outlineBounds } from '../outline/bounds';
 import { evaluatePart } from '../scene/evaluate';
 import { isPrimitive, primitives } from '../source';
+import { steps } from '../step';
 import { withPart } from './tree';
+
+/** The anchor of a part that is copied by its steps: where the last of them tells it, or the middle of all copies. */
+function copiedAnchor(design: Design, part: Part): Point | null {
+  const at = part.steps.findLastIndex((c) => c.on && steps[c.kind].copies);
+  if (at < 0) return null;
+  const result = evaluatePart(design, part);
+  const context = result.stages[at];
+  const own = context && steps[part.steps[at].kind].anchor?.(part.steps[at].params, context);
+  const b = own ? null : outlineBounds(result.outline);
+  return own || (b && boundsMiddle(b));
+}
 
 /**
  * The point of a part, in its own coordinates, that its place is told by and that it turns about:
- * the origin of a primitive, the middle of what is inside a group, a combination, a drawn path or words.
+ * the origin of a primitive, the middle of what is inside a group, a combination, a drawn path or words; of what is
+ * copied by steps the middle of what is seen.
  */
 export function anchorOf(design: Design, part: Part): Point {
+  const copied = copiedAnchor(design, part);
+  if (copied) return copied;
   if (isPrimitive(part.source) && !primitives[part.source.kind].placedByBounds) return { x: 0, y: 0 };
   const b = evaluatePart(design, part).stages[0]?.bounds;
-  return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : { x: 0, y: 0 };
+  return b ? boundsMiddle(b) : { x: 0, y: 0 };
 }
 
 /** Where a part's anchor stands in its parent's coordinates. */

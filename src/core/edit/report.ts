@@ -1,3 +1,4 @@
+import type { PlaneMap } from '../bend/map';
 import { isGradient, paintOf, widthHandles } from '../coat';
 import type { Params } from '../document/fields';
 import type { Handle } from '../document/handles';
@@ -17,6 +18,7 @@ import { findCoat } from './coat-ref';
 import { type FaceOnSheet, facesOnSheet } from './faces';
 import type { CardRef } from './gesture';
 import { stepAt } from './gesture/cards';
+import { throughSteps } from './gesture/through-steps';
 import { type LetteringOnSheet, letteringOnSheet } from './lettering';
 import { clearSpacePath, type LockUpOnSheet, lockUpOnSheet } from './lock-up';
 import { sheetBounds } from './pick';
@@ -155,13 +157,20 @@ function sharedGrips(design: Design, ids: readonly string[], grips: readonly str
     .map((h) => ({ ...h, part: lead.id }));
 }
 
+/** A grip where the steps take it; circles and ovals, which they might bend, are left out. */
+function carried({ circle: _, oval: __, ...h }: Handle, through: PlaneMap): Handle {
+  const { from } = h;
+  return { ...h, ...through.at(h.x, h.y), ...(from ? { from: through.at(from.x, from.y) } : {}) };
+}
+
 function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
   const m = worldOf(design, part.id);
   if (card.list === 'source') {
     if (!isPrimitive(part.source)) return [];
     const { kind, ...params } = part.source;
     const handles = primitives[kind].handles?.(params, siblingsOfPart(design, part)) ?? [];
-    return handles.map((h) => place(h, card, m));
+    const through = throughSteps(part, evaluatePart(design, part));
+    return handles.map((h) => place(through ? carried(h, through) : h, card, m));
   }
   if (card.list === 'finishes') {
     const finish = part.finishes.find((c) => c.id === card.id);

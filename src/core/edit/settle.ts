@@ -1,6 +1,7 @@
 import { referencesOf, sourceReferences, stepReferences } from '../document/part-references';
 import type { Reference } from '../document/references';
 import type { Design, Part, Source } from '../document/types';
+import { boundsMiddle } from '../geometry/path';
 import { dropOverridden } from '../measure/formulas';
 import { outlineBounds } from '../outline/bounds';
 import { joinOutline } from '../outline/join';
@@ -23,7 +24,7 @@ export function settlePart(parts: Design['parts'], part: Part): Part {
 /** The middle of a part's outline in its parent's coordinates. */
 function middleOf(design: Pick<Design, 'parts'>, part: Part) {
   const b = outlineBounds(placedOutline(evaluatePart(design, part), part));
-  return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : null;
+  return b ? boundsMiddle(b) : null;
 }
 
 /** A part whose source lost others it names: it stands where it was, about its middle. */
@@ -66,7 +67,9 @@ export function settleTies(before: Design, after: Design): Design {
     if (!referencesOf(part).length) continue;
     const home = parentOf(after, part.id);
     const lost = ({ id, beside }: Reference) =>
-      !after.parts[id] || id === part.id || (beside && parentOf(after, id) !== home);
+      !after.parts[id] ||
+      id === part.id ||
+      (beside && parentOf(after, id) !== home && parentOf(after, id) !== part.id);
     let next = part;
     const gone = new Set(
       sourceReferences(part.source)

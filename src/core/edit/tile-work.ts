@@ -24,14 +24,14 @@ function workOf(design: Design, { id, coat }: CoatRef): { pattern: Pattern; tile
 /** Id of the part that a pattern repeats, or null. */
 export const tileIdOf = (design: Design, ref: CoatRef): string | null => workOf(design, ref)?.tile.id ?? null;
 
-const shown = new WeakMap<Part, Part>();
+const unhidden = new WeakMap<Part, Part>();
 
 function asShown(part: Part): Part {
   if (!part.hidden && !part.construction) return part;
-  let made = shown.get(part);
+  let made = unhidden.get(part);
   if (!made) {
     made = { ...part, hidden: false, construction: false };
-    shown.set(part, made);
+    unhidden.set(part, made);
   }
   return made;
 }

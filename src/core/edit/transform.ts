@@ -8,7 +8,7 @@ import {
   placeMatrix,
   rotation,
 } from '../geometry/matrix';
-import type { Point } from '../geometry/vector';
+import { type Point, toPlaces } from '../geometry/vector';
 import { isPrimitive, primitives } from '../source';
 import { withLengths } from './lengths';
 import { familyOf, frameOf, movers, parentOf, withPart, withParts, worldOf } from './tree';
@@ -20,8 +20,9 @@ export function moveParts(design: Design, ids: readonly string[], dx: number, dy
     const back = invert(frameOf(design, parentOf(design, id)));
     if (!part || !back) return [];
     const { place } = part;
-    const x = place.x + back[0] * dx + back[2] * dy;
-    const y = place.y + back[1] * dx + back[3] * dy;
+    // A part that is put on a round number stands on it.
+    const x = toPlaces(place.x + back[0] * dx + back[2] * dy, 11);
+    const y = toPlaces(place.y + back[1] * dx + back[3] * dy, 11);
     return [{ ...part, place: { ...place, x, y } }];
   });
   return withParts(design, moved);
@@ -65,7 +66,7 @@ export function turnParts(design: Design, ids: readonly string[], angle: number,
 /** An angle brought into −180 … 180. */
 export const normalTurn = (angle: number): number => {
   const a = (((angle % 360) + 540) % 360) - 180;
-  return Object.is(a, -0) ? 0 : Number(a.toFixed(9));
+  return Object.is(a, -0) ? 0 : toPlaces(a, 9);
 };
 
 /** A primitive with its own numbers scaled, where they can say it. */

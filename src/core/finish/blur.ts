@@ -5,7 +5,10 @@ import { defineFinish } from './definition';
 /** The part as a whole out of focus. Softness is twice the Gaussian's deviation, as in CSS. */
 export const blur = defineFinish({
   kind: 'blur',
-  fields: [size('softness')],
+  label: 'Blur',
+  about: 'The part out of focus.',
+  alsoKnown: ['soften', 'gaussian'],
+  fields: [size('softness', 'Softness', 'Twice the standard deviation of the blur.')],
   defaults: { softness: 24 },
   apply(painted, { softness }): readonly SceneNode[] {
     if (!(softness > 0) || !painted.nodes.length) return painted.nodes;

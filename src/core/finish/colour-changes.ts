@@ -24,13 +24,26 @@ const between = (a: Rgba, b: Rgba, t: number): Rgba => [
 ];
 
 /** What the change is put to: its own part, or everything below it in the same group or on the sheet. */
-const reach = later(choice('reach', ['itself', 'below']), 'itself');
+const changes = later(
+  choice('changes', 'Changes', 'Whether the part alone is changed or all that lies below it.', {
+    itself: 'Itself',
+    below: 'Everything below it',
+  }),
+  'itself',
+);
 
 /** One hue over the whole; each colour keeps its lightness. */
 export const tint = defineFinish({
   kind: 'tint',
-  fields: [reach, colour('colour'), share('amount')],
-  defaults: { reach: 'itself', colour: '#9a6b1f', amount: 1 },
+  label: 'Tint',
+  about: 'One hue over the whole; each colour keeps its lightness.',
+  alsoKnown: ['colourise', 'monochrome'],
+  fields: [
+    changes,
+    colour('colour', 'Colour', 'What the colours become.'),
+    share('amount', 'Amount', 'How much of the change there is.'),
+  ],
+  defaults: { changes: 'itself', colour: '#9a6b1f', amount: 1 },
   apply(painted, p) {
     const { c, h } = toOklch(parseHex(p.colour));
     return recolour(painted.nodes, (own) =>
@@ -42,8 +55,16 @@ export const tint = defineFinish({
 /** Hue turned, chroma and lightness made more or less, in OKLCH. */
 export const colourShift = defineFinish({
   kind: 'colour-shift',
-  fields: [reach, angle('hue', -360, 360), share('chroma', -1, 3), share('lightness', -1, 1)],
-  defaults: { reach: 'itself', hue: 0, chroma: 0, lightness: 0 },
+  label: 'Colour shift',
+  about: 'Hue, chroma and lightness of all colours moved together.',
+  alsoKnown: ['hue', 'saturation', 'adjust'],
+  fields: [
+    changes,
+    angle('hue', 'Hue', 'How far hues turn.', -360, 360),
+    share('chroma', 'Chroma', 'How much more or less colourful.', -1, 3),
+    share('lightness', 'Lightness', 'How much lighter or darker.', -1, 1),
+  ],
+  defaults: { changes: 'itself', hue: 0, chroma: 0, lightness: 0 },
   apply: (painted, p) =>
     recolour(painted.nodes, (own) => {
       const { l, c, h } = toOklch(own);
@@ -56,8 +77,17 @@ export const colourShift = defineFinish({
 /** More or less of each of red, green and blue. */
 export const colourBalance = defineFinish({
   kind: 'colour-balance',
-  fields: [reach, share('red', -1, 1), share('green', -1, 1), share('blue', -1, 1), toggle('keepLightness')],
-  defaults: { reach: 'itself', red: 0, green: 0, blue: 0, keepLightness: true },
+  label: 'Colour balance',
+  about: 'More or less red, green and blue in all colours.',
+  alsoKnown: ['adjust'],
+  fields: [
+    changes,
+    share('red', 'Red', 'More or less of it.', -1, 1),
+    share('green', 'Green', 'More or less of it.', -1, 1),
+    share('blue', 'Blue', 'More or less of it.', -1, 1),
+    toggle('keepLightness', 'Keep lightness', 'Each colour stays as light as it is.'),
+  ],
+  defaults: { changes: 'itself', red: 0, green: 0, blue: 0, keepLightness: true },
   apply: (painted, p) =>
     recolour(painted.nodes, (own) => {
       const by = [p.red, p.green, p.blue];
@@ -70,14 +100,17 @@ export const colourBalance = defineFinish({
 /** Everything in one ink: darkness becomes how much of it there is, or all or none of it. */
 export const oneInk = defineFinish({
   kind: 'one-ink',
+  label: 'One ink',
+  about: 'Everything in one colour: darkness becomes how much of it there is.',
+  alsoKnown: ['monochrome', 'threshold', 'one colour'],
   fields: [
-    reach,
-    colour('colour'),
-    choice('tones', ['even', 'hard']),
-    onlyIf('tones', 'hard', share('threshold')),
-    toggle('reversed'),
+    changes,
+    colour('colour', 'Colour', 'What the colours become.'),
+    choice('tones', 'Tones', 'Shades of the ink, or all of it or nothing.', { even: 'Evenly', hard: 'Hard' }),
+    onlyIf('tones', 'hard', share('threshold', 'Threshold', 'How light a colour must be to become nothing.')),
+    toggle('reversed', 'Reversed', 'Light becomes ink.'),
   ],
-  defaults: { reach: 'itself', colour: '#1f2b38', tones: 'even', threshold: 0.6, reversed: false },
+  defaults: { changes: 'itself', colour: '#1f2b38', tones: 'even', threshold: 0.6, reversed: false },
   apply(painted, p) {
     const [r, g, b, a] = parseHex(p.colour);
     return recolour(painted.nodes, (own) => {

@@ -1,3 +1,4 @@
+import type { Described } from '../document/described';
 import type { Field } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
 import type { Referring } from '../document/references';
@@ -12,7 +13,7 @@ export interface Painted {
 }
 
 /** One live change of a part's painted look. Handles lie in sheet units from the part's centre. */
-export interface FinishDefinition<P extends object> extends Referring<P> {
+export interface FinishDefinition<P extends object> extends Described, Referring<P> {
   readonly kind: string;
   readonly fields: readonly Field[];
   readonly defaults: P;

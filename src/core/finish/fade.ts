@@ -1,4 +1,4 @@
-import { choice, later, onlyIf, share } from '../document/fields';
+import { choice, endWords, later, onlyIf, share } from '../document/fields';
 import { measureContour } from '../geometry/along';
 import { type Cubic, cubicLength } from '../geometry/cubic';
 import { identity, type Matrix } from '../geometry/matrix';
@@ -75,7 +75,12 @@ function maskOf(p: Fade, bounds: Bounds): SceneNode {
   };
 }
 
-const bend = (name: string, absent: number) => onlyIf('form', 'curve', later(share(name, -far, far), absent));
+const bend = (name: string, label: string, absent: number) =>
+  onlyIf(
+    'form',
+    'curve',
+    later(share(name, label, 'Of the curve’s handle, as a share of the bounds.', -far, far), absent),
+  );
 
 /** Places of the grips of the curve's handles, by their names. */
 const bends = { bendStart: ['bendX1', 'bendY1'], bendEnd: ['bendX2', 'bendY2'] } as const;
@@ -84,16 +89,25 @@ const isBend = (handle: string): handle is keyof typeof bends => handle in bends
 /** Transparency that follows a gradient across the part: from one opacity at its start to another at its end. */
 export const fade = defineFinish<Fade>({
   kind: 'fade',
+  label: 'Fade',
+  about: 'Transparency that follows a gradient across the part.',
+  alsoKnown: ['transparency', 'feather', 'vignette'],
   fields: [
-    choice('form', ['linear', 'radial', 'curve']),
-    ...['x1', 'y1', 'x2', 'y2'].map((name) => share(name, -far, far)),
-    bend('bendX1', 0.3),
-    bend('bendY1', 0.3),
-    bend('bendX2', 0.3),
-    bend('bendY2', -0.3),
-    share('from'),
-    share('to'),
-    share('middle', 0.02, 0.98),
+    choice('form', 'Shape', 'How the fade lies over the part.', {
+      linear: 'Linear',
+      radial: 'Radial',
+      curve: 'Along a curve',
+    }),
+    ...Object.entries(endWords).map(([name, label]) =>
+      share(name, label, 'On the part’s bounds.', -far, far),
+    ),
+    bend('bendX1', 'Start bends x', 0.3),
+    bend('bendY1', 'Start bends y', 0.3),
+    bend('bendX2', 'End bends x', 0.3),
+    bend('bendY2', 'End bends y', -0.3),
+    share('from', 'From', 'Opacity at the start.'),
+    share('to', 'To', 'Opacity at the end.'),
+    share('middle', 'Middle', 'Where between them it is half way.', 0.02, 0.98),
   ],
   defaults: {
     form: 'linear',

@@ -17,6 +17,6 @@ export const finishes = Object.fromEntries(all.map((d) => [d.kind, d as unknown 
 >;
 
 /** Whether a finish changes what lies below its part, in the same group or on the sheet, in place of the part itself. */
-export const reachesBelow = ({ params }: Card): boolean => params.reach === 'below';
+export const reachesBelow = ({ params }: Card): boolean => params.changes === 'below';
 
 export const finishKinds = all.map((d) => d.kind);

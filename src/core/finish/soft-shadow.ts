@@ -1,21 +1,25 @@
 import { offsetPath } from '../arrange/offset';
 import { parseHex } from '../colour/colour';
-import { choice, colour, length, share, size } from '../document/fields';
+import { blendField } from '../document/blend-field';
+import { colour, length, share, size } from '../document/fields';
 import { castersOf } from '../scene/caster';
-import { type BlendMode, blendModes, type SceneNode } from '../scene/types';
+import type { BlendMode, SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
 
 /** A blurred silhouette behind the part. Softness is twice the Gaussian's deviation, as in CSS. */
 export const softShadow = defineFinish({
   kind: 'soft-shadow',
+  label: 'Soft shadow',
+  about: 'A shadow with a soft edge beneath the part.',
+  alsoKnown: ['drop shadow', 'glow'],
   fields: [
-    colour('colour'),
-    length('shiftX'),
-    length('shiftY'),
-    size('softness'),
-    length('spread', -10_000, 10_000),
-    share('opacity'),
-    choice('blend', blendModes),
+    colour('colour', 'Colour', 'Of the shadow.'),
+    length('shiftX', 'Shift x', 'How far it falls across.'),
+    length('shiftY', 'Shift y', 'How far it falls downwards.'),
+    size('softness', 'Softness', 'Twice the standard deviation of its blur.'),
+    length('spread', 'Spread', 'How much larger than the part it is.', -10_000, 10_000),
+    share('opacity', 'Opacity', 'Of the shadow.'),
+    blendField('Of the shadow with what lies under it.'),
   ],
   defaults: {
     colour: '#0b1420',

@@ -40,6 +40,13 @@ export interface Bounds {
   readonly y1: number;
 }
 
+/** About how many bytes a path takes. */
+export const pathBytes = ({ contours }: Path): number =>
+  contours.reduce((n, c) => n + 8 * c.xy.length + 100, 100);
+
+/** The point half way across and down. */
+export const boundsMiddle = (b: Bounds): Point => ({ x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 });
+
 export const emptyPath: Path = { contours: [], fillRule: 'nonzero' };
 
 export const segmentCount = (c: Contour): number => Math.max(0, (c.xy.length - 2) / 6);

@@ -34,3 +34,6 @@ export function turnOf(angle: number): { cos: number; sin: number } {
   const r = radians(angle);
   return { cos: Math.cos(r), sin: Math.sin(r) };
 }
+
+/** A number to so many decimals: what rounding left behind it goes. */
+export const toPlaces = (v: number, places: number): number => Number(v.toFixed(places));

@@ -5,7 +5,7 @@ import { idSchema } from '../document/id-schema';
 import type { Part } from '../document/types';
 import { budget, spend } from '../geometry/budget';
 import { type Matrix, matrixPlace, multiply, placeMatrix, rotation, translation } from '../geometry/matrix';
-import type { Path } from '../geometry/path';
+import { boundsMiddle, type Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { outlineBounds } from '../outline/bounds';
 import { joinOutline } from '../outline/join';
@@ -19,7 +19,7 @@ const mostCopies = 1000;
 
 const centreOf = (outline: Outline): Point | null => {
   const b = outlineBounds(outline);
-  return b && { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
+  return b && boundsMiddle(b);
 };
 
 const endOf = (m: Member): End => ({
@@ -106,16 +106,31 @@ function workedOut(members: readonly Member[], p: Blend, context: HolderContext)
 /** Parts that pass into one another: shape, colours, widths and places run evenly from end to end. */
 export const blend = defineHolder<Blend>({
   kind: 'blend',
+  label: 'Blend',
+  about: 'Parts that pass into one another: shape, colours, widths and places run evenly.',
+  alsoKnown: ['morph', 'interpolate', 'in-betweens'],
   fields: [
-    choice('spacing', ['count', 'distance']),
-    onlyIf('spacing', 'count', count('count', 0, mostCopies)),
-    onlyIf('spacing', 'distance', length('distance', 0.01)),
-    number('ease', -1, 1, 0.05),
-    toggle('turnWithSpine'),
+    choice('spacing', 'Given by', 'The number of in-betweens or the distance between them.', {
+      count: 'Copies',
+      distance: 'Distance',
+    }),
+    onlyIf(
+      'spacing',
+      'count',
+      count('count', 'Copies', 'In-betweens from one part to the next.', 0, mostCopies),
+    ),
+    onlyIf('spacing', 'distance', length('distance', 'Distance', 'From middle to middle.', 0.01)),
+    number('ease', 'Crowding', 'Towards the first part above 0, towards the last below.', -1, 1, 0.05),
+    toggle('turnWithSpine', 'Turn with the path', 'Whether copies turn as the path does.'),
   ],
   defaults: { spacing: 'count', count: 6, distance: 20, ease: 0, turnWithSpine: false, spine: null },
   painted: false,
-  schema: (joi) => ({ spine: joi.alternatives(joi.valid(null), idSchema(joi)).required() }),
+  schema: (joi) => ({
+    spine: joi
+      .alternatives(joi.valid(null), idSchema(joi))
+      .required()
+      .description('Id of the member that copies follow, or `null` for the straight way.'),
+  }),
   // The spine is a member that is neither painted nor part of the outline.
   references: ({ spine }) => (spine ? [{ id: spine, beside: false }] : []),
   withReferences: (p, rename) => (p.spine ? { ...p, spine: rename(p.spine) } : p),

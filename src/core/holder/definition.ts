@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import type { Described } from '../document/described';
 import type { Field } from '../document/fields';
 import type { Referring } from '../document/references';
 import type { Part } from '../document/types';
@@ -23,7 +24,7 @@ export type WorkOut = (
 ) => Pick<Member, 'outline' | 'node'>;
 
 /** What a part that holds others makes of them. */
-export interface HolderDefinition<P extends object> extends Referring<P> {
+export interface HolderDefinition<P extends object> extends Described, Referring<P> {
   readonly kind: string;
   /** Parameters with a field each; what else a holder keeps is said in the schema. */
   readonly fields: readonly Field[];

@@ -13,9 +13,12 @@ export const memberFaces = (members: readonly Pick<Member, 'outline'>[]): FaceMa
 /** Every region that the members' outlines cut out, kept, dropped, joined or coloured one by one. */
 export const faces = defineHolder<Faces>({
   kind: 'faces',
+  label: 'Faces',
+  about: 'Every region that the outlines inside cut out, kept, dropped, joined or coloured.',
+  alsoKnown: ['regions', 'divide', 'areas'],
   fields: [],
   schema: (joi) => ({
-    dropped: faceKeysSchema(joi).required(),
+    dropped: faceKeysSchema(joi).required().description('Names of faces that are left out.'),
     regions: joi
       .array()
       .items(
@@ -25,7 +28,8 @@ export const faces = defineHolder<Faces>({
         }),
       )
       .max(10_000)
-      .required(),
+      .required()
+      .description('Faces taken as one, and a colour in place of the fills’, or `null` for theirs.'),
   }),
   defaults: { dropped: [], regions: [] },
   painted: true,

@@ -8,14 +8,41 @@ import type { Group } from './types';
 const clips = (members: readonly Member[], { clip }: Group, { part }: HolderContext): boolean =>
   clip === true && members.length > 1 && members.at(-1)?.part.id === part.children.at(-1);
 
+/** What of the topmost part clips. */
+export const clipWords: Readonly<Record<NonNullable<Group['clipBy']>, string>> = {
+  shape: 'Shape',
+  alpha: 'Alpha',
+  luminance: 'Luminance',
+};
+
+/** How far blend modes of the members reach. */
+export const holdWords: Readonly<Record<NonNullable<Group['holds']>, string>> = {
+  plain: 'Plain',
+  isolated: 'Isolated',
+  'knock-out': 'Knock out',
+};
+
 /** Parts that are moved, hidden and repeated together; each paints itself. */
 export const group = defineHolder<Group>({
   kind: 'group',
+  label: 'Group',
+  about: 'Parts that are moved, hidden and repeated together.',
+  alsoKnown: ['collect'],
   fields: [],
   schema: (joi) => ({
-    clip: joi.boolean(),
-    clipBy: joi.valid('shape', 'alpha', 'luminance'),
-    holds: joi.valid('plain', 'isolated', 'knock-out'),
+    clip: joi
+      .boolean()
+      .description(
+        'Whether the topmost part, instead of being painted, shows of the others what lies in it.',
+      ),
+    clipBy: joi
+      .valid(...Object.keys(clipWords))
+      .description('What of the topmost part clips: its outline, or how opaque or how light it is painted.'),
+    holds: joi
+      .valid(...Object.keys(holdWords))
+      .description(
+        'Whether blend modes inside reach what lies under the group, each other only, or nothing: in a knock-out group each member takes out what lies under it.',
+      ),
   }),
   defaults: {},
   painted: false,

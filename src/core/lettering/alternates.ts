@@ -15,7 +15,7 @@ const forms =
   /^(?:ss\d\d|cv\d\d|swsh|cswh|salt|aalt|smcp|c2sc|onum|lnum|pnum|tnum|zero|sups|subs|sinf|titl|case|hist|ordn)$/;
 
 /** Forms of one feature that are looked for. */
-const most = 20;
+const mostAlternates = 20;
 
 const known = new WeakMap<FaceInstance, Map<string, readonly LetterForms[]>>();
 
@@ -36,7 +36,7 @@ function find(face: FontFace, instance: FaceInstance, letter: string): LetterFor
     .filter((tag) => forms.test(tag))
     .flatMap((tag): LetterForms[] => {
       const seen = new Set([glyphs(tag, 0)]);
-      for (let value = 1; value <= most; value++) {
+      for (let value = 1; value <= mostAlternates; value++) {
         const form = glyphs(tag, value);
         if (seen.has(form)) break;
         seen.add(form);

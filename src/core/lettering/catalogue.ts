@@ -1,18 +1,24 @@
 /** What a face is like, to find it by. */
-export const characters = [
-  'geometric',
-  'sans',
-  'serif',
-  'slab',
-  'script',
-  'display',
-  'stencil',
-  'mono',
-] as const;
-export type Character = (typeof characters)[number];
+export const characters = {
+  geometric: 'Geometric',
+  sans: 'Sans',
+  serif: 'Serif',
+  slab: 'Slab',
+  script: 'Script',
+  display: 'Display',
+  stencil: 'Stencil',
+  mono: 'Mono',
+} as const;
+export type Character = keyof typeof characters;
 
-export const scripts = ['latin', 'greek', 'cyrillic', 'arabic', 'hebrew'] as const;
-export type Script = (typeof scripts)[number];
+export const scripts = {
+  latin: 'Latin',
+  greek: 'Greek',
+  cyrillic: 'Cyrillic',
+  arabic: 'Arabic',
+  hebrew: 'Hebrew',
+} as const;
+export type Script = keyof typeof scripts;
 
 /** A face that comes with the program. */
 export interface ShippedFace {

@@ -1,7 +1,8 @@
 import * as hb from 'harfbuzzjs';
 import { combine } from '../arrange/combine';
+import { BoundedCache, mebibytes } from '../cache/bounded-cache';
 import { type Cubic, lineCubic } from '../geometry/cubic';
-import { type Contour, contourOf, type Path, pathOf } from '../geometry/path';
+import { type Contour, contourOf, type Path, pathBytes, pathOf } from '../geometry/path';
 import {
   type Axis,
   type AxisValues,
@@ -88,7 +89,7 @@ function contoursOf(commands: readonly { type: string; values: readonly number[]
 class Instance implements FaceInstance {
   readonly unitsPerEm: number;
   readonly metrics: FaceInstance['metrics'];
-  private readonly outlines = new Map<number, Path>();
+  private readonly outlines = new BoundedCache<Path>(mebibytes(2), pathBytes);
 
   constructor(
     private readonly font: hb.Font,
@@ -128,14 +129,11 @@ class Instance implements FaceInstance {
   }
 
   outline(glyph: number): Path {
-    let made = this.outlines.get(glyph);
-    if (!made) {
+    return this.outlines.getOr(String(glyph), () => {
       const path = pathOf(contoursOf(this.font.glyphToJson(glyph)));
       // Contours of one glyph may overlap: what strokes and offsets go along is its outermost line.
-      made = path.contours.length ? combine('union', [path]) : path;
-      this.outlines.set(glyph, made);
-    }
-    return made;
+      return path.contours.length ? combine('union', [path]) : path;
+    });
   }
 }
 
@@ -167,7 +165,8 @@ export function openFace(id: string, bytes: Uint8Array): FontFace {
     max: a.max,
     preset: a.default,
   }));
-  const instances = new Map<string, Instance>();
+  // What shapes a face with some values of its axes takes, with the glyphs it has drawn, about so much.
+  const instances = new BoundedCache<Instance>(mebibytes(4), () => 150_000);
   return {
     id,
     name: nameOf(16) || nameOf(1) || id,
@@ -179,18 +178,15 @@ export function openFace(id: string, bytes: Uint8Array): FontFace {
     at(values) {
       const wanted = axes.length ? values : {};
       const key = keyOf(wanted);
-      let made = instances.get(key);
-      if (!made) {
+      return instances.getOr(key, () => {
         // A font under another one does not take axes of its own.
         const font = new hb.Font(face);
         const list = axes
           .filter((a) => wanted[a.tag] !== undefined)
           .map((a) => new hb.Variation(a.tag, Math.min(a.max, Math.max(a.min, wanted[a.tag]))));
         if (list.length) font.setVariations(list);
-        made = new Instance(font, face.upem);
-        instances.set(key, made);
-      }
-      return made;
+        return new Instance(font, face.upem);
+      });
     },
   };
 }

@@ -20,7 +20,7 @@ const whole = (letter: Glyphs): Path => ({
 });
 
 /** Letters of one face that are remembered. */
-const most = 3000;
+const mostPieces = 3000;
 
 const known = new WeakMap<FaceInstance, Map<string, Path>>();
 
@@ -30,7 +30,7 @@ const known = new WeakMap<FaceInstance, Map<string, Path>>();
  */
 export function letterPath(letter: Glyphs, matrix: Matrix): Path {
   let own = known.get(letter.instance);
-  if (!own || own.size > most) {
+  if (!own || own.size > mostPieces) {
     own = new Map();
     known.set(letter.instance, own);
   }

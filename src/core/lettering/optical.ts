@@ -1,3 +1,4 @@
+import { BoundedCache, mebibytes } from '../cache/bounded-cache';
 import { flattenCubic } from '../geometry/flatten';
 import { cubicsOf } from '../geometry/path';
 import type { FaceInstance } from './face';
@@ -18,18 +19,21 @@ interface Felt {
   readonly advance: number;
 }
 
-const known = new WeakMap<FaceInstance, Map<string, Sides>>();
+const known = new WeakMap<FaceInstance, BoundedCache<Sides>>();
 
 /** The sides of a letter between its baseline and the height of capitals. */
 function sidesOf({ glyphs, instance, scale, advance }: Felt): Sides {
   let mine = known.get(instance);
   if (!mine) {
-    mine = new Map();
+    mine = new BoundedCache(mebibytes(1), (sides) => sides.left.byteLength + sides.right.byteLength);
     known.set(instance, mine);
   }
-  const key = glyphs.map((g) => `${g.id} ${g.x} ${g.y}`).join();
-  const found = mine.get(key);
-  if (found) return found;
+  return mine.getOr(glyphs.map((g) => `${g.id} ${g.x} ${g.y}`).join(), () =>
+    measured({ glyphs, instance, scale, advance }),
+  );
+}
+
+function measured({ glyphs, instance, scale, advance }: Felt): Sides {
   const left = new Float64Array(steps).fill(Number.POSITIVE_INFINITY);
   const right = new Float64Array(steps).fill(Number.POSITIVE_INFINITY);
   const wide = advance / scale;
@@ -50,9 +54,7 @@ function sidesOf({ glyphs, instance, scale, advance }: Felt): Sides {
         }
       }
     }
-  const sides = { left, right };
-  mine.set(key, sides);
-  return sides;
+  return { left, right };
 }
 
 /** The mean white between two sides, recesses felt only so deep; null where either has no ink. */

@@ -1,5 +1,5 @@
 import { type Coat, paintOf, shownCoatFields } from '../coat';
-import { count, type Field, fieldFault, length, lengthLimit, number, share } from '../document/fields';
+import { count, type Field, fieldFault, length, number, share } from '../document/fields';
 import { mapOwners, type Owner } from '../document/owners';
 import type { Design, Part } from '../document/types';
 import { finishes } from '../finish';
@@ -22,15 +22,15 @@ export const measureLookup = (design: Pick<Design, 'measures'>): ((name: string)
 };
 
 const sheetNumbers: Readonly<Record<string, Field>> = {
-  width: length('width', 1e-3, 100_000),
-  height: length('height', 1e-3, 100_000),
-  spacing: length('spacing', 1e-3),
-  spokes: count('spokes', 1, 720),
-  slant: number('slant', -90, 90, 1),
+  width: length('width', 'Width', 'Of the sheet.', 1e-3, 100_000),
+  height: length('height', 'Height', 'Of the sheet.', 1e-3, 100_000),
+  spacing: length('spacing', 'Spacing', 'Of the grid.', 1e-3),
+  spokes: count('spokes', 'Spokes', 'Of the grid.', 1, 720),
+  slant: number('slant', 'Slant', 'Of a guide.', -90, 90, 1),
 };
 const partNumbers: Readonly<Record<string, Field>> = {
-  opacity: share('opacity'),
-  skew: number('skew', -85, 85, 1),
+  opacity: share('opacity', 'Opacity', 'Of the whole part.'),
+  skew: number('skew', 'Skew', 'Of the whole part.', -85, 85, 1),
 };
 
 /** The field of a coat, its paint or one of its steps that an address names. */
@@ -47,7 +47,7 @@ function fieldAt(owner: Owner, address: Address): Field {
   const keys = address.split('/');
   const name = keys[keys.length - 1];
   const among = (fields: readonly Field[]) => fields.find((f) => keys.includes(f.name));
-  const other = length(name, -lengthLimit, lengthLimit);
+  const other = length(name, name, 'A number of the part or the sheet.');
   if (!('source' in owner)) return sheetNumbers[name] ?? other;
   const [list, id] = keys;
   const { kind } = owner.source;

@@ -2,6 +2,7 @@ import type { Card } from '../document/card';
 import { referencesOf, sourceReferences, stepReferences } from '../document/part-references';
 import type { Part } from '../document/types';
 import { applyTo, invert, placeMatrix } from '../geometry/matrix';
+import { boundsMiddle } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { holders, holdsParts, isGroup } from '../holder';
 import type { Member } from '../holder/definition';
@@ -81,7 +82,7 @@ function middleOf(context: EvaluationContext, part: Part): Point {
     bare.set(part, plain);
   }
   const b = context.evaluate(plain).stages[0]?.bounds;
-  return b ? { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 } : { x: 0, y: 0 };
+  return b ? boundsMiddle(b) : { x: 0, y: 0 };
 }
 
 const noCentres: Centres = [];
@@ -92,7 +93,9 @@ function centresOf(context: EvaluationContext, part: Part): Centres {
   return part.steps.map((card) => {
     const target = context.parts[stepReferences(card)[0]?.id ?? ''];
     if (!back || !target || target.id === part.id) return null;
-    return applyTo(back, applyTo(placeMatrix(target.place), middleOf(context, target)));
+    const middle = applyTo(placeMatrix(target.place), middleOf(context, target));
+    // A member stands in the part's own coordinates.
+    return part.children.includes(target.id) ? middle : applyTo(back, middle);
   });
 }
 

@@ -24,7 +24,7 @@ interface Member {
   readonly measured: Measured | null;
 }
 
-const shown = (part: Part | undefined): part is Part => !!part && !part.hidden && !part.construction;
+const takesPlace = (part: Part | undefined): part is Part => !!part && !part.hidden && !part.construction;
 
 /** The heights of all level lettering in a part; the lengths are those of the first. */
 function measure({ parts }: Parts, part: Part, frame: Matrix): Measured | null {
@@ -32,7 +32,7 @@ function measure({ parts }: Parts, part: Part, frame: Matrix): Measured | null {
   if (part.source.kind !== 'lettering') {
     const all = part.children.flatMap((id) => {
       const child = parts[id];
-      return (shown(child) && measure({ parts }, child, own)) || [];
+      return (takesPlace(child) && measure({ parts }, child, own)) || [];
     });
     return all.length
       ? {
@@ -119,7 +119,7 @@ interface Kept {
 function keep(design: Parts, part: Part, rules: LockUp): Kept {
   const given = part.children
     .map((id) => design.parts[id])
-    .filter(shown)
+    .filter(takesPlace)
     .flatMap((p) => memberOf(design, p) ?? []);
   const lead = Math.max(
     0,

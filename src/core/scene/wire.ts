@@ -1,3 +1,4 @@
+import { mebibytes } from '../cache/bounded-cache';
 import type { Path } from '../geometry/path';
 import { type NodeDecoder, type NodeEncoder, nodeKind } from './node';
 import type { Scene, SceneNode, ScenePaint } from './types';
@@ -24,7 +25,10 @@ type Definition = { readonly id: number } & (
 
 /** A scene as a message: only what the receiver does not have yet, and the number of its list of nodes. */
 export interface WireScene {
+  /** Whether the receiver forgets all it has first. */
   readonly reset: boolean;
+  /** Numbers of what no scene has any more. */
+  readonly gone: readonly number[];
   readonly definitions: readonly Definition[];
   readonly root: number;
   readonly width: number;
@@ -32,22 +36,100 @@ export interface WireScene {
   readonly ground: Scene['ground'];
 }
 
-const enough = 200_000;
+/** What is kept of an object that was sent: about how many bytes it takes, and what it is made of. */
+interface Sent {
+  readonly bytes: number;
+  readonly parts: readonly number[];
+}
 
-/** Sends scenes to one receiver, each shared object once. */
+/** Bytes that may be held beside twice what the scene takes, before what is gone is let go. */
+const slack = mebibytes(4);
+
+/** About how many bytes a value takes: its arrays count by their length, whatever holds them. */
+function weightOf(v: unknown): number {
+  if (ArrayBuffer.isView(v)) return 64 + v.byteLength;
+  if (typeof v === 'string') return 16 + 2 * v.length;
+  if (typeof v !== 'object' || v === null) return 8;
+  const inside = Array.isArray(v) ? v : Object.values(v);
+  return inside.reduce<number>((n, x) => n + weightOf(x), 48 + 8 * inside.length);
+}
+
+/** About how many bytes the receiver holds a definition in. */
+function bytesOf(d: Definition): number {
+  if (d.kind === 'contour') return 64 + 8 * d.value.length;
+  if (d.kind === 'path') return 100 + 60 * d.value.closed.length;
+  if (d.kind === 'list') return 64 + 8 * d.value.length;
+  return 100 + weightOf(d.value);
+}
+
+/**
+ * Sends scenes to receivers that all get the same, each shared object once. What no scene has any more is let go of
+ * there too, as soon as it takes more than the scene itself.
+ */
 export class SceneEncoder {
   private known = new WeakMap<object, number>();
+  private sent = new Map<number, Sent>();
   private next = 0;
+  private held = 0;
+  /** Bytes that the scene took when what is gone was last let go. */
+  private live = 0;
   private made: Definition[] = [];
+  /** Numbers of what the object that is being defined is made of. */
+  private parts: number[] = [];
+  private fresh = true;
+
+  /** About how many bytes each receiver holds. */
+  get bytes(): number {
+    return this.held;
+  }
+
+  /** Has the next scene sent whole: somebody receives it who has none yet. */
+  reset(): void {
+    this.known = new WeakMap();
+    this.sent = new Map();
+    this.held = 0;
+    this.live = 0;
+    this.fresh = true;
+  }
 
   /** The number of an object. What it holds is defined before it, so that the receiver can build from the front. */
   private share(key: object, define: (id: number) => Definition): number {
     const found = this.known.get(key);
-    if (found !== undefined) return found;
+    if (found !== undefined && this.sent.has(found)) {
+      this.parts.push(found);
+      return found;
+    }
     const id = this.next++;
-    this.made.push(define(id));
+    const outer = this.parts;
+    this.parts = [];
+    const definition = define(id);
+    this.made.push(definition);
+    const bytes = bytesOf(definition);
+    this.sent.set(id, { bytes, parts: this.parts });
+    this.held += bytes;
+    this.parts = outer;
+    this.parts.push(id);
     this.known.set(key, id);
     return id;
+  }
+
+  /** Lets go of all that a scene is not made of. Returns its numbers. */
+  private sweep(root: number): number[] {
+    const live = new Set<number>();
+    const left = [root];
+    this.live = 0;
+    for (let id = left.pop(); id !== undefined; id = left.pop()) {
+      if (live.has(id)) continue;
+      live.add(id);
+      const sent = this.sent.get(id);
+      if (!sent) continue;
+      this.live += sent.bytes;
+      left.push(...sent.parts);
+    }
+    const gone = [...this.sent.keys()].filter((id) => !live.has(id));
+    for (const id of gone) this.sent.delete(id);
+    this.held = this.live;
+    return gone;
   }
 
   private path(path: Path): number {
@@ -91,21 +173,25 @@ export class SceneEncoder {
   }
 
   encode(scene: Scene): WireScene {
-    const reset = this.next > enough;
-    if (reset) {
-      this.known = new WeakMap();
-      this.next = 0;
-    }
+    const reset = this.fresh;
+    this.fresh = false;
     this.made = [];
+    this.parts = [];
     const root = this.list(scene.nodes);
+    const gone = this.held > 2 * this.live + slack ? this.sweep(root) : [];
     const { width, height, ground } = scene;
-    return { reset, definitions: this.made, root, width, height, ground };
+    return { reset, gone, definitions: this.made, root, width, height, ground };
   }
 }
 
 /** Receives scenes from one sender; equal objects stay the same objects from scene to scene. */
 export class SceneDecoder {
   private readonly objects = new Map<number, unknown>();
+
+  /** How many objects it holds. */
+  get size(): number {
+    return this.objects.size;
+  }
 
   private readonly decoder: NodeDecoder = {
     path: (id) => this.objects.get(id) as Path,
@@ -129,6 +215,7 @@ export class SceneDecoder {
   decode(wire: WireScene): Scene {
     if (wire.reset) this.objects.clear();
     for (const d of wire.definitions) this.objects.set(d.id, this.built(d));
+    for (const id of wire.gone) this.objects.delete(id);
     const { width, height, ground } = wire;
     return { width, height, ground, nodes: this.objects.get(wire.root) as readonly SceneNode[] };
   }

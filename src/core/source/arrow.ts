@@ -3,8 +3,6 @@ import { pathOf, polygonContour } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { defineSource } from './definition';
 
-const ends = ['end', 'start', 'both', 'none'] as const;
-
 interface Arrow {
   x1: number;
   y1: number;
@@ -13,7 +11,7 @@ interface Arrow {
   width: number;
   headLength: number;
   headWidth: number;
-  heads: (typeof ends)[number];
+  heads: 'end' | 'start' | 'both' | 'none';
 }
 
 /** Half the outline of a head and shaft on one side, from the start to the end, as shares of direction and side. */
@@ -39,15 +37,23 @@ function sideOf(p: Arrow, l: number): [number, number][] {
 /** A straight line of a width with pointed heads, as a closed shape. */
 export const arrow = defineSource<Arrow>({
   kind: 'arrow',
+  label: 'Arrow',
+  about: 'A straight arrow from one point to another.',
+  alsoKnown: ['pointer'],
   fields: [
-    length('x1'),
-    length('y1'),
-    length('x2'),
-    length('y2'),
-    size('width'),
-    size('headLength'),
-    size('headWidth'),
-    choice('heads', ends),
+    length('x1', 'Start x', 'Where the arrow starts, across.'),
+    length('y1', 'Start y', 'Where the arrow starts, downwards.'),
+    length('x2', 'End x', 'Where the arrow ends, across.'),
+    length('y2', 'End y', 'Where the arrow ends, downwards.'),
+    size('width', 'Width', 'Of the shaft.'),
+    size('headLength', 'Head length', 'Of a head, along the arrow.'),
+    size('headWidth', 'Head width', 'Of a head at its base.'),
+    choice('heads', 'Heads at', 'Which ends have a head.', {
+      end: 'End',
+      start: 'Start',
+      both: 'Both',
+      none: 'None',
+    }),
   ],
   defaults: { x1: -100, y1: 0, x2: 100, y2: 0, width: 20, headLength: 60, headWidth: 64, heads: 'end' },
   outline(p) {

@@ -5,7 +5,14 @@ import { defineSource } from './definition';
 /** Two bars of one thickness that cross in the middle. */
 export const cross = defineSource({
   kind: 'cross',
-  fields: [size('width'), size('height'), size('bar')],
+  label: 'Cross',
+  about: 'Two bars across each other.',
+  alsoKnown: ['plus'],
+  fields: [
+    size('width', 'Width', 'From end to end across.'),
+    size('height', 'Height', 'From end to end upright.'),
+    size('bar', 'Bar', 'How thick both bars are.'),
+  ],
   defaults: { width: 200, height: 200, bar: 60 },
   outline({ width, height, bar }) {
     const [w, h] = [width / 2, height / 2];

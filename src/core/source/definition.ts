@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import type { Described } from '../document/described';
 import type { Field } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
 import type { Referring } from '../document/references';
@@ -20,8 +21,10 @@ export type Siblings = (id: string) => Sibling | undefined;
 export type Resource = 'faces';
 
 /** What a part starts from. The outline stands about the part's own origin. */
-export interface SourceDefinition<P extends object> extends Referring<P> {
+export interface SourceDefinition<P extends object> extends Described, Referring<P> {
   readonly kind: string;
+  /** What a new part of it is called, where that is not the kind’s own word. */
+  readonly partName?: string;
   readonly fields: readonly Field[];
   readonly defaults: P;
   /** Whether the outline is a line rather than an area: it is stroked when it is drawn. */

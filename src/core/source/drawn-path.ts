@@ -12,11 +12,19 @@ export interface DrawnContour {
 /** A path drawn node by node; contours as the core keeps them. */
 export const drawnPath = defineSource<{ contours: readonly DrawnContour[]; fillRule: FillRule }>({
   kind: 'path',
+  label: 'Drawn path',
+  partName: 'Path',
+  about: 'A path drawn node by node or by hand.',
+  alsoKnown: ['pen', 'bezier'],
   placedByBounds: true,
   fields: [],
   schema: (joi) => ({
-    contours: contoursSchema(joi).required(),
-    fillRule: joi.valid('nonzero', 'evenodd').required(),
+    contours: contoursSchema(joi)
+      .required()
+      .description(
+        'Each `{ closed, xy, pressure }`: `xy` is a node and then six numbers a segment, two handles and a node; `pressure` (may be left out) holds the pointer’s pressure, 0–1, at even shares of the length.',
+      ),
+    fillRule: joi.valid('nonzero', 'evenodd').required().description('What lies inside (SVG 2, fill-rule).'),
   }),
   defaults: { contours: [], fillRule: 'nonzero' },
   outline: ({ contours, fillRule }) => ({ contours, fillRule }),

@@ -9,7 +9,11 @@ export const quarter = (4 / 3) * Math.tan(Math.PI / 8);
 /** A circle or an ellipse about the origin. */
 export const ellipse = defineSource({
   kind: 'ellipse',
-  fields: [size('width'), size('height')],
+  label: 'Circle',
+  partName: 'Disc',
+  about: 'A circle or an ellipse.',
+  alsoKnown: ['disc', 'oval', 'round'],
+  fields: [size('width', 'Width', 'From side to side.'), size('height', 'Height', 'From top to bottom.')],
   defaults: { width: 200, height: 200 },
   outline({ width, height }) {
     const a = width / 2;

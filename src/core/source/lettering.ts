@@ -28,10 +28,15 @@ const schema = (joi: typeof Joi): Joi.SchemaMap => {
   const tagged = joi.object().pattern(/^[\x20-\x7e]{4}$/, joi.number().min(-1e6).max(1e6));
   const colour = joi.string().pattern(/^#[0-9a-f]{6}([0-9a-f]{2})?$/i);
   return {
-    text: joi.string().allow('').max(longestText).required(),
-    face: face.required(),
-    axes: tagged.required(),
-    features: tagged.required(),
+    text: joi
+      .string()
+      .allow('')
+      .max(longestText)
+      .required()
+      .description('The words; lines are parted by `\\n`.'),
+    face: face.required().description('Id of a shipped face, or `own-` and the start of its file’s SHA-256.'),
+    axes: tagged.required().description('Values of the face’s axes by their OpenType tags.'),
+    features: tagged.required().description('Values of OpenType features by their tags.'),
     runs: joi
       .array()
       .items(
@@ -44,7 +49,8 @@ const schema = (joi: typeof Joi): Joi.SchemaMap => {
         }),
       )
       .max(1000)
-      .required(),
+      .required()
+      .description('What is different from one UTF-16 index to another.'),
     letters: joi
       .array()
       .items(
@@ -81,13 +87,17 @@ const schema = (joi: typeof Joi): Joi.SchemaMap => {
       )
       .max(longestText)
       .unique('at')
-      .required(),
+      .required()
+      .description(
+        'What is done to single letters: shifts as shares of the size, about the middle of the ink; `apart` makes each piece stand for itself. Pieces are a letter’s outlines with their holes, glyph by glyph, the greatest first: `by` is the sibling that stands in the place of the `nth`, or empty for nothing, `own` says whether it paints itself, and `scale` is its height as a share of the piece’s.',
+      ),
     pairs: joi
       .array()
       .items(joi.object({ at: index.required(), by: share.required() }))
       .max(longestText)
       .unique('at')
-      .required(),
+      .required()
+      .description('Room before a letter, as a share of the size.'),
   };
 };
 
@@ -143,30 +153,64 @@ function withReferences(l: Lettering, rename: (id: string) => string): Lettering
 /** Words in a face, that stay words whatever comes after. */
 export const lettering = defineSource<Lettering>({
   kind: 'lettering',
+  label: 'Lettering',
+  about: 'Words in a face, that stay words whatever comes after.',
+  alsoKnown: ['text', 'type', 'font'],
   placedByBounds: true,
   fields: [
-    size('size'),
-    share('leading', 0, 10),
-    share('tracking', -1, 10),
-    choice('kerning', ['metric', 'optical', 'none']),
-    choice('alignment', ['start', 'centre', 'end', 'justify']),
-    choice('lines', ['as-typed', 'wrapped']),
-    onlyIf('lines', 'wrapped', size('frameWidth')),
-    choice('follows', ['line', 'circle', 'part']),
-    onCircle(size('radius')),
-    onCircle(angle('angle')),
-    onPart(sibling('along')),
-    onPart(share('start')),
-    choice('side', ['outside', 'inside']),
-    choice('stand', ['turned', 'upright']),
-    toggle('evenSpacing'),
-    length('rise'),
-    share('stretchX', 0.01, 100),
-    share('stretchY', 0.01, 100),
-    angle('slantX', -80, 80),
-    angle('slantY', -80, 80),
-    choice('direction', ['auto', 'left-to-right', 'right-to-left']),
-    choice('pieces', ['letters', 'united', 'contours']),
+    size('size', 'Size', 'Of the type: the em.'),
+    share('leading', 'Leading', 'From baseline to baseline, as a share of the size.', 0, 10),
+    share('tracking', 'Tracking', 'Room added between all letters, as a share of the size.', -1, 10),
+    choice('kerning', 'Kerning', 'How single pairs of letters are spaced.', {
+      metric: 'Metric',
+      optical: 'Optical',
+      none: 'None',
+    }),
+    choice('alignment', 'Alignment', 'How lines lie beside each other.', {
+      start: 'Start',
+      centre: 'Centre',
+      end: 'End',
+      justify: 'Justify',
+    }),
+    choice('lines', 'Lines', 'Where a line ends.', { 'as-typed': 'As typed', wrapped: 'Wrapped' }),
+    onlyIf('lines', 'wrapped', size('frameWidth', 'Frame width', 'How wide lines may become.')),
+    choice('follows', 'Follows', 'What the words run along.', {
+      line: 'Line',
+      circle: 'Circle',
+      part: 'Another part',
+    }),
+    onCircle(size('radius', 'Radius', 'Of the circle.')),
+    onCircle(angle('angle', 'Angle', 'Where on the circle the words are anchored, clockwise from the top.')),
+    onPart(sibling('along', 'Part', 'The part whose outline the words follow.')),
+    onPart(share('start', 'Start', 'Where along the outline the words are anchored.')),
+    choice('side', 'Side', 'On which side of the curve the words stand.', {
+      outside: 'Outside',
+      inside: 'Inside',
+    }),
+    choice('stand', 'Stand', 'Whether letters turn with the curve.', {
+      turned: 'Turned',
+      upright: 'Upright',
+    }),
+    toggle(
+      'evenSpacing',
+      'Even spacing on curves',
+      'Spacing is told half way up small letters rather than at their feet.',
+    ),
+    length('rise', 'Rise', 'How far the words are raised off the line.'),
+    share('stretchX', 'Stretch x', 'Width of the words as a share of their own.', 0.01, 100),
+    share('stretchY', 'Stretch y', 'Height of the words as a share of their own.', 0.01, 100),
+    angle('slantX', 'Slant of uprights', 'How far uprights lean to the right.', -80, 80),
+    angle('slantY', 'Slant of lines', 'How far lines climb to the right.', -80, 80),
+    choice('direction', 'Direction', 'Which way the words run.', {
+      auto: 'Auto',
+      'left-to-right': 'Left to right',
+      'right-to-left': 'Right to left',
+    }),
+    choice('pieces', 'Made into', 'What steps and coats meet.', {
+      letters: 'Letters',
+      united: 'One outline',
+      contours: 'Pieces of letters',
+    }),
   ],
   schema,
   defaults: {

@@ -5,8 +5,16 @@ import { defineSource } from './definition';
 /** A straight line between two points about the origin. */
 export const line = defineSource({
   kind: 'line',
+  label: 'Line',
+  about: 'A straight line from one point to another.',
+  alsoKnown: ['segment', 'rule'],
   open: true,
-  fields: [length('x1'), length('y1'), length('x2'), length('y2')],
+  fields: [
+    length('x1', 'Start x', 'Where the line starts, across.'),
+    length('y1', 'Start y', 'Where the line starts, downwards.'),
+    length('x2', 'End x', 'Where the line ends, across.'),
+    length('y2', 'End y', 'Where the line ends, downwards.'),
+  ],
   defaults: { x1: -100, y1: 0, x2: 100, y2: 0 },
   outline: ({ x1, y1, x2, y2 }) =>
     pathOf([

@@ -12,12 +12,15 @@ import { evenly, fitRound, innerHandle, innerShare, polar, radiusHandle } from '
  */
 export const notchedDisc = defineSource({
   kind: 'notched-disc',
+  label: 'Notched disc',
+  about: 'A disc with even notches round its edge.',
+  alsoKnown: ['gear', 'cog', 'starburst', 'seal'],
   fields: [
-    size('radius'),
-    share('inner', 0.05, 0.999),
-    count('notches', 3, 200),
-    share('tooth', 0.05, 0.95),
-    share('taper', 0, 1),
+    size('radius', 'Radius', 'From the centre to the teeth.'),
+    share('inner', 'Inner radius', 'From the centre to the notches, as a share of the radius.', 0.05, 0.999),
+    count('notches', 'Notches', 'How many there are.', 3, 200),
+    share('tooth', 'Tooth', 'Share of each place that stays, half way up.', 0.05, 0.95),
+    share('taper', 'Taper', 'How far teeth narrow outwards.', 0, 1),
   ],
   defaults: { radius: 100, inner: 0.78, notches: 12, tooth: 0.5, taper: 0.3 },
   outline({ radius, inner, notches, tooth, taper }) {

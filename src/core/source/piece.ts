@@ -48,14 +48,23 @@ function pieceOutline({ index, keys }: Piece, body: Outline, cutters: readonly O
 /** One of the pieces that a part falls into where others cut it. */
 export const piece = defineSource<Piece>({
   kind: 'piece',
+  label: 'Piece',
+  about: 'One of the pieces that a part falls into where others cut it.',
+  alsoKnown: ['slice', 'fragment'],
   placedByBounds: true,
   borrowed: true,
   fields: [],
   schema: (joi) => ({
-    of: idSchema(joi).required(),
-    by: joi.array().items(idSchema(joi)).min(1).max(100).required(),
-    index: joi.number().integer().min(0).max(10_000).required(),
-    keys: faceKeysSchema(joi).required(),
+    of: idSchema(joi).required().description('Id of the sibling that is cut.'),
+    by: joi
+      .array()
+      .items(idSchema(joi))
+      .min(1)
+      .max(100)
+      .required()
+      .description('Ids of the siblings that cut it.'),
+    index: joi.number().integer().min(0).max(10_000).required().description('Which of the pieces it is.'),
+    keys: faceKeysSchema(joi).required().description('Names of the faces that each piece began with.'),
   }),
   defaults: { of: '', by: [], index: 0, keys: [] },
   references: ({ of, by }) => [of, ...by].map((id) => ({ id, beside: true })),

@@ -8,7 +8,13 @@ const corner = (r: number, i: number, n: number) => polar(r, (360 * i) / n);
 /** A regular polygon with a corner at the top. */
 export const polygon = defineSource({
   kind: 'polygon',
-  fields: [size('radius'), count('sides', 3, 360)],
+  label: 'Polygon',
+  about: 'A regular polygon.',
+  alsoKnown: ['hexagon', 'pentagon', 'octagon'],
+  fields: [
+    size('radius', 'Radius', 'From the centre to the points.'),
+    count('sides', 'Sides', 'How many there are.', 3, 360),
+  ],
   defaults: { radius: 100, sides: 6 },
   outline: ({ radius, sides }) =>
     pathOf([polygonContour(Array.from({ length: sides }, (_, i) => corner(radius, i, sides)))]),
@@ -21,7 +27,20 @@ export const polygon = defineSource({
 /** A star with a point at the top; `inner` is the inner radius as a share of the outer. */
 export const star = defineSource({
   kind: 'star',
-  fields: [size('radius'), share('inner', 0.01, 1), count('points', 2, 360)],
+  label: 'Star',
+  about: 'A star with any number of points.',
+  alsoKnown: ['burst'],
+  fields: [
+    size('radius', 'Radius', 'From the centre to the points.'),
+    share(
+      'inner',
+      'Inner radius',
+      'From the centre to the inner corners, as a share of the radius.',
+      0.01,
+      1,
+    ),
+    count('points', 'Points', 'How many there are.', 2, 360),
+  ],
   defaults: { radius: 100, inner: 0.45, points: 5 },
   outline: ({ radius, inner, points }) =>
     pathOf([

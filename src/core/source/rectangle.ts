@@ -6,6 +6,12 @@ import { quarter } from './ellipse';
 
 const corners = ['topLeft', 'topRight', 'bottomRight', 'bottomLeft'] as const;
 type Corner = (typeof corners)[number];
+const cornerWords: Record<Corner, string> = {
+  topLeft: 'Top left',
+  topRight: 'Top right',
+  bottomRight: 'Bottom right',
+  bottomLeft: 'Bottom left',
+};
 type Rectangle = { width: number; height: number } & Record<Corner, number>;
 
 /** Corner radii cut down together until they fit their sides (CSS Backgrounds 3, section 4.5). */
@@ -36,7 +42,16 @@ const signs: Record<Corner, [number, number]> = {
 /** A rectangle about the origin, each corner with a radius of its own. */
 export const rectangle = defineSource<Rectangle>({
   kind: 'rectangle',
-  fields: [size('width'), size('height'), ...corners.map(size)],
+  label: 'Rectangle',
+  about: 'A rectangle, each corner with a radius of its own.',
+  alsoKnown: ['square', 'box', 'rounded'],
+  fields: [
+    size('width', 'Width', 'From side to side.'),
+    size('height', 'Height', 'From top to bottom.'),
+    ...corners.map((c) =>
+      size(c, cornerWords[c], 'Radius of this corner; all are cut down together until they fit.'),
+    ),
+  ],
   defaults: { width: 200, height: 200, topLeft: 0, topRight: 0, bottomRight: 0, bottomLeft: 0 },
   outline(p) {
     const a = p.width / 2;

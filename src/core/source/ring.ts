@@ -7,7 +7,13 @@ import { evenly, fitRound, innerHandle, innerShare, radiusHandle } from './round
 /** A disc with a round hole; `inner` is the hole's radius as a share of the outer. */
 export const ring = defineSource({
   kind: 'ring',
-  fields: [size('radius'), share('inner', 0, 0.999)],
+  label: 'Ring',
+  about: 'A disc with a round hole.',
+  alsoKnown: ['annulus', 'donut', 'circle'],
+  fields: [
+    size('radius', 'Radius', 'From the centre to the outer edge.'),
+    share('inner', 'Inner radius', 'From the centre to the inner edge, as a share of the radius.', 0, 0.999),
+  ],
   defaults: { radius: 100, inner: 0.7 },
   outline: ({ radius, inner }) =>
     pathOf([

@@ -24,7 +24,11 @@ interface Arc {
   sweep: number;
 }
 
-const arcFields = [size('radius'), angle('from', -360, 360), angle('sweep', -360, 360)];
+const arcFields = [
+  size('radius', 'Radius', 'From the centre to the outer edge.'),
+  angle('from', 'From', 'Where it begins, clockwise from the top.', -360, 360),
+  angle('sweep', 'Sweep', 'How far it goes on clockwise.', -360, 360),
+];
 
 const cubicsOf = (radius: number, from: number, sweep: number): Cubic[] =>
   arcCubics(0, 0, radius, radians(from - 90), radians(sweep));
@@ -49,6 +53,9 @@ function dragArc<P extends Arc>(p: P, handle: string, to: Point): DragResult<Arc
 /** An open arc of a circle. */
 export const arc = defineSource<Arc>({
   kind: 'arc',
+  label: 'Arc',
+  about: 'An open part of a circle.',
+  alsoKnown: ['curve'],
   open: true,
   fields: arcFields,
   defaults: { radius: 100, from: -60, sweep: 120 },
@@ -63,7 +70,13 @@ export const arc = defineSource<Arc>({
 /** A slice of a disc, or of a ring where `inner`, a share of the radius, is above 0. */
 export const sector = defineSource<Arc & { inner: number }>({
   kind: 'sector',
-  fields: [...arcFields, share('inner', 0, 0.999)],
+  label: 'Sector',
+  about: 'A slice of a disc or of a ring.',
+  alsoKnown: ['pie', 'wedge'],
+  fields: [
+    ...arcFields,
+    share('inner', 'Inner radius', 'From the centre to the inner edge, as a share of the radius.', 0, 0.999),
+  ],
   defaults: { radius: 100, from: 0, sweep: 90, inner: 0 },
   outline({ radius, from, sweep, inner }) {
     if (sweep === 0 || radius === 0) return pathOf([]);

@@ -4,13 +4,11 @@ import { contourOf, pathOf } from '../geometry/path';
 import { defineSource } from './definition';
 import { evenly, fitRound, innerHandle, innerShare, radiusHandle } from './round';
 
-const growths = ['even', 'swelling'] as const;
-
 interface Spiral {
   radius: number;
   inner: number;
   turns: number;
-  growth: (typeof growths)[number];
+  growth: 'even' | 'swelling';
 }
 
 /** Distance from the centre and its change by the angle, after `a` of `all` radians. */
@@ -32,12 +30,20 @@ function radiusAt(p: Spiral, a: number, all: number): [number, number] {
  */
 export const spiral = defineSource<Spiral>({
   kind: 'spiral',
+  label: 'Spiral',
+  about: 'An open line that winds outwards.',
+  alsoKnown: ['coil', 'helix', 'swirl'],
   open: true,
   fields: [
-    size('radius'),
-    share('inner', 0, 0.99),
-    number('turns', 0.05, 100, 0.25),
-    choice('growth', growths),
+    size('radius', 'Radius', 'From the centre to the outer end.'),
+    share('inner', 'Inner radius', 'From the centre to the inner end, as a share of the radius.', 0, 0.99),
+    number('turns', 'Turns', 'How often it goes round.', 0.05, 100, 0.25),
+    choice(
+      'growth',
+      'Grows',
+      'How the radius grows with each turn: by the same distance or by the same factor.',
+      { even: 'Evenly', swelling: 'By a factor' },
+    ),
   ],
   defaults: { radius: 100, inner: 0.05, turns: 3, growth: 'even' },
   outline(given) {

@@ -5,7 +5,19 @@ import { defineSource } from './definition';
 /** A triangle on a level base; `apex` says how far along the base its point stands: 0.5 is isosceles, 0 and 1 right-angled. */
 export const triangle = defineSource({
   kind: 'triangle',
-  fields: [size('width'), size('height'), share('apex', -2, 3)],
+  label: 'Triangle',
+  about: 'A triangle on a base, isosceles or not.',
+  fields: [
+    size('width', 'Width', 'Of the base.'),
+    size('height', 'Height', 'From the base to the point.'),
+    share(
+      'apex',
+      'Apex',
+      'Where along the base the point stands: in the middle at 50 %, over an end at 0 or 100 %.',
+      -2,
+      3,
+    ),
+  ],
   defaults: { width: 200, height: 170, apex: 0.5 },
   outline: ({ width, height, apex }) =>
     pathOf([

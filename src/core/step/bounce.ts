@@ -41,12 +41,25 @@ function sharesAt({ rule, letters, chance }: Bounce, i: number, n: number): [lif
 /** Each piece, such as a letter, raised and turned by a rule over all of them. */
 export const bounce = defineStep<Bounce>({
   kind: 'bounce',
+  label: 'Bounce',
+  about: 'Raises and turns each piece by a rule, like lively letters.',
+  alsoKnown: ['wobble', 'baseline shift'],
   fields: [
-    choice('rule', ['alternate', 'wave', 'chance', 'rise', 'arc']),
-    length('lift'),
-    angle('turn', -360, 360),
-    onlyIf('rule', 'wave', count('letters', 2, 1000)),
-    onlyIf('rule', 'chance', count('chance', 0, 100_000)),
+    choice('rule', 'Rule', 'How far each piece is raised and turned in its turn.', {
+      alternate: 'Alternate',
+      wave: 'Wave',
+      chance: 'Chance',
+      rise: 'Rise',
+      arc: 'Arc',
+    }),
+    length('lift', 'Raised by', 'The most that a piece is raised.'),
+    angle('turn', 'Turn', 'The most that a piece is turned.', -360, 360),
+    onlyIf('rule', 'wave', count('letters', 'Letters', 'Pieces in one wave.', 2, 1000)),
+    onlyIf(
+      'rule',
+      'chance',
+      count('chance', 'Chance number', 'Another number gives another chance.', 0, 100_000),
+    ),
   ],
   defaults: { rule: 'alternate', lift: 20, turn: 6, letters: 8, chance: 1 },
   apply: (outline, p) =>

@@ -1,4 +1,5 @@
 import type { PlaneMap } from '../bend/map';
+import type { Described } from '../document/described';
 import type { Field, Params } from '../document/fields';
 import type { DragResult, Handle, HandleContext } from '../document/handles';
 import type { Referring } from '../document/references';
@@ -12,7 +13,7 @@ import type { Copy } from './copies';
 export class StepFault extends WorkFault {}
 
 /** One live change of a part's geometry. */
-export interface StepDefinition<P extends object> extends Referring<P> {
+export interface StepDefinition<P extends object> extends Described, Referring<P> {
   readonly kind: string;
   readonly fields: readonly Field[];
   readonly defaults: P;
@@ -39,8 +40,26 @@ export interface StepDefinition<P extends object> extends Referring<P> {
   map?(params: P, context: HandleContext): PlaneMap | null;
   handles?(params: P, context: HandleContext): Handle[];
   drag?(params: P, handle: string, to: Point, context: HandleContext): DragResult<P>;
-  /** Defaults that suit a part, where they depend on its bounds. */
-  suited?(bounds: Bounds): Partial<P>;
+  /**
+   * The point that the part's place is told by with this step, for a step that copies: where the copies' middle would not
+   * say it. In the part's own coordinates.
+   */
+  anchor?(params: P, context: HandleContext): Point | null;
+  /** Defaults that suit a part, where they depend on its bounds or on what it lies on. */
+  suited?(bounds: Bounds, on: LiesOn): Partial<P>;
+}
+
+/** A line through a point, degrees clockwise from upright. */
+export interface Axis extends Point {
+  readonly angle: number;
+}
+
+/** What of the sheet an outline lies on, in the part's own coordinates. */
+export interface LiesOn {
+  /** Guides and middle lines that an edge or a point of it lies on. */
+  readonly axes: readonly Axis[];
+  /** Crossings of such lines that the outline is lined up with. */
+  readonly centres: readonly Point[];
 }
 
 /** Numbers of a part's place that a step tells and sets. */

@@ -6,6 +6,9 @@ import { defineStep } from './definition';
 /** The outline run the other way, as strokes with heads and dashes show. */
 export const reverse = defineStep({
   kind: 'reverse',
+  label: 'Reverse',
+  about: 'The same outline in the other direction.',
+  alsoKnown: ['direction'],
   fields: [],
   defaults: {},
   apply: (outline) => mapPaths(outline, (p) => ({ ...p, contours: p.contours.map(reverseContour) })),
@@ -23,6 +26,9 @@ function closed(c: Contour): Contour {
 /** Open contours closed by a straight line. */
 export const close = defineStep({
   kind: 'close',
+  label: 'Close',
+  about: 'Joins the ends of open contours.',
+  alsoKnown: ['join ends'],
   fields: [],
   defaults: {},
   apply: (outline) => mapPaths(outline, (p) => ({ ...p, contours: p.contours.map(closed) })),

@@ -1,19 +1,16 @@
 import { choice, count, length, toggle } from '../document/fields';
 import { type Matrix, translation } from '../geometry/matrix';
-import type { Bounds } from '../geometry/path';
+import { type Bounds, boundsMiddle } from '../geometry/path';
 import { type Copy, copyOutline, fullCopies } from './copies';
 import { defineStep } from './definition';
-
-const measures = ['gap', 'pitch'] as const;
-const stagger = ['none', 'brick', 'half-drop'] as const;
 
 interface GridRepeat {
   columns: number;
   rows: number;
   across: number;
   down: number;
-  measure: (typeof measures)[number];
-  shift: (typeof stagger)[number];
+  measure: 'gap' | 'pitch';
+  shift: 'none' | 'brick' | 'half-drop';
   unite: boolean;
 }
 
@@ -40,21 +37,33 @@ function copies(p: GridRepeat, b: Bounds): Copy[] {
 /** Rows and columns of copies, running right and down from the first. */
 export const gridRepeat = defineStep<GridRepeat>({
   kind: 'grid-repeat',
+  label: 'Grid repeat',
+  about: 'Copies in rows and columns.',
+  alsoKnown: ['array', 'duplicate', 'tile'],
   fields: [
-    count('columns', 1, 200),
-    count('rows', 1, 200),
-    length('across'),
-    length('down'),
-    choice('measure', measures),
-    choice('shift', stagger),
-    toggle('unite'),
+    count('columns', 'Columns', 'Copies in a row.', 1, 200),
+    count('rows', 'Rows', 'Copies in a column.', 1, 200),
+    length('across', 'Across', 'From one column to the next.'),
+    length('down', 'Down', 'From one row to the next.'),
+    choice(
+      'measure',
+      'Measured by',
+      'Whether the distances are gaps between copies or from middle to middle.',
+      { gap: 'Gap between', pitch: 'Pitch' },
+    ),
+    choice('shift', 'Shift', 'Whether every second row or column is moved by half.', {
+      none: 'None',
+      brick: 'Brick',
+      'half-drop': 'Half drop',
+    }),
+    toggle('unite', 'Unite copies', 'One outline of all copies.'),
   ],
   defaults: { columns: 4, rows: 3, across: 20, down: 20, measure: 'gap', shift: 'none', unite: false },
   copies: (p, { bounds }) => copies(p, bounds),
   apply: (outline, p, { bounds }) => copyOutline(outline, copies(p, bounds), p.unite),
   handles(p, { bounds: b }) {
     const { x, y } = pitchOf(p, b);
-    const at = { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
+    const at = boundsMiddle(b);
     return [
       { id: 'across', sets: ['across'], x: at.x + x, y: at.y, from: at },
       { id: 'down', sets: ['down'], x: at.x, y: at.y + y, from: at },
@@ -68,7 +77,7 @@ export const gridRepeat = defineStep<GridRepeat>({
     ];
   },
   drag(p, handle, to, { bounds: b }) {
-    const at = { x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 };
+    const at = boundsMiddle(b);
     const own = p.measure === 'gap' ? { x: b.x1 - b.x0, y: b.y1 - b.y0 } : { x: 0, y: 0 };
     if (handle === 'across') return { params: { across: to.x - at.x - own.x } };
     if (handle === 'down') return { params: { down: to.y - at.y - own.y } };

@@ -1,5 +1,6 @@
 import { angle, place, toggle } from '../document/fields';
 import { identity, type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
+import { boundsMiddle } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { degrees, radians } from '../geometry/vector';
 import { type Copy, copyOutline, fullCopies } from './copies';
@@ -35,11 +36,30 @@ const alongAxis = (p: Mirror, l: number): Point => {
 /** The outline and its mirror image about an axis, which lies in the part's own coordinates. */
 export const mirror = defineStep<Mirror>({
   kind: 'mirror',
-  fields: [...place('axisX', 'axisY'), angle('axisAngle', -360, 360), toggle('keep'), toggle('unite')],
+  label: 'Mirror',
+  about: 'A mirror image across an axis.',
+  alsoKnown: ['flip', 'reflect', 'symmetry'],
+  fields: [
+    ...place('axisX', 'axisY', 'Axis', 'A point that the axis goes through.'),
+    angle('axisAngle', 'Turn of the axis', 'Clockwise from upright.', -360, 360),
+    toggle('keep', 'Keep the original', 'Whether the shape stays beside its mirror image.'),
+    toggle('unite', 'Unite copies', 'One outline of both halves.'),
+  ],
   defaults: { axisX: 0, axisY: 0, axisAngle: 0, keep: true, unite: true },
   copies,
   apply: (outline, p) => copyOutline(outline, copies(p), p.unite && p.keep),
-  suited: (b) => ({ axisX: b.x1, axisY: (b.y0 + b.y1) / 2 }),
+  suited(b, { axes: [axis] }) {
+    const middle = boundsMiddle(b);
+    if (!axis) return { axisX: b.x1, axisY: middle.y };
+    // Its grip stands beside the part.
+    const a = radians(axis.angle);
+    const along = (middle.x - axis.x) * Math.sin(a) - (middle.y - axis.y) * Math.cos(a);
+    return {
+      axisX: axis.x + along * Math.sin(a),
+      axisY: axis.y - along * Math.cos(a),
+      axisAngle: axis.angle,
+    };
+  },
   handles(p, { bounds }) {
     const arm = armOf(bounds);
     const foot = alongAxis(p, -arm);

@@ -1,6 +1,7 @@
 import { offsetPath } from '../arrange/offset';
-import { joinKinds } from '../arrange/outline';
-import { choice, later, length, lengths, number } from '../document/fields';
+import type { Join } from '../arrange/outline';
+import { later, length, lengths } from '../document/fields';
+import { joinField, miterField } from '../document/stroke';
 import { filled, mapPaths } from '../outline/pieces';
 import { defineStep, StepFault } from './definition';
 
@@ -10,16 +11,19 @@ const limit = 10_000;
 /** The outline moved outwards (positive) or inwards by a distance; more distances give more outlines. */
 export const offsetOutline = defineStep({
   kind: 'offset',
+  label: 'Offset',
+  about: 'The outline moved outwards or inwards everywhere by a distance.',
+  alsoKnown: ['inset', 'outset', 'expand', 'contour'],
   fields: [
-    length('distance', -limit, limit),
-    later(lengths('also', -limit), []),
-    choice('join', joinKinds),
-    number('miterLimit', 1, 100, 0.5),
+    length('distance', 'Distance', 'Outwards, or inwards below 0.', -limit, limit),
+    later(lengths('also', 'And also at', 'More distances, an outline each.', -limit), []),
+    joinField,
+    miterField,
   ],
   defaults: {
     distance: 10,
     also: [] as readonly number[],
-    join: 'round' as (typeof joinKinds)[number],
+    join: 'round' as Join,
     miterLimit: 4,
   },
   times: ({ also }) => 1 + also.length,

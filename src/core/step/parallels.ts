@@ -1,7 +1,8 @@
 import { combine } from '../arrange/combine';
 import { offsetPath } from '../arrange/offset';
-import { joinKinds } from '../arrange/outline';
-import { choice, count, length, number, toggle } from '../document/fields';
+import type { Join } from '../arrange/outline';
+import { count, length, toggle } from '../document/fields';
+import { joinField, miterField } from '../document/stroke';
 import { emptyPath, type Path } from '../geometry/path';
 import { filled, mapPaths } from '../outline/pieces';
 import { defineStep, StepFault } from './definition';
@@ -12,7 +13,7 @@ interface Parallels {
   count: number;
   width: number;
   keep: boolean;
-  join: (typeof joinKinds)[number];
+  join: Join;
   miterLimit: number;
 }
 
@@ -30,14 +31,17 @@ function band(path: Path, from: number, to: number, style: Pick<Parallels, 'join
  */
 export const parallels = defineStep<Parallels>({
   kind: 'parallels',
+  label: 'Parallels',
+  about: 'Bands beside the outline, each at the same distance from the last.',
+  alsoKnown: ['inline', 'echo', 'concentric', 'contour'],
   fields: [
-    length('first', -10_000, 10_000),
-    length('distance', -10_000, 10_000),
-    count('count', 1, 50),
-    length('width', 0.01, 10_000),
-    toggle('keep'),
-    choice('join', joinKinds),
-    number('miterLimit', 1, 100, 0.5),
+    length('first', 'First', 'Distance of the first band; inwards below 0.', -10_000, 10_000),
+    length('distance', 'Distance', 'From each band to the next.', -10_000, 10_000),
+    count('count', 'Copies', 'How many bands there are.', 1, 50),
+    length('width', 'Width', 'Of a band.', 0.01, 10_000),
+    toggle('keep', 'Keep the original', 'Whether the shape itself stays.'),
+    joinField,
+    miterField,
   ],
   defaults: { first: 16, distance: 24, count: 3, width: 8, keep: true, join: 'round', miterLimit: 4 },
   // A band has two edges.

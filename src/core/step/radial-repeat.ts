@@ -14,11 +14,10 @@ import {
 } from '../document/fields';
 import type { HandleContext } from '../document/handles';
 import { type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
+import { boundsMiddle } from '../geometry/path';
 import { degrees, type Point, radians } from '../geometry/vector';
 import { type Copy, copyOutline } from './copies';
 import { defineStep, StepFault } from './definition';
-
-const spacings = ['sweep', 'between'] as const;
 
 interface RadialRepeat {
   centreX: number;
@@ -26,7 +25,7 @@ interface RadialRepeat {
   /** Id of the sibling whose middle is the centre, or nothing for the numbers. */
   centreOn: string;
   count: number;
-  spacing: (typeof spacings)[number];
+  spacing: 'sweep' | 'between';
   sweep: number;
   between: number;
   turnCopies: boolean;
@@ -51,7 +50,7 @@ export function copyAngle(p: Pick<RadialRepeat, 'count' | 'spacing' | 'sweep' | 
 const centreOf = (p: RadialRepeat, { centre }: HandleContext): Point =>
   centre ?? { x: p.centreX, y: p.centreY };
 
-const middleOf = ({ bounds: b }: HandleContext): Point => ({ x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 });
+const middleOf = ({ bounds: b }: HandleContext): Point => boundsMiddle(b);
 
 /** What copy number `i` (from 0) is turned into on the spot, before it goes round. */
 function inPlace(p: RadialRepeat, i: number, { x, y }: Point, centre: Point): Matrix {
@@ -113,20 +112,63 @@ const movedOut = (p: RadialRepeat, context: HandleContext, shift: Point) => {
 /** Copies evenly round a centre, which lies in the part's own coordinates or on a sibling. */
 export const radialRepeat = defineStep<RadialRepeat>({
   kind: 'radial-repeat',
+  label: 'Radial repeat',
+  about: 'Copies round a centre.',
+  alsoKnown: ['rotate copies', 'circular array', 'mandala'],
   fields: [
-    later(sibling('centreOn'), ''),
-    ...place('centreX', 'centreY').map((f) => onlyIf('centreOn', '', f)),
-    count('count', 1, 1000),
-    later(choice('spacing', spacings), 'sweep'),
-    onlyIf('spacing', 'sweep', angle('sweep', -360, 360)),
-    onlyIf('spacing', 'between', later(angle('between', -360, 360), 30)),
-    toggle('turnCopies'),
-    toggle('unite'),
-    later(toggle('mirrorSecond'), false),
-    later(number('stepScale', 0.01, 100, 0.01), 1),
-    later(angle('stepTurn', -360, 360), 0),
-    later(share('stepOpacity'), 1),
-    later(lengths('leaveOut'), []),
+    later(
+      sibling(
+        'centreOn',
+        'Centred on',
+        'The part whose middle the copies stand round, in place of the point.',
+      ),
+      '',
+    ),
+    ...place('centreX', 'centreY', 'Centre', 'The point that copies go round.').map((f) =>
+      onlyIf('centreOn', '', f),
+    ),
+    count('count', 'Copies', 'How many there are, the first included.', 1, 1000),
+    later(
+      choice('spacing', 'Given by', 'Whether the whole sweep is given or the angle from copy to copy.', {
+        sweep: 'Sweep',
+        between: 'Between',
+      }),
+      'sweep',
+    ),
+    onlyIf('spacing', 'sweep', angle('sweep', 'Sweep', 'Over which the copies are spread.', -360, 360)),
+    onlyIf(
+      'spacing',
+      'between',
+      later(angle('between', 'Angle between', 'From copy to copy.', -360, 360), 30),
+    ),
+    toggle('turnCopies', 'Turn copies', 'Whether copies turn as they go round.'),
+    toggle('unite', 'Unite copies', 'One outline of all copies.'),
+    later(
+      toggle('mirrorSecond', 'Mirror every second', 'Every second copy is mirrored along its radius.'),
+      false,
+    ),
+    later(
+      number('stepScale', 'Scale each by', 'Size of each copy against the one before.', 0.01, 100, 0.01),
+      1,
+    ),
+    later(
+      angle(
+        'stepTurn',
+        'Turn each by',
+        'Of each copy about its own middle, against the one before.',
+        -360,
+        360,
+      ),
+      0,
+    ),
+    later(
+      share('stepOpacity', 'Opacity each by', 'Share of each copy that shows, against the one before.'),
+      1,
+    ),
+    later(
+      lengths('leaveOut', 'Leave out copies', 'Numbers of copies that are left out, the first being 1.'),
+      [],
+    ),
   ],
   defaults: {
     centreOn: '',
@@ -150,9 +192,17 @@ export const radialRepeat = defineStep<RadialRepeat>({
   }),
   copies,
   apply: (outline, p, context) => copyOutline(outline, copies(p, context), p.unite),
-  suited: (b) => ({ centreX: (b.x0 + b.x1) / 2, centreY: b.y1 + (b.y1 - b.y0) }),
+  suited(b, { centres: [centre] }) {
+    const foot = { x: (b.x0 + b.x1) / 2, y: b.y1 };
+    return { centreX: (centre ?? foot).x, centreY: (centre ?? foot).y };
+  },
+  // Copies all the way round stand about their centre, whatever their bounds.
+  anchor: (p, context) => (p.spacing === 'sweep' && Math.abs(p.sweep) === 360 ? centreOf(p, context) : null),
   placed: {
-    fields: [length('ringRadius', 0), angle('firstAngle', -360, 360)],
+    fields: [
+      length('ringRadius', 'Radius of the ring', 'From the centre to the middle of the first copy.', 0),
+      angle('firstAngle', 'First angle', 'Where the first copy stands, clockwise from the top.', -360, 360),
+    ],
     read(p, context) {
       const [m, c] = [middleOf(context), centreOf(p, context)];
       const firstAngle = degrees(Math.atan2(m.x - c.x, c.y - m.y));

@@ -217,7 +217,13 @@ const dotOf = (c: Corner, radius: number): Point => ({
  */
 export const roundCorners = defineStep<RoundCorners>({
   kind: 'round-corners',
-  fields: [size('radius'), later(corners('own'), {})],
+  label: 'Round corners',
+  about: 'Every corner rounded, or some with radii of their own.',
+  alsoKnown: ['fillet', 'soften'],
+  fields: [
+    size('radius', 'Radius', 'Of every corner.'),
+    later(corners('own', 'Own', 'Radii of single corners.'), {}),
+  ],
   defaults: { radius: 12, own: {} },
   apply: (outline, p) => rounded(outline, p).outline,
   note(outline, p) {

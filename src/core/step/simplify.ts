@@ -60,7 +60,10 @@ const simplified = (outline: Outline, tolerance: number): Outline =>
 /** Fewer nodes, no further from the outline than a tolerance; corners stay. */
 export const simplify = defineStep({
   kind: 'simplify',
-  fields: [size('tolerance')],
+  label: 'Simplify',
+  about: 'The same outline with fewer nodes.',
+  alsoKnown: ['reduce points', 'smooth', 'clean'],
+  fields: [size('tolerance', 'Tolerance', 'How far the new outline may lie from the old one.')],
   defaults: { tolerance: 1 },
   apply: (outline, { tolerance }) => simplified(outline, tolerance),
   note: (outline, { tolerance }) =>

@@ -5,6 +5,9 @@ import { defineStep, StepFault } from './definition';
 /** The area a stroke along the outline would cover, as an outline of its own. */
 export const strokeStep = defineStep<StrokeShape>({
   kind: 'outline-stroke',
+  label: 'Outline of a stroke',
+  about: 'What a stroke would cover becomes the outline.',
+  alsoKnown: ['expand', 'thicken'],
   fields: strokeFields,
   defaults: {
     width: 12,

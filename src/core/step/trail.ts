@@ -1,6 +1,6 @@
 import { angle, count, later, length, number, place, share, toggle } from '../document/fields';
 import { applyTo, type Matrix, multiply, rotation, scaling, translation } from '../geometry/matrix';
-import type { Bounds } from '../geometry/path';
+import { boundsMiddle } from '../geometry/path';
 import { type Copy, copyOutline } from './copies';
 import { defineStep, StepFault } from './definition';
 
@@ -37,21 +37,25 @@ function copies(p: Trail): Copy[] {
   return p.nearestInFront ? all.toReversed() : all;
 }
 
-const middle = (b: Bounds) => ({ x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 });
-
 /** Copies in a row, each moved, turned and scaled from the one before. */
 export const trail = defineStep<Trail>({
   kind: 'trail',
+  label: 'Trail',
+  about: 'Copies that step on, turn and grow.',
+  alsoKnown: ['step and repeat', 'duplicate'],
   fields: [
-    count('count', 1, 1000),
-    length('stepX'),
-    length('stepY'),
-    angle('stepTurn', -360, 360),
-    number('stepScale', 0.01, 100, 0.01),
-    ...place('centreX', 'centreY'),
-    toggle('nearestInFront'),
-    toggle('unite'),
-    later(share('stepOpacity'), 1),
+    count('count', 'Copies', 'How many there are, the first included.', 1, 1000),
+    length('stepX', 'Step x', 'From each copy to the next, across.'),
+    length('stepY', 'Step y', 'From each copy to the next, downwards.'),
+    angle('stepTurn', 'Turn each by', 'Of each copy against the one before.', -360, 360),
+    number('stepScale', 'Scale each by', 'Size of each copy against the one before.', 0.01, 100, 0.01),
+    ...place('centreX', 'centreY', 'Centre', 'The point that copies turn and grow about.'),
+    toggle('nearestInFront', 'First in front', 'The first copy lies on top.'),
+    toggle('unite', 'Unite copies', 'One outline of all copies.'),
+    later(
+      share('stepOpacity', 'Opacity each by', 'Share of each copy that shows, against the one before.'),
+      1,
+    ),
   ],
   defaults: {
     count: 6,
@@ -69,11 +73,11 @@ export const trail = defineStep<Trail>({
   apply: (outline, p) => copyOutline(outline, copies(p), p.unite),
   suited: (b) => ({
     stepX: (b.x1 - b.x0) * 1.2,
-    centreX: middle(b).x,
-    centreY: middle(b).y,
+    centreX: boundsMiddle(b).x,
+    centreY: boundsMiddle(b).y,
   }),
   handles(p, { bounds }) {
-    const from = middle(bounds);
+    const from = boundsMiddle(bounds);
     return [
       { id: 'centre', sets: ['centreX', 'centreY'], x: p.centreX, y: p.centreY },
       { id: 'next', ...applyTo(stride(p), from), from },
@@ -81,7 +85,7 @@ export const trail = defineStep<Trail>({
   },
   drag(p, handle, to, { bounds }) {
     if (handle === 'centre') return { params: { centreX: to.x, centreY: to.y } };
-    const now = applyTo(stride({ ...p, stepX: 0, stepY: 0 }), middle(bounds));
+    const now = applyTo(stride({ ...p, stepX: 0, stepY: 0 }), boundsMiddle(bounds));
     return { params: { stepX: to.x - now.x, stepY: to.y - now.y } };
   },
 });

@@ -42,7 +42,14 @@ function twisted({ centreX: cx, centreY: cy, radius, turn }: Twist): PlaneMap {
 /** The shape turned about a centre, most there and less and less outwards, like stirred. */
 export const twist = defineBend<Twist>({
   kind: 'twist',
-  fields: [...place('centreX', 'centreY'), size('radius'), angle('turn', -3600, 3600)],
+  label: 'Twist',
+  about: 'The shape turned about a centre, most there and less and less outwards.',
+  alsoKnown: ['twirl', 'swirl', 'whirl'],
+  fields: [
+    ...place('centreX', 'centreY', 'Centre', 'The point that it turns about.'),
+    size('radius', 'Radius', 'How far from the centre the twist is felt.'),
+    angle('turn', 'Turn', 'Clockwise, at the centre; less and less outwards.', -3600, 3600),
+  ],
   defaults: { centreX: 0, centreY: 0, radius: 200, turn: 60 },
   map: (p) => (p.radius > 0 && p.turn !== 0 ? twisted(p) : null),
   suited: (b) => ({

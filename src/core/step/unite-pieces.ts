@@ -6,6 +6,9 @@ import { defineStep } from './definition';
 /** All pieces, such as letters, as one outline, so that no overlap shows in what comes after. */
 export const unitePieces = defineStep({
   kind: 'unite-pieces',
+  label: 'Unite pieces',
+  about: 'One outline of all pieces.',
+  alsoKnown: ['merge', 'weld', 'union'],
   fields: [],
   defaults: {},
   apply(outline) {

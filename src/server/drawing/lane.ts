@@ -141,9 +141,9 @@ export class Lane {
         if (answer.ok) resolve(answer.result);
         else
           reject(
-            answer.status === 422
+            answer.status === 422 && !answer.faults
               ? new Exhausted(answer.message)
-              : new HttpError(answer.status, answer.message),
+              : new HttpError(answer.status, answer.message, answer.faults),
           );
         // What one job has left behind is not carried on for ever.
         if (held(child.pid ?? 0) > this.limits.memory / 2) this.retire(child);

@@ -1,4 +1,5 @@
 import type { OwnFont } from '@/core';
+import type { DesignFault } from '@/core/reading';
 import type { PictureOrder } from '../pictures';
 
 /** A font of the designer's own that a picture needs. */
@@ -31,5 +32,10 @@ export interface Results {
 
 export type Answer =
   | { readonly ok: true; readonly result: unknown }
-  /** `status` as HTTP has it; 500 for a defect. */
-  | { readonly ok: false; readonly status: number; readonly message: string };
+  /** `status` as HTTP has it; 500 for a defect. `faults` are those of a design that cannot be read. */
+  | {
+      readonly ok: false;
+      readonly status: number;
+      readonly message: string;
+      readonly faults?: readonly DesignFault[];
+    };

@@ -4,16 +4,8 @@ import { createWriteStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import {
-  clipText,
-  type Design,
-  type FontFace,
-  FontFault,
-  ownFaceId,
-  provideFace,
-  WorkFault,
-  withdrawFaces,
-} from '@/core';
+import { clipText, type FontFace, FontFault, ownFaceId, provideFace, WorkFault, withdrawFaces } from '@/core';
+import { DesignError, parseDesign } from '@/core/reading';
 import { openFace } from '@/core/shaping';
 import { takeFaces } from '../faces';
 import { HttpError } from '../http/errors';
@@ -38,7 +30,7 @@ function provideOwn(fonts: readonly FontFile[]): void {
 }
 
 async function drawPicture(job: Extract<Job, { kind: 'picture' }>): Promise<Results['picture']> {
-  const design = JSON.parse(job.text) as Design;
+  const design = parseDesign(job.text);
   provideOwn(job.fonts);
   await takeFaces(design, null);
   const png = picturePng(design, job.order);
@@ -67,6 +59,7 @@ async function work(job: Job): Promise<unknown> {
 
 function failed(e: unknown): Answer {
   if (e instanceof HttpError) return { ok: false, status: e.status, message: e.message };
+  if (e instanceof DesignError) return { ok: false, status: 422, message: e.message, faults: e.faults };
   if (e instanceof FontFault || e instanceof WorkFault || e instanceof RangeError)
     return { ok: false, status: 422, message: e.message };
   if ((e as { code?: string }).code === 'ENOSPC')

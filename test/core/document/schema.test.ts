@@ -69,7 +69,7 @@ describe('reading designs', () => {
     expect(() => parseDesign('{')).toThrow(/not JSON/);
     expect(faultsOf(null)).toMatch(/not a design/);
     expect(faultsOf({ format: 'other' })).toMatch(/not a Silent Compass design/);
-    expect(faultsOf({ ...makeDesign('x'), version: 99 })).toMatch(/version 99.*reads version 1/);
+    expect(faultsOf({ ...makeDesign('x'), version: 99 })).toMatch(/version 99.*reads versions 1 to 2/);
   });
 
   it('refuses trees that are no trees', () => {

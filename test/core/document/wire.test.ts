@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { evaluate, makeCoat, makeStep, renderPixels, type Scene } from '@/core';
+import { evaluate, makeCoat, makeStep, parsePath, renderPixels, type Scene } from '@/core';
 import { moveParts, withWords } from '@/core/edit';
 import { SceneDecoder, SceneEncoder } from '@/core/live';
 import { demoDesigns } from '../../../demo';
@@ -33,6 +33,46 @@ describe.each(Object.entries(demoDesigns))('%s on its way to a raster worker', (
     expect(next.nodes.filter((n, i) => n !== first.nodes[i])).toHaveLength(1);
     expect(sent(encoder, evaluate(design, sheet.id)).definitions.length).toBeLessThanOrEqual(2);
   });
+});
+
+it('what no scene has any more is let go of on both sides, and comes again whole where it is needed', () => {
+  const [encoder, decoder] = [new SceneEncoder(), new SceneDecoder()];
+  const at = (i: number): Scene => {
+    const points = Array.from(
+      { length: 2000 },
+      (_, k) => `${k % 2 ? 'L' : ''}${(k * 37) % 500} ${i + ((k * 91) % 500)}`,
+    );
+    const path = parsePath(`M${points.join(' ')}Z`);
+    const paint = { kind: 'solid', colour: [0.5, 0.2, 0.1, 1] } as const;
+    return {
+      width: 500,
+      height: 500,
+      ground: null,
+      nodes: [{ type: 'shape', path, paint, opacity: 1, blend: 'normal' }],
+    };
+  };
+  const first = at(0);
+  let most = 0;
+  for (let i = 0; i < 300; i++) {
+    decoder.decode(sent(encoder, i ? at(i) : first));
+    most = Math.max(most, encoder.bytes);
+  }
+  // A scene takes some 100 kB here: 300 of them would be 30 MB.
+  expect(most).toBeLessThan(6e6);
+  expect(decoder.size).toBeLessThan(4 * 60);
+  const again = decoder.decode(sent(encoder, first));
+  expect(renderPixels(again, 100).data).toEqual(renderPixels(first, 100).data);
+});
+
+it('a receiver that comes later gets the whole, and so do all others', () => {
+  const scene = evaluate(demoDesigns['moon-phase-badge'](), demoDesigns['moon-phase-badge']().sheets[0].id);
+  const [encoder, one, two] = [new SceneEncoder(), new SceneDecoder(), new SceneDecoder()];
+  one.decode(sent(encoder, scene));
+  encoder.reset();
+  const wire = sent(encoder, scene);
+  const [a, b] = [one, two].map((d) => renderPixels(d.decode(wire), 100).data);
+  expect(a).toEqual(b);
+  expect(one.size).toBe(two.size);
 });
 
 it('a letter typed into united words sends that letter and what it touches, and the pixels are those of the whole', () => {

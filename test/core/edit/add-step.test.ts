@@ -31,9 +31,9 @@ it('suits a new step to the outline it is given, however far that has come from 
   expect(sheetBounds(twice.design, 'a')).toMatchObject({ x0: 250, x1: 650 });
   expect(twice.chosen).toEqual(['a']);
   expect(twice.card).toEqual({ list: 'steps', id: twice.design.parts.a.steps[1].id });
-  // A ring about a place below its own middle, which has moved 50 to the right.
+  // A ring about its own foot, which has moved 50 to the right.
   const ringed = addStep(once, 'a', 'radial-repeat', null).design;
-  expect(ringed.parts.a.steps[1].params).toMatchObject({ centreX: 50, centreY: 90 });
+  expect(ringed.parts.a.steps[1].params).toMatchObject({ centreX: 50, centreY: 30 });
   expect(readDesign(structuredClone(ringed))).toBeTruthy();
 });
 

@@ -37,6 +37,7 @@ import {
 } from '@/core/edit';
 import { pasteParts } from '@/core/edit/copy';
 import { settleLinks } from '@/core/edit/settle';
+import { parseDesign } from '@/core/reading';
 import { designOf, difference } from '../designs';
 
 const ref = { id: 'a', coat: 'c' };
@@ -73,6 +74,21 @@ describe('grips of paints on the sheet', () => {
     for (const h of grips(d)) {
       const after = drag(d, h.id, h.x, h.y).design;
       expect(difference(d, after), h.id).toBeLessThanOrEqual(1);
+    }
+  });
+
+  it.each(paintKinds)('%s: a grip dragged very far away leaves a design that can be stored', (kind) => {
+    const d = painted(paints[kind].defaults as Paint);
+    for (const h of grips(d)) {
+      const { design } = drag(d, h.id, 3e5, -3e5);
+      expect(() => parseDesign(JSON.stringify(design)), h.id).not.toThrow();
+    }
+    const faded = painted(linear(), { finishes: [{ ...makeFinish('fade'), id: 'f' }] });
+    const fade = { list: 'finishes', id: 'f' } as const;
+    for (const handle of ['start', 'end']) {
+      const g = { type: 'handle', id: 'a', card: fade, handle, to: { x: 3e5, y: 3e5 } } as const;
+      const { design } = applyGesture(faded, 's', g, 0);
+      expect(() => parseDesign(JSON.stringify(design)), handle).not.toThrow();
     }
   });
 

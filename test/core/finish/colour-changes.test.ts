@@ -126,7 +126,7 @@ describe('colour changes', () => {
   });
 
   it('reach everything below in the same group, and nothing above or outside it', () => {
-    const ink = { colour: '#000000', tones: 'hard', threshold: 0.99, reach: 'below' };
+    const ink = { colour: '#000000', tones: 'hard', threshold: 0.99, changes: 'below' };
     const member = (id: string, x: number, values: Partial<Part> = {}) =>
       square('#cc3344', { id, place: { ...origin, x, y: 50 }, ...values }, 20);
     const group = makePart({ kind: 'group' }, { id: 'g', name: 'g', children: ['low', 'mid', 'top'] });

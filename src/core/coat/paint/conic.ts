@@ -14,6 +14,9 @@ import {
 export const conic = definePaint<Conic>({
   ...commonGradient,
   kind: 'conic',
+  label: 'Conic',
+  about: 'Colours that run once round a centre.',
+  alsoKnown: ['sweep', 'angular'],
   defaults: { kind: 'conic', x1: 0.5, y1: 0.5, x2: 1, y2: 0.5, ...gradientDefaults },
   cover: (paint, { bounds }) => coverGradient(paint, bounds),
   colourAt: (paint, p, bounds) => gradientColour(coverGradient(paint, bounds), p),

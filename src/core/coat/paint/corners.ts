@@ -4,7 +4,12 @@ import type { Corners } from '../types';
 import { definePaint, placeOn, shareOf } from './definition';
 import { evenMesh, mesh } from './mesh';
 
-const fields = ['topLeft', 'topRight', 'bottomLeft', 'bottomRight'].map(colour);
+const fields = [
+  colour('topLeft', 'Top left', 'Colour of this corner.'),
+  colour('topRight', 'Top right', 'Colour of this corner.'),
+  colour('bottomLeft', 'Bottom left', 'Colour of this corner.'),
+  colour('bottomRight', 'Bottom right', 'Colour of this corner.'),
+];
 
 /** The corner gradient as a mesh of one patch. */
 export const cornersMesh = (p: Corners) => ({
@@ -16,6 +21,9 @@ export const cornersMesh = (p: Corners) => ({
 
 export const corners = definePaint<Corners>({
   kind: 'corners',
+  label: 'Corner gradient',
+  about: 'A colour in each corner of the bounds, evenly between them.',
+  alsoKnown: ['four colour'],
   defaults: {
     kind: 'corners',
     topLeft: '#fbf1d6',

@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import type { Described } from '../../document/described';
 import type { Field } from '../../document/fields';
 import type { Handle } from '../../document/handles';
 import type { Referring } from '../../document/references';
@@ -25,7 +26,7 @@ export interface PaintContext {
 export type Cover = ScenePaint | { readonly kind: 'nodes'; readonly nodes: readonly SceneNode[] };
 
 /** How one kind of paint is described, drawn and dragged. */
-export interface PaintDefinition<P extends Paint> extends Referring<P> {
+export interface PaintDefinition<P extends Paint> extends Described, Referring<P> {
   readonly kind: P['kind'];
   readonly defaults: P;
   /** The fields of the panel, for a paint as it is. */

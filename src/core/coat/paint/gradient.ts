@@ -1,8 +1,10 @@
 import type Joi from 'joi';
 import { formatHex, parseHex } from '../../colour/colour';
-import { type ColourStop, colourRamp, interpolations } from '../../colour/gradient';
+import { type ColourStop, colourRamp, type Interpolation } from '../../colour/gradient';
 import {
   choice,
+  colour as colourField,
+  endWords,
   type Field,
   fieldFault,
   later,
@@ -15,7 +17,7 @@ import type { Handle } from '../../document/handles';
 import type { Bounds } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { paintColour } from '../../scene/paint-colour';
-import { type GradientPaint, type ScenePaint, spreads } from '../../scene/types';
+import type { GradientPaint, ScenePaint, Spread } from '../../scene/types';
 import type { Gradient, Stop } from '../types';
 import { placeOn, shareOf } from './definition';
 import { withStopChanged } from './stops';
@@ -23,19 +25,45 @@ import { withStopChanged } from './stops';
 /** Fixed gradients stand on the sheet itself: their shares are sheet units. */
 export const sheetBounds: Bounds = { x0: 0, y0: 0, x1: 1, y1: 1 };
 
+const stopColour = colourField('colour', 'Colour', 'Of the stop.');
+
 const framed = (paint: Gradient, bounds: Bounds): Bounds => (paint.fixed ? sheetBounds : bounds);
 
+export const interpolationWords: Readonly<Record<Interpolation, string>> = {
+  srgb: 'sRGB',
+  linear: 'Linear',
+  oklab: 'OKLab',
+};
+
+export const spreadWords: Readonly<Record<Spread, string>> = {
+  pad: 'Pad',
+  repeat: 'Repeat',
+  reflect: 'Reflect',
+};
+
 const storedGradient: readonly Field[] = [
-  ...['x1', 'y1', 'x2', 'y2'].map((name) => length(name)),
-  later(toggle('fixed'), false),
-  choice('interpolation', interpolations),
-  choice('spread', spreads),
+  ...Object.entries(endWords).map(([name, label]) =>
+    length(name, label, 'A share of the coat’s bounds, or a place on the sheet.'),
+  ),
+  later(
+    toggle(
+      'fixed',
+      'Fixed to the sheet',
+      'Its ends are places on the sheet, so that it runs on from part to part.',
+    ),
+    false,
+  ),
+  choice('interpolation', 'Mixes in', 'The colour space that colours run through.', interpolationWords),
+  choice('spread', 'Beyond its ends', 'Which colours go on beyond the ends.', spreadWords),
 ];
 
 /** The fields of a gradient's two ends, by the words they have for this kind. */
 function gradientFields(paint: Gradient): readonly Field[] {
-  const place = (name: string) => (paint.fixed ? length(name) : share(name, -lengthLimit, lengthLimit));
-  return ['x1', 'y1', 'x2', 'y2'].map(place);
+  return Object.entries(endWords).map(([name, label]) =>
+    paint.fixed
+      ? length(name, label, 'A place on the sheet.')
+      : share(name, label, 'A share of the coat’s bounds.', -lengthLimit, lengthLimit),
+  );
 }
 
 export const stopsSchema = (joi: typeof Joi): Joi.SchemaMap => ({
@@ -48,7 +76,7 @@ export const stopsSchema = (joi: typeof Joi): Joi.SchemaMap => ({
           .string()
           .required()
           .custom((v: string, helpers) => {
-            const fault = fieldFault({ name: 'colour', type: 'colour' }, v);
+            const fault = fieldFault(stopColour, v);
             return fault ? helpers.message({ custom: `“colour” ${fault}` }) : v;
           }),
         mid: joi.number().greater(0).less(1),
@@ -56,7 +84,10 @@ export const stopsSchema = (joi: typeof Joi): Joi.SchemaMap => ({
     )
     .min(1)
     .max(256)
-    .required(),
+    .required()
+    .description(
+      'Colours and where they stand, 0–1; `mid` is where between a stop and the next their colours are half and half.',
+    ),
 });
 
 const sceneStops = (stops: readonly Stop[]): ColourStop[] =>

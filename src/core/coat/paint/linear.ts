@@ -16,6 +16,9 @@ import {
 export const linear = definePaint<Linear>({
   ...commonGradient,
   kind: 'linear',
+  label: 'Linear',
+  about: 'Colours that run from one place to another.',
+  alsoKnown: ['gradient'],
   defaults: { kind: 'linear', x1: 0, y1: 0, x2: 0, y2: 1, ...gradientDefaults },
   cover: (paint, { bounds }) => coverGradient(paint, bounds),
   colourAt: (paint, p, bounds) => gradientColour(coverGradient(paint, bounds), p),

@@ -16,12 +16,12 @@ import type { MeshNode, MeshPaint } from '../types';
 import { definePaint, placeOn, shareOf } from './definition';
 
 const stored = [
-  count('rows', 1, mostPatches),
-  count('columns', 1, mostPatches),
-  toggle('smooth'),
-  toggle('fitted'),
+  count('rows', 'Rows', 'Of patches.', 1, mostPatches),
+  count('columns', 'Columns', 'Of patches.', 1, mostPatches),
+  toggle('smooth', 'Smooth', 'Colours run on smoothly from patch to patch.'),
+  toggle('fitted', 'Fitted', 'The outer edge lies along the outline, and colours go on beyond it.'),
 ];
-const fields = [toggle('smooth')];
+const fields = [toggle('smooth', 'Smooth', 'Colours run on smoothly from patch to patch.')];
 
 const matrixOf = (b: Bounds): Matrix => [b.x1 - b.x0, 0, 0, b.y1 - b.y0, b.x0, b.y0];
 
@@ -78,6 +78,9 @@ function hasSide({ rows, columns }: MeshPaint, index: number, side: Side): boole
 
 export const mesh = definePaint<MeshPaint>({
   kind: 'mesh',
+  label: 'Gradient mesh',
+  about: 'Colours at the nodes of a net of curved patches.',
+  alsoKnown: ['mesh'],
   defaults: evenMesh(2, 2, (x, y) => (x === 0.5 && y === 0.5 ? '#fbf1d6' : '#9a6b1f')),
   fields: () => fields,
   stored,
@@ -99,7 +102,10 @@ export const mesh = definePaint<MeshPaint>({
       )
       .min(4)
       .max((mostPatches + 1) ** 2)
-      .required(),
+      .required()
+      .description(
+        'Row by row, one more in each direction than there are patches: places as shares of the bounds, handles from the node in the same shares; Coons patches between them (ISO 32000-1, 8.7.4.5.7).',
+      ),
   }),
   colourAt: (paint, p, bounds) => meshColour(paint, shareOf(bounds, p)),
   cover(paint, { bounds }) {

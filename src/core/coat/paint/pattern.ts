@@ -9,7 +9,7 @@ import {
   scaling,
   translation,
 } from '../../geometry/matrix';
-import { type Bounds, transformBounds } from '../../geometry/path';
+import { type Bounds, boundsMiddle, transformBounds } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { groupNode } from '../../scene/group-node';
 import { weightOf } from '../../scene/weight';
@@ -17,17 +17,21 @@ import type { Pattern } from '../types';
 import { definePaint, type PaintContext, type PatternTile } from './definition';
 
 /** Most tiles that are drawn. */
-const most = 100_000;
+const mostTiles = 100_000;
 
 const fields = [
-  sibling('tile'),
-  choice('layout', ['grid', 'brick', 'half-drop']),
-  length('spacingX'),
-  length('spacingY'),
-  share('scale', 0.01, 100),
-  angle('turn'),
-  length('shiftX'),
-  length('shiftY'),
+  sibling('tile', 'Repeats', 'The part that is repeated, hidden or not.'),
+  choice('layout', 'Layout', 'How rows and columns stand.', {
+    grid: 'Grid',
+    brick: 'Brick',
+    'half-drop': 'Half drop',
+  }),
+  length('spacingX', 'Spacing x', 'Between tiles of a row.'),
+  length('spacingY', 'Spacing y', 'Between tiles of a column.'),
+  share('scale', 'Scale', 'Of the whole pattern.', 0.01, 100),
+  angle('turn', 'Turn', 'Of the whole pattern.'),
+  length('shiftX', 'Shift x', 'Of the whole pattern, across.'),
+  length('shiftY', 'Shift y', 'Of the whole pattern, downwards.'),
 ];
 
 /** From the lattice of tiles to the part: turned and scaled about the middle of the bounds. */
@@ -64,7 +68,7 @@ function reachOf(p: Pattern, tile: PatternTile, bounds: Bounds) {
 
 /** Tiles that may be drawn of one this heavy. */
 const mostOf = ({ nodes }: PatternTile): number =>
-  Math.min(most, Math.floor(budget().part / Math.max(1, weightOf(nodes))));
+  Math.min(mostTiles, Math.floor(budget().part / Math.max(1, weightOf(nodes))));
 
 /** Places of all tiles whose cells touch the bounds, as shifts in the lattice's coordinates. */
 function places(p: Pattern, tile: PatternTile, bounds: Bounds): Point[] {
@@ -94,12 +98,15 @@ function faultOf(p: Pattern, { tile, bounds }: PaintContext): string | null {
   if (!reach) return 'The spacing is so far below 0 that the tiles lie on one spot.';
   const limit = mostOf(found);
   return reach.count > limit
-    ? `More than ${limit} tiles would be drawn: make them larger${limit < most ? ', or of fewer shapes' : ''}.`
+    ? `More than ${limit} tiles would be drawn: make them larger${limit < mostTiles ? ', or of fewer shapes' : ''}.`
     : null;
 }
 
 export const pattern = definePaint<Pattern>({
   kind: 'pattern',
+  label: 'Pattern',
+  about: 'A part repeated over the area.',
+  alsoKnown: ['tile', 'repeat'],
   references: ({ tile }) => (tile ? [{ id: tile, beside: false }] : []),
   withReferences: (p, rename) => (p.tile ? { ...p, tile: rename(p.tile) } : p),
   defaults: {
@@ -140,7 +147,7 @@ export const pattern = definePaint<Pattern>({
     ];
   },
   drag(paint, handle, to, bounds) {
-    const middle = { x: (bounds.x0 + bounds.x1) / 2, y: (bounds.y0 + bounds.y1) / 2 };
+    const middle = boundsMiddle(bounds);
     if (handle === 'shift') return { ...paint, shiftX: to.x - middle.x, shiftY: to.y - middle.y };
     const turn = (Math.atan2(to.y - middle.y - paint.shiftY, to.x - middle.x - paint.shiftX) * 180) / Math.PI;
     return { ...paint, turn: Math.round(turn * 100) / 100 };

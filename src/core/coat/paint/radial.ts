@@ -16,9 +16,9 @@ import {
 } from './gradient';
 
 const own = [
-  later(share('ratio', 0.01, 100), 1),
-  later(share('focusX', -0.999, 0.999), 0),
-  later(share('focusY', -0.999, 0.999), 0),
+  later(share('ratio', 'Other axis', 'Its length as a share of the first one.', 0.01, 100), 1),
+  later(share('focusX', 'Focus along', 'Where the colours start, along the first axis.', -0.999, 0.999), 0),
+  later(share('focusY', 'Focus across', 'Where the colours start, along the other axis.', -0.999, 0.999), 0),
 ];
 
 /** The focus, kept within the circle: outside of it the colours would have no place (SVG 2, radial gradients). */
@@ -43,6 +43,9 @@ function axesOf(paint: Radial, bounds: Bounds) {
 export const radial = definePaint<Radial>({
   ...commonGradient,
   kind: 'radial',
+  label: 'Radial',
+  about: 'Colours that run outwards from a centre.',
+  alsoKnown: ['gradient'],
   defaults: {
     kind: 'radial',
     x1: 0.5,

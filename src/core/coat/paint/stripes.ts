@@ -10,19 +10,22 @@ import type { Stripes } from '../types';
 import { definePaint, placeOn, shareOf } from './definition';
 
 /** Most stripes that are drawn. */
-const most = 5000;
+const mostStripes = 5000;
 
 const stored = [
-  choice('form', ['straight', 'concentric']),
-  choice('by', ['count', 'width']),
-  onlyIf('by', 'count', count('stripes', 1, most)),
-  onlyIf('by', 'width', size('width')),
-  onlyIf('form', 'straight', angle('angle')),
-  onlyIf('form', 'concentric', share('centreX', -100, 100)),
-  onlyIf('form', 'concentric', share('centreY', -100, 100)),
-  share('softness'),
-  number('phase', -1000, 1000, 0.05),
-  share('progression', 0.5, 2),
+  choice('form', 'Shape', 'Straight, or rings about a centre.', {
+    straight: 'Straight',
+    concentric: 'Concentric',
+  }),
+  choice('by', 'Given by', 'How many there are, or how wide each is.', { count: 'Copies', width: 'Width' }),
+  onlyIf('by', 'count', count('stripes', 'Stripes', 'How many there are.', 1, mostStripes)),
+  onlyIf('by', 'width', size('width', 'Width', 'Of a stripe.')),
+  onlyIf('form', 'straight', angle('angle', 'Angle', 'Clockwise, of the way across them.')),
+  onlyIf('form', 'concentric', share('centreX', 'Centre x', 'Of the rings, on the bounds.', -100, 100)),
+  onlyIf('form', 'concentric', share('centreY', 'Centre y', 'Of the rings, on the bounds.', -100, 100)),
+  share('softness', 'Softness', 'Share of a stripe that its edges are soft for.'),
+  number('phase', 'Phase', 'Shift across the stripes, in periods.', -1000, 1000, 0.05),
+  share('progression', 'Progression', 'Width of each as a share of the one before.', 0.5, 2),
 ];
 
 /** Where the stripes run from and to, and the direction they follow each other in. */
@@ -100,7 +103,7 @@ function breaks(p: Stripes, run: Run): number[] {
   const period = p.colours.length * width;
   const out = [run.from];
   if (q !== 1) {
-    for (let k = 0, at = run.from; at < run.to && k < most && width * q ** k > 1e-6 * long; k++) {
+    for (let k = 0, at = run.from; at < run.to && k < mostStripes && width * q ** k > 1e-6 * long; k++) {
       at += width * q ** k;
       out.push(at);
     }
@@ -109,7 +112,7 @@ function breaks(p: Stripes, run: Run): number[] {
   const shift = (p.phase - Math.floor(p.phase)) * period;
   const first = run.from + shift - period;
   out.length = 0;
-  for (let k = 0; k <= most + p.colours.length; k++) {
+  for (let k = 0; k <= mostStripes + p.colours.length; k++) {
     out.push(first + k * width);
     if (first + k * width >= run.to) break;
   }
@@ -187,11 +190,14 @@ const runOf = (p: Stripes, bounds: Bounds): Run =>
 
 const tooMany = (p: Stripes, bounds: Bounds): boolean => {
   const run = runOf(p, bounds);
-  return p.by === 'width' && (p.width <= 0 || (run.to - run.from) / p.width > most);
+  return p.by === 'width' && (p.width <= 0 || (run.to - run.from) / p.width > mostStripes);
 };
 
 export const stripes = definePaint<Stripes>({
   kind: 'stripes',
+  label: 'Stripes',
+  about: 'Straight or round stripes of several colours.',
+  alsoKnown: ['lines', 'hatching'],
   defaults: {
     kind: 'stripes',
     form: 'straight',
@@ -220,7 +226,8 @@ export const stripes = definePaint<Stripes>({
       )
       .min(1)
       .max(32)
-      .required(),
+      .required()
+      .description('One stripe of each, over and over; clear ones leave a gap.'),
   }),
   colourAt: (paint) => paint.colours[0],
   cover(paint, { bounds }) {
@@ -232,7 +239,7 @@ export const stripes = definePaint<Stripes>({
     tooMany(paint, bounds)
       ? paint.width <= 0
         ? 'Stripes need a width above 0.'
-        : `These stripes are too narrow: more than ${most} of them would be drawn.`
+        : `These stripes are too narrow: more than ${mostStripes} of them would be drawn.`
       : null,
   handles(paint, bounds) {
     const middle = placeOn(bounds, 0.5, 0.5);

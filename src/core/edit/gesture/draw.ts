@@ -6,7 +6,7 @@ import { primitives } from '../../source';
 import { alongAxes, axesOf, type SnapHit, snapSize, snapTangent } from '../snap';
 import { childrenOf, frameOf, sheetOf, withChildren, withPart } from '../tree';
 import { snapPoint } from './snap-point';
-import { type GestureOf, type GestureResult, shown } from './types';
+import { type GestureOf, type GestureResult, numberText } from './types';
 
 /** The drag that the typed numbers say, towards the side the pointer is on. */
 function exactDrag(
@@ -42,14 +42,14 @@ function sameSize(level: SnapLevel, dx: number, dy: number, g: GestureOf<'draw'>
 
 /** Draws a new part of a kind over the dragged box. */
 export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reach: number): GestureResult {
-  const start = snapPoint(design, sheetId, g.parent, [], g.from, reach);
+  const start = snapPoint(design, sheetId, g.parent, [], g.from, reach, g.grain);
   const definition = primitives[g.kind];
   const level: SnapLevel = [design, sheetId, g.parent, []];
   const [tx, ty] =
     definition.between && !g.keepShape && reach > 0 ? snapTangent(level, start.p, g.to, reach) : [];
   const end = tx
     ? { p: { x: g.to.x + tx.shift, y: g.to.y + ty.shift }, hits: [tx, ty] }
-    : snapPoint(...level, g.to, reach);
+    : snapPoint(...level, g.to, reach, g.exact ? undefined : g.grain);
   const back = invert(frameOf(design, g.parent));
   if (!back) return { design, hits: [], readout: '' };
   const p = applyTo(back, start.p);
@@ -65,7 +65,7 @@ export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reac
     if (g.keepShape) [dx, dy] = alongAxes(dx, dy, axesOf(sheetOf(design, sheetId)));
     params = definition.between(definition.defaults, dx, dy);
     centre = { x: p.x + dx / 2, y: p.y + dy / 2 };
-    readout = `${shown(Math.hypot(dx, dy))}`;
+    readout = `${numberText(Math.hypot(dx, dy))}`;
   } else {
     if (g.keepShape || 'radius' in definition.defaults) {
       const side = Math.max(Math.abs(dx), Math.abs(dy));
@@ -81,7 +81,7 @@ export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reac
     const h = Math.abs(dy) * (g.fromCentre ? 2 : 1);
     params = definition.fit?.(definition.defaults, w, h) ?? definition.defaults;
     centre = g.fromCentre ? p : { x: p.x + dx / 2, y: p.y + dy / 2 };
-    readout = `${shown(w)} × ${shown(h)}`;
+    readout = `${numberText(w)} × ${numberText(h)}`;
   }
   const coats = definition.open
     ? [makeCoat('stroke')]

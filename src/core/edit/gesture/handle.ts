@@ -1,12 +1,13 @@
 import { dragWidth, isGradient, paintOf, placeOn, shareOf } from '../../coat';
 import type { Paint } from '../../coat/types';
-import type { Field } from '../../document/fields';
+import { type Field, keptWithin } from '../../document/fields';
 import type { DragResult, Handle } from '../../document/handles';
 import type { Design, Part } from '../../document/types';
 import { finishes } from '../../finish';
 import { applyTo, invert, type Matrix, placeMatrix, rotation } from '../../geometry/matrix';
-import type { Bounds } from '../../geometry/path';
+import { type Bounds, boundsMiddle } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
+import { joinOutline } from '../../outline/join';
 import { evaluatePart, siblingsOfPart } from '../../scene/evaluate';
 import { isPrimitive, primitives } from '../../source';
 import { steps } from '../../step';
@@ -14,14 +15,17 @@ import { findCoat, withCoat } from '../coat-ref';
 import type { Edited } from '../edited';
 import { anchorOf } from '../place';
 import { gradientsOf, layAlike } from '../shared-gradient';
+import { fewTargets, nodesOfPath, type SnapHit, snapNodes } from '../snap';
 import { normalTurn } from '../transform';
 import { parentOf, withPart, worldOf } from '../tree';
 import { stepAt, stepsOf, withStepsOf } from './cards';
+import { roundTo } from './grain';
 import { snapPoint } from './snap-point';
-import { type CardRef, type GestureOf, type GestureResult, shown } from './types';
+import { backThrough, throughSteps } from './through-steps';
+import { type CardRef, type GestureOf, type GestureResult, numberText } from './types';
 
 /** A card with handles, whatever its kind. Points are in the coordinates its handles have. */
-interface Holder {
+interface GripCard {
   readonly fields: readonly Field[];
   readonly handles: readonly Handle[];
   drag(handle: string, to: Point): DragResult<object> | undefined;
@@ -30,7 +34,7 @@ interface Holder {
   with(result: DragResult<object>): Part;
 }
 
-function sourceHolder(design: Design, part: Part): Holder | null {
+function sourceCard(design: Design, part: Part): GripCard | null {
   if (!isPrimitive(part.source)) return null;
   const { kind, ...params } = part.source;
   const definition = primitives[kind];
@@ -82,7 +86,7 @@ export function putPlaced(design: Design, id: string, card: string, name: string
   return { ...unchanged, design: withPart(design, withStepResult(part, ref, result)) };
 }
 
-function stepHolder(design: Design, part: Part, ref: StepRef): Holder | null {
+function stepCard(design: Design, part: Part, ref: StepRef): GripCard | null {
   const { step, context } = stepAt(design, part, ref);
   if (!step || !context) return null;
   const definition = steps[step.kind];
@@ -95,7 +99,7 @@ function stepHolder(design: Design, part: Part, ref: StepRef): Holder | null {
   };
 }
 
-function finishHolder(design: Design, part: Part, id: string): Holder | null {
+function finishCard(design: Design, part: Part, id: string): GripCard | null {
   const card = part.finishes.find((c) => c.id === id);
   if (!card) return null;
   const definition = finishes[card.kind];
@@ -116,46 +120,55 @@ function finishHolder(design: Design, part: Part, id: string): Holder | null {
 }
 
 /** Whether a handle stands for a place, both coordinates of it. */
-function isPlace(holder: Holder, { sets }: Handle): boolean {
-  const axes = sets?.map((name) => holder.fields.find((f) => f.name === name)?.axis);
+function isPlace(gripCard: GripCard, { sets }: Handle): boolean {
+  const axes = sets?.map((name) => gripCard.fields.find((f) => f.name === name)?.axis);
   return axes?.length === 2 && axes[0] === 'x' && axes[1] === 'y';
 }
 
 /** What typed numbers mean for a handle: its parameters, or a distance along the line it is drawn on. */
 function exactResult(
-  holder: Holder,
+  gripCard: GripCard,
   id: string,
   to: Point,
   exact: readonly number[],
   toOwn: (p: Point) => Point,
 ): DragResult<object> | undefined {
-  const handle = holder.handles.find((h) => h.id === id);
+  const handle = gripCard.handles.find((h) => h.id === id);
   if (!handle) return undefined;
   // A place is typed as the sheet tells it.
-  if (exact.length > 1 && isPlace(holder, handle))
-    return holder.drag(id, toOwn({ x: exact[0], y: exact[1] }));
+  if (exact.length > 1 && isPlace(gripCard, handle))
+    return gripCard.drag(id, toOwn({ x: exact[0], y: exact[1] }));
   if (handle.sets) {
     const list = handle.sets.slice(0, exact.length).map((name, i) => {
-      const field = holder.fields.find((f) => f.name === name);
+      const field = gripCard.fields.find((f) => f.name === name);
       const v = field?.type === 'percent' ? exact[i] / 100 : exact[i];
       return [name, Math.min(field?.max ?? v, Math.max(field?.min ?? v, v))];
     });
     return { params: Object.fromEntries(list) };
   }
-  const typed = exact.length === 1 ? holder.typed?.(id, exact[0]) : null;
+  const typed = exact.length === 1 ? gripCard.typed?.(id, exact[0]) : null;
   if (typed) return { params: typed };
   const { from } = handle;
-  if (exact.length > 1) return holder.drag(id, { x: exact[0], y: exact[1] });
+  if (exact.length > 1) return gripCard.drag(id, { x: exact[0], y: exact[1] });
   if (!from) return undefined;
   const l = Math.hypot(to.x - from.x, to.y - from.y) || 1;
   const k = exact[0] / l;
-  return holder.drag(id, { x: from.x + (to.x - from.x) * k, y: from.y + (to.y - from.y) * k });
+  return gripCard.drag(id, { x: from.x + (to.x - from.x) * k, y: from.y + (to.y - from.y) * k });
+}
+
+/** Lengths that a drag gave, in whole grains; coordinates of places are rounded where they stand. */
+function roundLengths(fields: readonly Field[], params: object, grain: number | undefined): object {
+  const rounded = fields.flatMap(({ name, type, axis }) => {
+    const v = (params as Readonly<Record<string, unknown>>)[name];
+    return type === 'length' && !axis && typeof v === 'number' ? [[name, roundTo(v, grain)]] : [];
+  });
+  return { ...params, ...Object.fromEntries(rounded) };
 }
 
 const say = (params: object): string =>
   Object.values(params)
     .filter((v) => typeof v === 'number')
-    .map((v) => shown(v))
+    .map((v) => numberText(v))
     .join(', ');
 
 /** A place that a drag set, as the sheet tells it. */
@@ -178,6 +191,28 @@ export function pressHandle(design: Design, id: string, ref: CardRef, handle: st
   return { ...unchanged, design: withPart(design, withStepsOf(part, ref.coat, list)) };
 }
 
+/** A step's place laid on a point of the shape that it is given, or on its middle. */
+function ownPlaces(
+  design: Design,
+  part: Part,
+  card: StepRef,
+  handle: string,
+  to: Point,
+  reach: number,
+): SnapHit[] {
+  const gripCard = stepCard(design, part, card);
+  const { context } = stepAt(design, part, card);
+  const grip = gripCard?.handles.find((h) => h.id === handle);
+  if (!gripCard || !context || !grip || !isPlace(gripCard, grip)) return [];
+  const { bounds: b, outline } = context;
+  const middle = boundsMiddle(b);
+  const nodes = nodesOfPath(joinOutline(outline));
+  const world = worldOf(design, part.id);
+  const named = (list: readonly Point[], what: string) => list.map((q) => ({ ...applyTo(world, q), what }));
+  const targets = [...named([middle], `middle of ${part.name}`), ...named(nodes, `node of ${part.name}`)];
+  return snapNodes(fewTargets(targets), [to], reach);
+}
+
 /** Drags a handle of one card of a part. */
 export function dragHandle(
   design: Design,
@@ -189,29 +224,38 @@ export function dragHandle(
   const world = worldOf(design, g.id);
   const back = invert(world);
   if (!part || !back) return { design, hits: [], readout: '' };
-  const { p, hits } = snapPoint(design, sheetId, parentOf(design, g.id), [g.id], g.to, reach);
   const { card, handle } = g;
+  const own = card.list === 'steps' && reach > 0 ? ownPlaces(design, part, card, handle, g.to, reach) : [];
+  const grain = g.exact ? undefined : g.grain;
+  const { p, hits } = own.length
+    ? { p: { x: g.to.x + own[0].shift, y: g.to.y + own[1].shift }, hits: own }
+    : snapPoint(design, sheetId, parentOf(design, g.id), [g.id], g.to, reach, grain);
   if (card.list === 'coats') return { ...dragPaint(design, part, g, p, back), hits };
 
-  const holder =
+  const gripCard =
     card.list === 'source'
-      ? sourceHolder(design, part)
+      ? sourceCard(design, part)
       : card.list === 'steps'
-        ? stepHolder(design, part, card)
-        : finishHolder(design, part, card.id);
+        ? stepCard(design, part, card)
+        : finishCard(design, part, card.id);
   let at = applyTo(back, p);
+  const through = card.list === 'source' ? throughSteps(part, evaluatePart(design, part)) : null;
+  const gripped = through && gripCard?.handles.find((h) => h.id === handle);
+  if (through && gripped) at = backThrough(through, at, gripped);
   if (card.list === 'finishes' && !evaluatePart(design, part).finishBounds.has(card.id)) {
     // Shadows fall on the sheet: their handles stand about the part's anchor, in sheet units.
     const centre = applyTo(world, anchorOf(design, part));
     at = { x: p.x - centre.x, y: p.y - centre.y };
   }
   const toOwn = (q: Point) => applyTo(back, q);
-  const result =
-    holder && (g.exact ? exactResult(holder, handle, at, g.exact, toOwn) : holder.drag(handle, at));
-  if (!holder || !result) return { design, hits, readout: '' };
-  const stands = holder.handles.find((h) => h.id === handle);
-  const place = stands && isPlace(holder, stands) ? readPlace(result.params, stands, world) : null;
-  return { design: withPart(design, holder.with(result)), hits, readout: say(place ?? result.params) };
+  const meant =
+    gripCard && (g.exact ? exactResult(gripCard, handle, at, g.exact, toOwn) : gripCard.drag(handle, at));
+  if (!gripCard || !meant) return { design, hits, readout: '' };
+  const params = g.exact ? meant.params : roundLengths(gripCard.fields, meant.params, g.grain);
+  const result = { ...meant, params: keptWithin(gripCard.fields, params) };
+  const stands = gripCard.handles.find((h) => h.id === handle);
+  const place = stands && isPlace(gripCard, stands) ? readPlace(result.params, stands, world) : null;
+  return { design: withPart(design, gripCard.with(result)), hits, readout: say(place ?? result.params) };
 }
 
 /** Other grips moved by as much as the one that is dragged. */
@@ -242,7 +286,7 @@ function dragPaint(
   if (coat.kind === 'stroke' && g.handle.startsWith('width-')) {
     const { widths } = dragWidth(coat, g.handle, applyTo(back, p), stages.at(-1)?.outline ?? []);
     const share = widths[Number(g.handle.slice(6))];
-    return { design: withCoat(design, found, { widths }), readout: `${shown(share * 100, 1)} %` };
+    return { design: withCoat(design, found, { widths }), readout: `${numberText(share * 100, 1)} %` };
   }
   const { paint } = coat;
   const definition = paintOf(paint);
@@ -253,12 +297,13 @@ function dragPaint(
   const typed = exact?.length === 1 ? definition.typed?.(paint, g.handle, exact[0]) : null;
   let next = typed ?? definition.drag?.(paint, g.handle, to, bounds) ?? paint;
   if (g.also?.length) next = withOthers(paint, next, g, to, bounds);
+  next = keptWithin(definition.stored, next);
   const share = shareOf(bounds, to);
   const own = withCoat(design, found, { paint: next });
   return {
     design: g.alike && isGradient(next) ? layAlike(own, gradientsOf(own, g.alike), next) : own,
     readout: fixed
-      ? `${shown(to.x)}, ${shown(to.y)}`
-      : `${shown(share.x * 100, 1)} %, ${shown(share.y * 100, 1)} %`,
+      ? `${numberText(to.x)}, ${numberText(to.y)}`
+      : `${numberText(share.x * 100, 1)} %, ${numberText(share.y * 100, 1)} %`,
   };
 }

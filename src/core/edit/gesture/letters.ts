@@ -1,6 +1,6 @@
 import type { Design } from '../../document/types';
 import { applyTo, determinant, invert, type Matrix, multiply } from '../../geometry/matrix';
-import { type Bounds, joinBounds, pathBounds, transformPath } from '../../geometry/path';
+import { type Bounds, boundsMiddle, joinBounds, pathBounds, transformPath } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import type { LetterChange } from '../../lettering/types';
 import { layoutOnSheet } from '../lettering';
@@ -8,7 +8,7 @@ import { withLettering, withLetters } from '../letters';
 import { alongAxes, moveAxes } from '../snap';
 import { normalTurn } from '../transform';
 import { sheetOf, withPart, worldOf } from '../tree';
-import { type GestureOf, type GestureResult, shown } from './types';
+import { type GestureOf, type GestureResult, numberText } from './types';
 import { typedWay } from './way';
 
 /** A way on the sheet as one in a letter's own directions. */
@@ -47,10 +47,10 @@ export function dragLetters(design: Design, sheetId: string, g: GestureOf<'lette
         const own = inLetter(frame, { x, y });
         return { ...c, dx: c.dx + own.x / l.size, dy: c.dy + own.y / l.size };
       },
-      `${shown(x)}, ${shown(y)}`,
+      `${numberText(x)}, ${numberText(y)}`,
     );
   }
-  const centre = { x: (box.x0 + box.x1) / 2, y: (box.y0 + box.y1) / 2 };
+  const centre = boundsMiddle(box);
   if (g.how === 'turn') {
     const at = (p: Point) => (Math.atan2(p.y - centre.y, p.x - centre.x) * 180) / Math.PI;
     let angle = normalTurn(at(g.to) - at(g.from));
@@ -58,11 +58,11 @@ export function dragLetters(design: Design, sheetId: string, g: GestureOf<'lette
     else angle = g.straight ? Math.round(angle / 15) * 15 : Math.round(angle * 10) / 10;
     return change(
       (c, frame) => ({ ...c, turn: normalTurn(c.turn + (determinant(frame) < 0 ? -angle : angle)) }),
-      `${shown(angle, 1)}°`,
+      `${numberText(angle, 1)}°`,
     );
   }
   const far = (p: Point) => Math.hypot(p.x - centre.x, p.y - centre.y);
   const factor = g.exact ? g.exact[0] / 100 : far(g.to) / (far(g.from) || 1);
   const clear = (v: number) => Math.min(100, Math.max(0.01, Math.round(v * 1000) / 1000));
-  return change((c) => ({ ...c, scale: clear(c.scale * factor) }), `${shown(factor * 100, 0)} %`);
+  return change((c) => ({ ...c, scale: clear(c.scale * factor) }), `${numberText(factor * 100, 0)} %`);
 }

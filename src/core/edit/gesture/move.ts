@@ -1,4 +1,5 @@
 import type { Design } from '../../document/types';
+import { boundsMiddle } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { isPlacedByRule } from '../../scene/lock-up-rules';
 import { jointBounds } from '../pick';
@@ -19,7 +20,8 @@ import {
 } from '../snap';
 import { moveParts } from '../transform';
 import { parentOf, sheetOf } from '../tree';
-import { type GestureOf, type GestureResult, shown } from './types';
+import { roundFree } from './grain';
+import { type GestureOf, type GestureResult, numberText } from './types';
 import { typedWay } from './way';
 
 /** Snaps to a place: moved nodes onto nodes that stay, a circle to touch another, the middle onto a slanted line. */
@@ -114,7 +116,7 @@ export function move(design: Design, sheetId: string, g: GestureOf<'move'>, reac
       return {
         design: moveParts(design, g.ids, dx + nx.shift, dy + ny.shift),
         hits: both,
-        readout: `${shown(dx + nx.shift)}, ${shown(dy + ny.shift)}`,
+        readout: `${numberText(dx + nx.shift)}, ${numberText(dy + ny.shift)}`,
       };
     }
     const level = [design, sheetId, parentOf(design, g.ids[0]), g.ids] as const;
@@ -127,5 +129,11 @@ export function move(design: Design, sheetId: string, g: GestureOf<'move'>, reac
     if (hx) hits.push({ ...hx, from: Math.min(hx.from, moved.y0), to: Math.max(hx.to, moved.y1) });
     if (hy) hits.push({ ...hy, from: Math.min(hy.from, moved.x0), to: Math.max(hy.to, moved.x1) });
   }
-  return { design: moveParts(design, g.ids, dx, dy), hits, readout: `${shown(dx)}, ${shown(dy)}` };
+  if (b && !g.exact && !slanted) {
+    const middle = boundsMiddle(b);
+    const to = roundFree({ x: middle.x + dx, y: middle.y + dy }, hits, g.grain);
+    if (!(g.straight && dx === 0)) dx = to.x - middle.x;
+    if (!(g.straight && dy === 0)) dy = to.y - middle.y;
+  }
+  return { design: moveParts(design, g.ids, dx, dy), hits, readout: `${numberText(dx)}, ${numberText(dy)}` };
 }

@@ -1,11 +1,12 @@
 import type { Design } from '../../document/types';
 import { applyTo, invert } from '../../geometry/matrix';
+import { boundsMiddle } from '../../geometry/path';
 import { jointBounds, ownBox } from '../pick';
 import { type SnapHit, snapSize } from '../snap';
 import { scaleOwn, scaleParts } from '../transform';
 import { parentOf } from '../tree';
 import { snapPoint } from './snap-point';
-import { type GestureOf, type GestureResult, shown } from './types';
+import { type GestureOf, type GestureResult, numberText } from './types';
 
 /** Factors that give a box of size `w` × `h` the typed size; a single number leaves the other side free. */
 function exactFactors(
@@ -49,11 +50,13 @@ export function scale(design: Design, sheetId: string, g: GestureOf<'scale'>, re
   const joint = one ? null : jointBounds(design, g.ids);
   const box = one?.bounds ?? joint;
   if (!box) return { design, hits: [], readout: '' };
-  const snapped = snapPoint(design, sheetId, parentOf(design, g.ids[0]), g.ids, g.to, reach);
+  const level =
+    one && (Math.abs(one.matrix[1]) > 1e-9 || Math.abs(one.matrix[2]) > 1e-9) ? undefined : g.grain;
+  const snapped = snapPoint(design, sheetId, parentOf(design, g.ids[0]), g.ids, g.to, reach, level);
   const back = one ? invert(one.matrix) : null;
   const to = one && back ? applyTo(back, snapped.p) : snapped.p;
   const [ux, uy] = g.side;
-  const centre = { x: (box.x0 + box.x1) / 2, y: (box.y0 + box.y1) / 2 };
+  const centre = boundsMiddle(box);
   const about = g.fromCentre
     ? centre
     : { x: ux > 0 ? box.x0 : ux < 0 ? box.x1 : centre.x, y: uy > 0 ? box.y0 : uy < 0 ? box.y1 : centre.y };
@@ -85,5 +88,9 @@ export function scale(design: Design, sheetId: string, g: GestureOf<'scale'>, re
     : scaleParts(design, g.ids, sx, sy, about, g.along);
   const w = (box.x1 - box.x0) * Math.abs(sx);
   const h = (box.y1 - box.y0) * Math.abs(sy);
-  return { design: next, hits: same?.hits ?? snapped.hits, readout: `${shown(w * kx)} × ${shown(h * ky)}` };
+  return {
+    design: next,
+    hits: same?.hits ?? snapped.hits,
+    readout: `${numberText(w * kx)} × ${numberText(h * ky)}`,
+  };
 }

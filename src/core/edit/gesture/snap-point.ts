@@ -10,12 +10,26 @@ import {
   snapNodes,
   snapTargets,
 } from '../snap';
+import { roundFree } from './grain';
 
 /**
  * A point drawn onto what is within reach: a node or a crossing, a slanted line, a place that is told by
- * both axes, an outline, the extension of an edge, and last what tells one axis.
+ * both axes, an outline, the extension of an edge, and last what tells one axis. What nothing holds rounds to `grain`.
  */
 export function snapPoint(
+  design: Design,
+  sheetId: string,
+  parent: string | null,
+  skip: readonly string[],
+  p: Point,
+  reach: number,
+  grain?: number,
+): { p: Point; hits: SnapHit[] } {
+  const found = drawnOn(design, sheetId, parent, skip, p, reach);
+  return { p: roundFree(found.p, found.hits, grain), hits: found.hits };
+}
+
+function drawnOn(
   design: Design,
   sheetId: string,
   parent: string | null,

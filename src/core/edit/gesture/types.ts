@@ -14,6 +14,8 @@ export type CardRef =
 export type Gesture = Drag & {
   /** Numbers typed during the drag; what they mean is said with each kind. They suspend snapping. */
   readonly exact?: readonly number[];
+  /** What places round to where nothing else holds them, sheet units; left out, they stay as they are. */
+  readonly grain?: number;
 };
 
 type Drag =
@@ -103,10 +105,12 @@ export interface GestureResult {
   readonly hits: readonly SnapHit[];
   /** What the drag comes to, to be shown beside the pointer. */
   readonly readout: string;
+  /** What is to be said of it once it is done, in words. */
+  readonly said?: string;
 }
 
 /** A gesture of one kind. */
 export type GestureOf<T extends Gesture['type']> = Extract<Gesture, { type: T }>;
 
 /** A number as it is shown beside the pointer. */
-export const shown = (v: number, places = 2): string => String(Number(v.toFixed(places)));
+export const numberText = (v: number, places = 2): string => String(Number(v.toFixed(places)));

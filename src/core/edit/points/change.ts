@@ -6,7 +6,8 @@ import { segmentAt, segmentCount } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { removeParts } from '../arrange-parts';
 import type { Edited } from '../edited';
-import { withPart, worldOf } from '../tree';
+import { familyOf, withPart, worldOf } from '../tree';
+import { contoursOf, saidOfPaths } from './carried';
 import {
   at,
   fromNodes,
@@ -17,16 +18,7 @@ import {
   shapedNode,
   toNodes,
 } from './nodes';
-import {
-  changeLists,
-  changeNodes,
-  contoursOf,
-  grouped,
-  localShift,
-  type PointRef,
-  placeOf,
-  withContours,
-} from './refs';
+import { changeLists, changeNodes, grouped, localShift, type PointRef, placeOf, withContours } from './refs';
 
 /** What is done with chosen points. */
 export type PointChange =
@@ -199,18 +191,28 @@ function rounded(design: Design, refs: readonly PointRef[], radius: number): Des
   return out;
 }
 
-/** Changes chosen points of drawn paths, also of several parts; a path left without a segment goes. */
+/** What is chosen after a change of parts: what was, where it holds them all, else the parts. */
+const among = (design: Design, chosen: readonly string[], parts: readonly string[]): readonly string[] => {
+  const held = new Set(chosen.flatMap((id) => (design.parts[id] ? familyOf(design, id) : [])));
+  return parts.every((id) => held.has(id)) ? chosen : parts;
+};
+
+/** Changes chosen points, also of several parts; a path left without a segment goes. */
 export function changePoints(
   design: Design,
   sheetId: string,
   refs: readonly PointRef[],
   change: PointChange,
+  /** What is chosen: it stays so where it holds the parts. */
+  chosenNow: readonly string[] = [],
 ): Edited {
   const parts = [...grouped(refs).keys()];
   const out = work(design, refs, change);
+  const said = saidOfPaths(design.parts, out.parts, parts);
   const empty = parts.filter((id) => contoursOf(out.parts[id])?.length === 0);
   const left = empty.length ? removeParts(out, sheetId, empty).design : out;
-  return { design: left, chosen: parts.filter((id) => left.parts[id]) };
+  const chosen = among(design, chosenNow, parts).filter((id) => left.parts[id]);
+  return { design: left, chosen, ...(said ? { said } : {}) };
 }
 
 function work(design: Design, refs: readonly PointRef[], change: PointChange): Design {
@@ -281,5 +283,7 @@ export function insertPoint(design: Design, ref: PointRef, t: number): Edited {
   const k = 6 * ref.node + 2;
   const xy = [...c.xy.slice(0, k), ...p.slice(2), ...q.slice(2), ...c.xy.slice(k + 6)];
   const next = contours.map((o, i) => (i === ref.contour ? { ...c, xy } : o));
-  return { design: withContours(design, ref.part, next), chosen: [ref.part] };
+  const out = withContours(design, ref.part, next);
+  const said = saidOfPaths(design.parts, out.parts, [ref.part]);
+  return { design: out, chosen: [ref.part], ...(said ? { said } : {}) };
 }

@@ -1,13 +1,14 @@
-import type { Design, Part } from '../../document/types';
+import type { Design } from '../../document/types';
 import { applyTo, invert } from '../../geometry/matrix';
 import { segmentAt, segmentCount } from '../../geometry/path';
 import { formatPath } from '../../geometry/svg-path';
 import type { Point } from '../../geometry/vector';
 import type { DrawnContour } from '../../source/drawn-path';
-import { withPart, worldOf } from '../tree';
+import { familyOf, withPart, worldOf } from '../tree';
+import { contoursOf, withOutline } from './carried';
 import { fromNodes, hasHandle, type NodeList, type PathNode, toNodes } from './nodes';
 
-/** Names a node of a drawn path. */
+/** Names a node of a part's own outline. */
 export interface PointRef {
   readonly part: string;
   readonly contour: number;
@@ -28,25 +29,29 @@ export interface SheetSegment extends PointRef {
   readonly d: string;
 }
 
-export const contoursOf = (part: Part | undefined): readonly DrawnContour[] | null =>
-  part?.source.kind === 'path' ? part.source.contours : null;
-
 /** Most nodes that are shown as points at once. */
-const most = 4000;
+const mostPoints = 4000;
 
-/** All nodes and segments of the drawn paths among some parts. */
+/** The parts that draw something among some and all inside them. */
+const drawing = (design: Design, ids: readonly string[]): string[] =>
+  [...new Set(ids.flatMap((id) => familyOf(design, id)))].filter(
+    (id) => ids.includes(id) || !(design.parts[id].hidden || design.parts[id].locked),
+  );
+
+/** All nodes and segments of what some parts, and the parts inside them, start from. */
 export function pointsOnSheet(
   design: Design,
   ids: readonly string[],
 ): { points: SheetPoint[]; segments: SheetSegment[] } {
   const points: SheetPoint[] = [];
   const segments: SheetSegment[] = [];
-  for (const id of ids) {
+  for (const id of drawing(design, ids)) {
+    if (points.length >= mostPoints) break;
     const m = worldOf(design, id);
     const place = (p: Point) => applyTo(m, p);
     contoursOf(design.parts[id])?.forEach((c, contour) => {
       const { nodes, closed } = toNodes(c);
-      if (points.length + nodes.length > most) return;
+      if (points.length + nodes.length > mostPoints) return;
       nodes.forEach((n, node) => {
         points.push({
           part: id,
@@ -88,12 +93,17 @@ export function grouped(refs: readonly PointRef[]): Map<string, Map<number, Set<
   return out;
 }
 
-/** The design with a drawn path's contours put in place of the old; those without a segment go. */
+/** The design with a part's own contours put in place of the old; those without a segment go. */
 export function withContours(design: Design, id: string, contours: readonly DrawnContour[]): Design {
   const part = design.parts[id];
-  if (part?.source.kind !== 'path') return design;
-  const kept = contours.filter((c) => c.xy.length > 2);
-  return withPart(design, { ...part, source: { ...part.source, contours: kept } });
+  if (!part) return design;
+  return withPart(
+    design,
+    withOutline(
+      part,
+      contours.filter((c) => c.xy.length > 2),
+    ),
+  );
 }
 
 /** Changes the contours that some nodes belong to, as lists of nodes. */

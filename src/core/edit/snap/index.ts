@@ -3,7 +3,7 @@ export { placeHit, snapEdge, snapExtension } from './edges';
 export { faceLines } from './face-lines';
 export { snapGap } from './gaps';
 export { gridAngles, guideAngle, guideFoot, snapLines, uprightGap } from './lines';
-export { nodesOf, nodeTargets, snapNodes } from './nodes';
+export { fewTargets, nodesOf, nodesOfPath, nodeTargets, snapNodes } from './nodes';
 export { snapSize } from './sizes';
 export { snapAxis, snapTargets } from './targets';
 export { roundOf, snapTangent, snapTouch } from './touch';

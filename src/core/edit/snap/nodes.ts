@@ -23,7 +23,8 @@ const crossingSegments = 1500;
 export const outlineOnSheet = (design: Design, id: string): Path =>
   transformPath(joinOutline(evaluatePart(design, design.parts[id]).outline), worldOf(design, id));
 
-function nodesOfPath(path: Path): Point[] {
+/** The nodes of a path; none where they are too many to be of use. */
+export function nodesOfPath(path: Path): Point[] {
   const out: Point[] = [];
   for (const c of path.contours) {
     const last = c.closed ? c.xy.length - 2 : c.xy.length;
@@ -101,8 +102,23 @@ export const nodeTargets = remember((design, sheetId, parent, moving): PointInde
   return new PointIndex(points, size / 64);
 });
 
+/** A few points to be laid on, asked one by one. */
+export const fewTargets = (points: readonly NodeTarget[]): Pick<PointIndex, 'nearest'> => ({
+  nearest(p, reach) {
+    const [best] = points
+      .map((target) => ({ target, distance: Math.hypot(target.x - p.x, target.y - p.y) }))
+      .filter(({ distance }) => distance <= reach)
+      .sort((a, b) => a.distance - b.distance);
+    return best ?? null;
+  },
+});
+
 /** The shortest shift that lays one of `places` on a node, as two hits, or none. */
-export function snapNodes(targets: PointIndex, places: readonly Point[], reach: number): SnapHit[] {
+export function snapNodes(
+  targets: Pick<PointIndex, 'nearest'>,
+  places: readonly Point[],
+  reach: number,
+): SnapHit[] {
   let best: { target: NodeTarget; from: Point; d: number } | null = null;
   for (const p of places) {
     const hit = targets.nearest(p, reach);

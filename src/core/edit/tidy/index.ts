@@ -11,7 +11,7 @@ import type { Finding, Laid, TidyFault } from './types';
 export { faultKinds, type TidyFault } from './types';
 
 /** Most faults that are told at once. */
-const most = 300;
+const mostFaults = 300;
 
 function find(design: Design, sheetId: string, tolerance: number): Finding[] {
   const all = sheetOf(design, sheetId).parts.flatMap((id) => familyOf(design, id));
@@ -40,7 +40,7 @@ function find(design: Design, sheetId: string, tolerance: number): Finding[] {
     ...slivers(design, single, tolerance / 4),
     ...nearTouches(design, single, tolerance),
     ...nearMisses(single, tolerance),
-  ].slice(0, most);
+  ].slice(0, mostFaults);
 }
 
 /**
@@ -62,7 +62,7 @@ export function mendFaults(
 ): Edited {
   let out = design;
   const tried = new Set<string>();
-  for (let i = 0; i < 2 * most; i++) {
+  for (let i = 0; i < 2 * mostFaults; i++) {
     const next = find(out, sheetId, tolerance).find(
       (f) => !tried.has(f.id) && (ids === 'all' ? !f.seen : ids.includes(f.id)),
     );

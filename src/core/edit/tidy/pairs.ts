@@ -1,13 +1,10 @@
 import { sameJson } from '../../document/patch';
 import type { Design } from '../../document/types';
-import type { Bounds, Path } from '../../geometry/path';
-import type { Point } from '../../geometry/vector';
+import { boundsMiddle, type Path } from '../../geometry/path';
 import { removeParts } from '../arrange-parts';
 import { roundOf } from '../snap';
 import { moveParts } from '../transform';
 import { exact, type Finding, type Laid } from './types';
-
-const middle = (b: Bounds): Point => ({ x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 });
 
 /** Outlines as text with rounding taken off, for finding equal ones whatever node they start at. */
 function shapeKey(path: Path): string {
@@ -39,7 +36,7 @@ export function doubles(design: Design, sheetId: string, laid: readonly Laid[]):
       kind: 'double',
       parts: [below.id, l.id],
       message: `${l.name} lies exactly on ${below.name}${alike ? '' : ', in another look'}.`,
-      at: middle(l.bounds),
+      at: boundsMiddle(l.bounds),
       size: 0,
       ...(alike ? {} : { seen: true }),
       mend: (d) => removeParts(d, sheetId, [l.id]).design,
@@ -73,17 +70,17 @@ export function nearMisses(laid: readonly Laid[], tolerance: number): Finding[] 
   for (const axis of ['x', 'y'] as const) {
     nearPairs(
       laid,
-      (l) => middle(l.bounds)[axis],
+      (l) => boundsMiddle(l.bounds)[axis],
       tolerance,
       (a, b, off) => {
         const [stays, moves] = upper(a, b);
-        const shift = middle(stays.bounds)[axis] - middle(moves.bounds)[axis];
+        const shift = boundsMiddle(stays.bounds)[axis] - boundsMiddle(moves.bounds)[axis];
         out.push({
           id: `centre ${axis} ${stays.id} ${moves.id}`,
           kind: 'near centre',
           parts: [stays.id, moves.id],
           message: `The centres of ${stays.name} and ${moves.name} miss each other by ${shown(off)} ${axis === 'x' ? 'across' : 'down'}.`,
-          at: middle(moves.bounds),
+          at: boundsMiddle(moves.bounds),
           size: off,
           mend: (d) => moveParts(d, [moves.id], axis === 'x' ? shift : 0, axis === 'y' ? shift : 0),
         });

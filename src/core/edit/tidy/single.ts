@@ -6,8 +6,9 @@ import { contourArea, pathLength } from '../../geometry/measure';
 import { type Contour, type Path, segmentAt, segmentCount } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { removeParts } from '../arrange-parts';
+import { drawnContours } from '../points/carried';
 import { changePoints } from '../points/change';
-import { contoursOf, type PointRef, withContours } from '../points/refs';
+import { type PointRef, withContours } from '../points/refs';
 import { sheetOf, worldOf } from '../tree';
 import { exact, type Finding, type Laid } from './types';
 
@@ -23,7 +24,7 @@ export function slivers(design: Design, laid: readonly Laid[], tolerance: number
       const wide = around > 0 ? (2 * Math.abs(contourArea(c))) / around : 0;
       if (wide > tolerance) return [];
       const part = design.parts[l.id];
-      const drawn = contoursOf(part)?.length === l.path.contours.length && !part.steps.length;
+      const drawn = drawnContours(part)?.length === l.path.contours.length && !part.steps.length;
       return [
         {
           id: `sliver ${l.id} ${i}`,
@@ -37,7 +38,7 @@ export function slivers(design: Design, laid: readonly Laid[], tolerance: number
               ? withContours(
                   d,
                   l.id,
-                  (contoursOf(d.parts[l.id]) ?? []).filter((_, k) => k !== i),
+                  (drawnContours(d.parts[l.id]) ?? []).filter((_, k) => k !== i),
                 )
               : d,
         },
@@ -69,7 +70,7 @@ export function pathFaults(
     const part = design.parts[id];
     const world = worldOf(design, id);
     const place = (x: number, y: number): Point => applyTo(world, { x, y });
-    return (contoursOf(part) ?? []).flatMap((c, contour): Finding[] => {
+    return (drawnContours(part) ?? []).flatMap((c, contour): Finding[] => {
       const [x0, y0] = c.xy;
       const [x1, y1] = c.xy.slice(-2);
       if (pathLength(alone(c)) < exact)
@@ -85,9 +86,9 @@ export function pathFaults(
               const left = withContours(
                 d,
                 id,
-                (contoursOf(d.parts[id]) ?? []).filter((_, k) => k !== contour),
+                (drawnContours(d.parts[id]) ?? []).filter((_, k) => k !== contour),
               );
-              return contoursOf(left.parts[id])?.length ? left : removeParts(d, sheetId, [id]).design;
+              return drawnContours(left.parts[id])?.length ? left : removeParts(d, sheetId, [id]).design;
             },
           },
         ];

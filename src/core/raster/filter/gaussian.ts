@@ -6,8 +6,9 @@ import { planeBytes, type Target, tileSize } from '../target';
 
 /**
  * Samples a pixel in each direction. Sharp blurs need more samples than pixels, wide ones get by
- * with fewer; between 1 and 8 pixels the samples are the pixels. Odd or a power of a half, so that
- * sample centres stay on one lattice whatever the tile.
+ * with fewer. Odd or a power of a half, so that sample centres stay on one lattice whatever the tile.
+ * The limits are the widest that keep the profile of an edge within half a step of 8 bits of the error
+ * function, for deviations from 0.5 to 80 pixels (the tests hold them).
  */
 export function blurResolution(sigma: number): number {
   if (sigma < 0.7) return 5;
@@ -19,7 +20,8 @@ export function blurResolution(sigma: number): number {
 
 /**
  * Weights of a sampled Gaussian, normalised. A sample is the mean over its own square, which has
- * a variance of 1/12 itself; that much is taken off.
+ * a variance of 1/12 itself (that of an even distribution over 1); that much is taken off. Beyond four
+ * deviations lies erfc(4/√2) = 6.3e-5 of the weight, a sixtieth of a step of 8 bits.
  */
 export function gaussianTaps(sigma: number): Float32Array {
   const s2 = Math.max(0.05, sigma * sigma - 1 / 12);

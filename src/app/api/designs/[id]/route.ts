@@ -1,5 +1,6 @@
 import { budget } from '@/core';
-import { getDesignText, setDeleted } from '@/server/designs';
+import { getPresentText } from '@/server/bring-up';
+import { setDeleted } from '@/server/designs';
 import { check, handle } from '@/server/http/handle';
 import { designParams } from '@/server/http/schemas';
 import { limitsFromEnvironment } from '@/server/limits';
@@ -8,9 +9,9 @@ export const dynamic = 'force-dynamic';
 
 type Params = { id: string };
 
-/** A design with the limits it is worked out under; the document goes through as it is stored. */
+/** A design with the limits it is worked out under. */
 export const GET = handle<Params>(async ({ db, owner, params }) => {
-  const { text, ...entry } = await getDesignText(db, owner, check(designParams, params).id);
+  const { text, ...entry } = await getPresentText(db, owner, check(designParams, params).id);
   limitsFromEnvironment();
   const head = JSON.stringify({ ...entry, budget: budget() });
   return new Response(`${head.slice(0, -1)},"document":${text}}`, {

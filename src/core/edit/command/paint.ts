@@ -1,0 +1,56 @@
+import type { Point } from '../../geometry/vector';
+import type { CoatRef } from '../coat-ref';
+import { addStopAt, fixGradient, turnGradient } from '../gradient';
+import { addMeshLines, fitMeshPaint, removeMeshLine } from '../mesh';
+import { spreadGradient } from '../shared-gradient';
+import { defineCommand, type OnParts } from './definition';
+
+interface OnCoat {
+  readonly coat: CoatRef;
+}
+
+/** Commands on gradients and meshes. */
+export const paintCommands = {
+  'fit-mesh': defineCommand<
+    OnCoat & {
+      readonly rows: number;
+      readonly columns: number;
+      /** Nodes that its corners move on along the outline. */
+      readonly shift: number;
+    }
+  >({
+    label: 'Gradient mesh',
+    about: 'Lays a mesh along the outline.',
+    run: (d, { coat, rows, columns, shift }) => fitMeshPaint(d, coat, rows, columns, shift),
+  }),
+  'fix-gradient': defineCommand<OnCoat & { readonly fixed: boolean }>({
+    label: 'Fix gradient',
+    about: 'Fixes a gradient to the sheet, or lets it go, without a change to the eye.',
+    run: (d, { coat, fixed }) => fixGradient(d, coat, fixed),
+  }),
+  'spread-gradient': defineCommand<OnParts>({
+    label: 'One gradient over all',
+    about: 'Lets one gradient run over all chosen parts.',
+    run: (d, { ids }) => spreadGradient(d, ids),
+  }),
+  'turn-gradient': defineCommand<OnCoat>({
+    label: 'Turn the gradient round',
+    about: 'Lets a gradient run the other way.',
+    run: (d, { coat }) => turnGradient(d, coat),
+  }),
+  'add-stop': defineCommand<OnCoat & { readonly at: Point }>({
+    label: 'Add a stop',
+    about: 'Puts a stop where the gradient is pressed, in the colour it has there.',
+    run: (d, { coat, at }) => addStopAt(d, coat, at),
+  }),
+  'add-mesh-lines': defineCommand<OnCoat & { readonly at: Point }>({
+    label: 'Add mesh lines',
+    about: 'Puts a row and a column through a place of the mesh.',
+    run: (d, { coat, at }) => addMeshLines(d, coat, at),
+  }),
+  'remove-mesh-line': defineCommand<OnCoat & { readonly node: number; readonly line: 'row' | 'column' }>({
+    label: 'Remove a mesh line',
+    about: 'Takes the row or the column of a node away.',
+    run: (d, { coat, node, line }) => removeMeshLine(d, coat, node, line),
+  }),
+};
