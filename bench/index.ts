@@ -7,6 +7,7 @@ import { constructRows } from './construct';
 import { evaluateRows } from './evaluate';
 import { letteringRows } from './lettering';
 import type { Row } from './measure';
+import { memoryRows } from './memory';
 import { rasterRows } from './raster';
 import { serverRows } from './server';
 
@@ -19,16 +20,25 @@ const groups: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   lettering: letteringRows,
   browser: browserRows,
   server: serverRows,
+  memory: memoryRows,
 };
 
 const report = 'docs/benchmarks.md';
 
+/** What stands under the table is written by hand, and stays. */
+const suites = '\n## Suites run whole\n';
+
+function under(): string {
+  const text = existsSync(report) ? readFileSync(report, 'utf8') : '';
+  const at = text.indexOf(suites);
+  return at < 0 ? '' : text.slice(at);
+}
+
 /** Rows of the last report, so that a run of some groups leaves the others as they are. */
 function earlierRows(): Row[] {
   if (!existsSync(report)) return [];
-  const lines = readFileSync(report, 'utf8')
-    .split('\n')
-    .filter((l) => /^\| (?!what|---)/.test(l));
+  const [table] = readFileSync(report, 'utf8').split(suites);
+  const lines = table.split('\n').filter((l) => /^\| (?!what|---)/.test(l));
   return lines.map((l) => l.slice(2, -2).split(' | ') as unknown as Row);
 }
 
@@ -59,7 +69,8 @@ Groups run by themselves (\`npm run bench -- browser\`) leave the other rows as 
 | what | ours | reference | ratio |
 |---|---|---|---|
 `;
-  writeFileSync(report, `${head}${rows.map((r) => `| ${r.join(' | ')} |`).join('\n')}\n`);
+  const table = rows.map((r) => `| ${r.join(' | ')} |`).join('\n');
+  writeFileSync(report, `${head}${table}\n${under()}`);
   console.log(fresh.map((r) => `| ${r.join(' | ')} |`).join('\n'));
 }
 

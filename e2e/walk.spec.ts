@@ -36,6 +36,9 @@ test('from a blank sheet to a badge, by pointer and keyboard, saved, reopened an
   // The cut stays live: go inside and move the knife away.
   await page.mouse.dblclick(...(await e.at(700, 1000)));
   await e.settled();
+  // The one that is chosen lies here too: a press goes on to the knife.
+  await page.mouse.click(...(await e.at(1300, 800)));
+  await e.settled();
   await e.drag([1300, 800], [1300, 1300]);
   expect(await e.pixel(1300, 800)).toEqual([0x9a, 0x6b, 0x1f]);
   await page.keyboard.press('Control+z');

@@ -12,11 +12,12 @@ import { Dial } from './frame/Dial';
 import { Header } from './frame/Header';
 import { PartsList } from './frame/parts/PartsList';
 import { Tray } from './frame/Tray';
+import { useClipboard } from './frame/use-clipboard';
 import { useKeys } from './frame/use-keys';
 import { CardPanel } from './panel/CardPanel';
 import { SheetView } from './sheet/SheetView';
 import { loadAhead, openDesign } from './state/actions';
-import { ApiError } from './state/api';
+import { ApiError, fileOf } from './state/api';
 import { reportDefect } from './state/defects';
 import { isUnderWay, keepNow } from './state/history';
 import { answerProbe } from './state/probe';
@@ -87,19 +88,26 @@ function listen(): () => void {
   return () => ends.abort();
 }
 
+/** Why a design cannot be opened; with `unreadable`, because of what is stored. */
+const faultOf = (e: unknown) => ({
+  fault: e instanceof ApiError ? e.message : String(e),
+  unreadable: e instanceof ApiError && e.status === 422,
+});
+
 /** The editor of one design. */
 export function EditorPage({ id }: { id: string }) {
-  const [state, setState] = useState<'opening' | 'open' | { fault: string }>('opening');
+  const [state, setState] = useState<'opening' | 'open' | { fault: string; unreadable: boolean }>('opening');
   const folded = useEditor((s) => s.folded);
   const stage = useEditor((s) => s.stage);
   useKeys();
+  useClipboard();
 
   useEffect(() => {
     let live = true;
     setState('opening');
     openDesign(id).then(
       () => live && setState('open'),
-      (e: unknown) => live && setState({ fault: e instanceof ApiError ? e.message : String(e) }),
+      (e: unknown) => live && setState(faultOf(e)),
     );
     const stop = listen();
     return () => {
@@ -123,10 +131,20 @@ export function EditorPage({ id }: { id: string }) {
         component="main"
         sx={{ display: 'grid', placeContent: 'center', height: '100vh', gap: 3, justifyItems: 'center' }}
       >
-        <Box role="alert">{state.fault}</Box>
-        <Button variant="outlined" href="/">
-          All designs
-        </Button>
+        <Box role="alert" sx={{ maxWidth: 620, px: 4, whiteSpace: 'pre-line', overflowWrap: 'anywhere' }}>
+          {state.unreadable && <Box sx={{ fontWeight: 600, pb: 2 }}>This design cannot be read.</Box>}
+          {state.fault}
+        </Box>
+        <Box sx={{ display: 'flex', gap: 2 }}>
+          {state.unreadable && (
+            <Button variant="contained" href={fileOf(id)}>
+              Download its file
+            </Button>
+          )}
+          <Button variant="outlined" href="/">
+            All designs
+          </Button>
+        </Box>
       </Box>
     );
   return (

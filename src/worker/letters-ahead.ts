@@ -5,7 +5,7 @@ import { withWords } from '@/core/edit';
 const rest = 250;
 
 /** Milliseconds that a letter may take: longer ones would keep a key that is typed meanwhile waiting. */
-const most = 120;
+const mostForms = 120;
 /** Letters in a row that may take longer; the first are slow until the work is compiled. */
 const slowOnes = 6;
 
@@ -67,7 +67,7 @@ export async function workOutAhead(design: () => Design | null, id: string): Pro
     if (!face.has(letter.codePointAt(0) ?? 0)) continue;
     const start = performance.now();
     evaluatePart(d, withWords(part, formsOf(letter, all[0])));
-    slow = performance.now() - start > most ? slow + 1 : 0;
+    slow = performance.now() - start > mostForms ? slow + 1 : 0;
     if (slow > slowOnes) return;
   }
 }

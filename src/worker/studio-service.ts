@@ -4,13 +4,13 @@ import {
   applyPatch,
   type Bounds,
   type Budget,
+  type Clipping,
   type Design,
   diffJson,
   evaluate,
   evaluatePart,
   isGroup,
   type Matrix,
-  type Part,
   type PatchOperation,
   type Point,
   pictureSize,
@@ -21,8 +21,8 @@ import {
 } from '@/core';
 import * as edit from '@/core/edit';
 import { SceneEncoder, sceneDamage } from '@/core/live';
+
 import { holdOwnLock } from './alive';
-import { runCommand, type StudioCommand } from './commands';
 import { facesToCome, fetchFaces, subsetter } from './faces';
 import { requested, workOutAhead } from './letters-ahead';
 import { colourOf, neutral, partAfter, type SmallPicture, thumbnail } from './pictures';
@@ -51,9 +51,13 @@ export interface GestureAnswer extends Frame {
   readonly patch: PatchOperation[];
   readonly hits: readonly edit.SnapHit[];
   readonly readout: string;
+  /** What is to be said of it once it is done. */
+  readonly said?: string;
 }
 
-const receivers: { port: MessagePort; encoder: SceneEncoder }[] = [];
+/** The raster workers. All get the same, so a scene is encoded once for all of them. */
+const receivers: MessagePort[] = [];
+const encoder = new SceneEncoder();
 let design: Design | null = null;
 let base: Design | null = null;
 let sheetId = '';
@@ -83,7 +87,7 @@ function show(choice: Choice): Frame {
   const damage = sceneDamage(scene, next);
   scene = next;
   version++;
-  for (const { port, encoder } of receivers) port.postMessage({ version, wire: encoder.encode(next) });
+  sendScene(next);
   return {
     version,
     damage,
@@ -93,21 +97,20 @@ function show(choice: Choice): Frame {
   };
 }
 
+function sendScene(whole: Scene): void {
+  const message = { version, wire: encoder.encode(whole) };
+  for (const port of receivers) port.postMessage(message);
+}
+
 /** The design as it can be picked: a tile that is worked on is in sight. */
 const inSight = (): Design => (tileWork ? edit.withTileShown(must(), tileWork) : must());
 
 /** Gestures that move, turn or scale. */
 const moves = new Set<edit.Gesture['type'] | ''>(['move', 'turn', 'scale']);
 
-/** Commands that move, turn or scale. */
-const transforms = new Set<StudioCommand['do']>(['nudge', 'turn', 'resize', 'place']);
-
 function noteTransform(before: Design, after: Design, [first]: readonly string[]): void {
   lastMap = (first && edit.transformBetween(before, after, first)) || lastMap;
 }
-
-const withMap = (c: StudioCommand): StudioCommand =>
-  c.do === 'again' && lastMap ? { ...c, map: lastMap } : c;
 
 const sent = (picture: SmallPicture | null): SmallPicture | null =>
   picture && transfer(picture, [picture.data.buffer]);
@@ -116,11 +119,10 @@ const sent = (picture: SmallPicture | null): SmallPicture | null =>
 export const studio = {
   /** Gives a raster worker's end of a channel. */
   addReceiver(port: MessagePort): void {
-    receivers.push({ port, encoder: new SceneEncoder() });
-    if (scene) {
-      const r = receivers[receivers.length - 1];
-      port.postMessage({ version, wire: r.encoder.encode(scene) });
-    }
+    receivers.push(port);
+    // It has nothing yet: all get the whole anew.
+    encoder.reset();
+    if (scene) sendScene(scene);
   },
 
   /**
@@ -202,7 +204,13 @@ export const studio = {
     const result = edit.applyGesture(base, sheetId, g, reach);
     design = result.design;
     const frame = show(choice);
-    return { ...frame, patch: diffJson(base, design), hits: result.hits, readout: result.readout };
+    return {
+      ...frame,
+      patch: diffJson(base, design),
+      hits: result.hits,
+      readout: result.readout,
+      said: result.said,
+    };
   },
 
   /** Begins a gesture from a design that a first change (such as a copy) has made. */
@@ -220,6 +228,11 @@ export const studio = {
   /** The topmost part at a place, however deep in groups. */
   pickDeep(x: number, y: number, reach: number, except: readonly string[]): string | null {
     return edit.pickDeep(inSight(), sheetId, { x, y }, reach, except);
+  },
+
+  /** The member of a part that a press into it means. */
+  memberAt(parent: string, x: number, y: number, reach: number): string | null {
+    return edit.memberAt(inSight(), sheetId, parent, { x, y }, reach);
   },
 
   /** A place drawn to what is near it on the sheet; on the line from `from` where that is given. */
@@ -272,11 +285,16 @@ export const studio = {
     return edit.jointBounds(must(), ids);
   },
 
-  /** Parts with all inside them, as they stand on the sheet. */
-  family(ids: readonly string[]): Record<string, Part> {
-    const d = must();
-    const all = ids.flatMap((id) => edit.familyOf(d, id));
-    return Object.fromEntries(all.map((id) => [id, d.parts[id]]));
+  /** What a text holds that was copied here or in another window; `fault` says in words why it cannot be taken. */
+  async clipping(text: string): Promise<{ clipping: Clipping | null; fault?: string }> {
+    // The validator is large, and comes when it is needed.
+    const { DesignError, readClipping } = await import('@/core/reading');
+    try {
+      return { clipping: readClipping(text) };
+    } catch (e) {
+      if (e instanceof DesignError) return { clipping: null, fault: e.message };
+      throw e;
+    }
   },
 
   /** Outline of one part as SVG path text in sheet units, for pointing at it. */
@@ -298,12 +316,12 @@ export const studio = {
   },
 
   /** Runs one of the editing commands and says what it changes. */
-  run(command: StudioCommand): Pick<edit.Edited, 'chosen' | 'card'> & { patch: PatchOperation[] } {
+  run(command: edit.Command): Pick<edit.Edited, 'chosen' | 'card' | 'said'> & { patch: PatchOperation[] } {
     const d = must();
-    if (command.do === 'again' && !lastMap) return { patch: [], chosen: command.ids };
-    const { design: next, chosen, card } = runCommand(d, sheetId, withMap(command));
-    if (transforms.has(command.do)) noteTransform(d, next, chosen);
-    return { patch: diffJson(d, next), chosen, card };
+    const context = { sheetId, lastTransform: lastMap };
+    const { design: next, chosen, card, said } = edit.runCommand(d, command, context);
+    if (edit.commands[command.do].transforms) noteTransform(d, next, chosen);
+    return { patch: diffJson(d, next), chosen, card, said };
   },
 
   partPicture(id: string, size: number): SmallPicture | null {
@@ -320,10 +338,10 @@ export const studio = {
     const part = d.parts[id];
     if (!part) return null;
     const shown = partAfter(part, card);
-    const result = evaluatePart(
-      d,
-      shown.coats.length || shown.children.length ? shown : { ...shown, coats: neutral },
-    );
+    const own = evaluatePart(d, shown);
+    // What paints nothing, as a member of a combination, is shown by its outline.
+    const bare = !shown.coats.length && !own.nodes.length;
+    const result = bare ? evaluatePart(d, { ...shown, coats: neutral }) : own;
     return sent(thumbnail([{ ...result.node, opacity: 1, blend: 'normal' }], size));
   },
 

@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ExpressionError, evaluateExpression } from '@/core';
 import { contourNumbers } from '@/core/edit/draft';
-import { wordFor } from '@/editor/fields/words';
 
 describe('number fields', () => {
   it('take units and sums', () => {
@@ -32,14 +31,6 @@ describe('number fields', () => {
     expect(why('1e999')).toMatch(/too large/);
     fc.assert(fc.property(fc.string({ maxLength: 12 }), (t) => why(t).length > 0));
   });
-});
-
-it('field and kind names become words', () => {
-  expect([wordFor('round-corners'), wordFor('bottomLeft'), wordFor('blend')]).toEqual([
-    'Round corners',
-    'Bottom left',
-    'Blend mode',
-  ]);
 });
 
 it('a drawn path closes on its first node, handles mirrored', () => {

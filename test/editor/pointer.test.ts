@@ -47,8 +47,11 @@ it('bends a drafted path evenly to both sides of a dragged node', () => {
 it('lays thin art on more strongly, and chooses a ground it stands out from', () => {
   const faint = new Uint8ClampedArray([255, 255, 255, 40, 0, 0, 0, 0]);
   expect(makeClear(faint)).toBe('#2a3541');
-  // Four layers of 40/255 one over another: 1 − (1 − 40/255)⁴.
-  expect(faint[3]).toBe(Math.round(255 * (1 - (1 - 40 / 255) ** 4)));
+  // Layers of 40/255 one over another until they cover six tenths.
+  expect(faint[3]).toBe(Math.round(255 * 0.6));
+  const paler = new Uint8ClampedArray([240, 230, 200, 5]);
+  expect(makeClear(paler)).toBe('#2a3541');
+  expect(paler[3]).toBe(Math.round(255 * 0.6));
   const solid = new Uint8ClampedArray([20, 20, 20, 255]);
   expect(makeClear(solid)).toBe('#f3eee3');
   expect(solid[3]).toBe(255);

@@ -47,7 +47,7 @@ function absurdValue(field: Field, random: Random): FieldValue | undefined {
     case 'switch':
       return random() < 0.5;
     case 'choice':
-      return pick(field.options ?? [], random());
+      return pick(Object.keys(field.options ?? {}), random());
     case 'lengths':
       return Array.from({ length: Math.floor(random() * 30) }, () =>
         Math.max(field.min ?? 0, random() * 200),

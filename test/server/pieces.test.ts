@@ -1,14 +1,19 @@
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { sql } from 'kysely';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { GET as getChanges } from '@/app/api/designs/[id]/changes/route';
-import { POST as postDesign } from '@/app/api/designs/route';
+import { GET as getFile } from '@/app/api/designs/[id]/file/route';
+import { GET as getPicture } from '@/app/api/designs/[id]/picture/route';
+import { GET as getOne } from '@/app/api/designs/[id]/route';
+import { GET as getDesigns, POST as postDesign } from '@/app/api/designs/route';
 import {
   applyPatch,
   type Design,
   diffJson,
+  formatVersion,
   makeCoat,
   makeDesign,
   makePart,
@@ -306,6 +311,61 @@ describe('designs stored whole by an earlier version', () => {
       await admin.query(`drop database ${name}`);
       await admin.end();
     }
+  });
+});
+
+describe('designs that an earlier version stored', () => {
+  const { p1, m1 } = JSON.parse(readFileSync('test/core/document/versions/1.json', 'utf8')).parts;
+  const card = p1.finishes.find((f: { kind: string }) => f.kind === 'tint');
+  /** A design as version 1 stored it, with one disc that has a colour change. */
+  const older = async (finish: object = card) => {
+    const entry = await create('Older');
+    await send(entry.id, change(0, addDisc('a')));
+    const body = JSON.stringify({ ...m1, id: 'a', name: 'a', finishes: [finish] });
+    await sql`update design_parts set body = ${body}::jsonb where design_id = ${entry.id}`.execute(db);
+    await sql`update designs set head = jsonb_set(head, '{version}', '1') where id = ${entry.id}`.execute(db);
+    return entry.id;
+  };
+  const opened = async (id: string) => json<{ document: Design }>(await getOne(get(), at(id)));
+
+  it('are opened in the present form and stay as they are until the first change', async () => {
+    const id = await older();
+    const { document } = await opened(id);
+    expect(document.version).toBe(formatVersion);
+    expect(document.parts.a.finishes[0].params).toMatchObject({ changes: 'itself' });
+    const { version, parts } = (await stored(id)) as Design;
+    expect([version, Object.keys(parts.a.finishes[0].params)[0]]).toEqual([
+      1,
+      expect.not.stringMatching('changes'),
+    ]);
+    // A change is made on the present form, whatever was stored.
+    const path = '/parts/a/finishes/0/params/changes';
+    const answer = await send(id, change(1, [{ op: 'replace', path, value: 'below' }]));
+    expect(answer.status).toBe(200);
+    const now = await stored(id);
+    expect(now).toEqual(applyPatch(document, [{ op: 'replace', path, value: 'below' }]));
+    // Another window that opened it before goes on.
+    const more = await send(id, change(1, addDisc('b'), { clientId: 'window-b' }));
+    expect(more.status).toBe(200);
+    expect(diffJson((await opened(id)).document, await stored(id))).toEqual([]);
+  });
+
+  it('that cannot be read say so, keep their file, and stop nothing else', async () => {
+    const id = await older({ ...card, params: { ...card.params, amount: 'much' } });
+    const well = await older();
+    const answer = await getOne(get(), at(id));
+    expect(answer.status).toBe(422);
+    const fault = await json<{ message: string; details: object[] }>(answer);
+    expect(fault.message).toContain('Part “a”, finishes › 0 › params › amount');
+    expect(fault.details).toHaveLength(1);
+    const picture = await getPicture(get('x?width=200'), at(id));
+    expect([picture.status, (await json<typeof fault>(picture)).details]).toEqual([422, fault.details]);
+    const file = await getFile(get(), at(id));
+    expect(JSON.parse(await file.text()).parts.a.finishes[0].params.amount).toBe('much');
+    const list = await json<{ designs: Entry[] }>(await getDesigns(get(), none));
+    expect(list.designs.map((d) => d.id)).toEqual(expect.arrayContaining([id, well]));
+    expect((await send(id, change(1, addDisc('b')))).status).toBe(422);
+    expect((await send(well, change(1, addDisc('b')))).status).toBe(200);
   });
 });
 

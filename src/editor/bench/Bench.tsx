@@ -5,6 +5,7 @@ import {
   closestCenter,
   DndContext,
   type DragEndEvent,
+  DragOverlay,
   PointerSensor,
   pointerWithin,
   useSensor,
@@ -18,9 +19,9 @@ import MenuItem from '@mui/material/MenuItem';
 import Tooltip from '@mui/material/Tooltip';
 import { ArrowRight, Plus } from 'lucide-react';
 import { useState } from 'react';
-import { type Coat, finishKinds, type Part, stepKinds } from '@/core';
+import { createPortal } from 'react-dom';
+import { type Coat, describedKind, finishKinds, kindLabel, type Part, stepKinds } from '@/core';
 import { drawnFor } from '../fields/steady';
-import { kindWord } from '../fields/words';
 import { addCoat, addFinish, addStep } from '../frame/recipe';
 import { useChosenPart, useEditor } from '../state/store';
 import { CardView, SortableCard } from './CardView';
@@ -28,16 +29,18 @@ import { type CardList, cardsIn, type ListedCard, refOf, titleOf } from './cards
 import { dropAt, dropOnCard } from './drop';
 
 /** Options of one identity: new ones would draw every card again. */
+const kindsOf = { steps: stepKinds, coats: ['fill', 'stroke'], finishes: finishKinds };
 const afterSixPixels = { activationConstraint: { distance: 6 } };
 
 function AddBetween({
   label,
-  kinds,
+  list,
   word,
   onPick,
 }: {
   label: string;
-  kinds: readonly string[];
+  /** The list that a card is added to. */
+  list: CardList['list'];
   /** What is added, where the sign alone does not say it. */
   word?: string;
   onPick(kind: string): void;
@@ -56,15 +59,16 @@ function AddBetween({
         </IconButton>
       </Tooltip>
       <Menu open={Boolean(anchor)} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        {kinds.map((k) => (
+        {kindsOf[list].map((k) => (
           <MenuItem
             key={k}
+            title={describedKind(list, k)?.about}
             onClick={() => {
               setAnchor(null);
               onPick(k);
             }}
           >
-            {kindWord(k)}
+            {kindLabel(list, k)}
           </MenuItem>
         ))}
       </Menu>
@@ -72,8 +76,8 @@ function AddBetween({
   );
 }
 
-const kindsOf = { steps: stepKinds, coats: ['fill', 'stroke'], finishes: finishKinds };
 const wordOf = { steps: 'step', coats: 'coat', finishes: 'finish' };
+const titleOfList = { steps: 'Steps', coats: 'Coats', finishes: 'Finishes' };
 
 function add(part: Part, { list, coat }: CardList, kind: string, before?: string): void {
   if (list === 'steps') addStep(part, kind, before ?? null, coat);
@@ -84,22 +88,21 @@ function add(part: Part, { list, coat }: CardList, kind: string, before?: string
 /** The cards of one list; a coat's own steps follow it, joined to it. */
 function Row({ part, at }: { part: Part; at: CardList }) {
   const cards = cardsIn(part, at);
-  const kinds = kindsOf[at.list];
   const own = at.coat ? ' to the coat' : '';
   return (
     <>
       <SortableContext items={cards.map((c) => c.id)} strategy={horizontalListSortingStrategy}>
         <Box
           role="list"
-          aria-label={at.coat ? 'Steps of the coat' : kindWord(at.list)}
+          aria-label={at.coat ? 'Steps of the coat' : titleOfList[at.list]}
           sx={{ display: 'flex', alignItems: 'center', gap: '3px' }}
         >
           {cards.map((c) => (
             <Box key={c.id} sx={{ display: 'flex', alignItems: 'center', gap: '3px' }} role="listitem">
               {at.list === 'steps' && (
                 <AddBetween
-                  label={`Insert a step before ${kindWord(c.kind)}`}
-                  kinds={kinds}
+                  label={`Insert a step before ${kindLabel(at.list, c.kind)}`}
+                  list={at.list}
                   onPick={(k) => add(part, at, k, c.id)}
                 />
               )}
@@ -111,7 +114,7 @@ function Row({ part, at }: { part: Part; at: CardList }) {
       </SortableContext>
       <AddBetween
         label={`Add a ${wordOf[at.list]}${own}`}
-        kinds={kinds}
+        list={at.list}
         word={at.coat ? 'step' : wordOf[at.list]}
         onPick={(k) => add(part, at, k)}
       />
@@ -168,7 +171,9 @@ const sourceCard = { list: 'source' } as const;
 
 function RecipeCards({ part }: { part: Part }) {
   const sensors = useSensors(useSensor(PointerSensor, afterSixPixels));
+  const [dragged, setDragged] = useState<ListedCard | null>(null);
   const onDragEnd = ({ active, over, activatorEvent, delta }: DragEndEvent) => {
+    setDragged(null);
     const card = active.data.current?.card as ListedCard | undefined;
     if (!card) return;
     const onto = over?.data.current?.card as ListedCard | undefined;
@@ -182,7 +187,9 @@ function RecipeCards({ part }: { part: Part }) {
       sensors={sensors}
       collisionDetection={underPointer}
       autoScroll={false}
+      onDragStart={({ active }) => setDragged((active.data.current?.card as ListedCard | undefined) ?? null)}
       onDragEnd={onDragEnd}
+      onDragCancel={() => setDragged(null)}
     >
       <CardView part={part} card={sourceCard} />
       <ArrowRight size={14} aria-hidden style={{ flexShrink: 0 }} />
@@ -192,6 +199,13 @@ function RecipeCards({ part }: { part: Part }) {
           <Row part={part} at={at} />
         </Box>
       ))}
+      {createPortal(
+        // Above all else: the bench would clip what is dragged out of it.
+        <DragOverlay dropAnimation={null} style={{ pointerEvents: 'none' }}>
+          {dragged && <CardView part={part} card={dragged} />}
+        </DragOverlay>,
+        document.body,
+      )}
     </DndContext>
   );
 }

@@ -40,7 +40,7 @@ function CardButtons({ part, card }: { part: Part; card: ListedCard }) {
         </IconButton>
       </Tooltip>
       <Tooltip title="Copy, to paste onto other parts">
-        <IconButton aria-label={`Copy ${title} for other parts`} onClick={() => void copyCard(part, card)}>
+        <IconButton aria-label={`Copy ${title} for other parts`} onClick={() => copyCard(part, card)}>
           <ClipboardCopy size={13} />
         </IconButton>
       </Tooltip>
@@ -129,8 +129,9 @@ export function SortableCard({ part, card }: { part: Part; card: ListedCard }) {
     <Box
       ref={setNodeRef}
       {...listeners}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-      sx={{ zIndex: isDragging ? 2 : 0 }}
+      // What is dragged is shown at the pointer; its place stays, faint.
+      style={{ transform: isDragging ? undefined : CSS.Translate.toString(transform), transition }}
+      sx={{ opacity: isDragging ? 0.35 : 1 }}
     >
       <CardView part={part} card={card} />
     </Box>

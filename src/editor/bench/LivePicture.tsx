@@ -10,21 +10,25 @@ import { type EditorState, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 import { drawInTurn } from './picture-queue';
 
-const grounds = { pale: '#f3eee3', dark: '#2a3541' } as const;
+const pictureGrounds = { pale: '#f3eee3', dark: '#2a3541' } as const;
 
-/** Art of thin lines is laid on more strongly, as if drawn four times. Returns a ground it stands out from. */
+/** Art of thin lines and pale colours is laid on more strongly, as if drawn several times. Returns a ground it stands out from. */
 export function makeClear(data: Uint8ClampedArray): string {
   let [light, weight, seen] = [0, 0, 0];
   for (let i = 0; i < data.length; i += 4) {
     const a = data[i + 3];
-    if (a < 6) continue;
+    if (a < 2) continue;
     seen++;
     weight += a;
     light += a * (0.299 * data[i] + 0.587 * data[i + 1] + 0.114 * data[i + 2]);
   }
-  if (seen && weight / seen < 110)
-    for (let i = 3; i < data.length; i += 4) data[i] = 255 * (1 - (1 - data[i] / 255) ** 4);
-  return weight && light / weight > 140 ? grounds.dark : grounds.pale;
+  const mean = seen ? weight / seen / 255 : 1;
+  if (mean < 0.43) {
+    // As often as it takes to cover more than half, and four times at least.
+    const times = Math.max(4, Math.log(0.4) / Math.log(1 - mean));
+    for (let i = 3; i < data.length; i += 4) data[i] = 255 * (1 - (1 - data[i] / 255) ** times);
+  }
+  return weight && light / weight > 140 ? pictureGrounds.dark : pictureGrounds.pale;
 }
 
 /** A part and all in it: what its picture is made of. */

@@ -1,6 +1,5 @@
-import { type Card, type Coat, makeId, type Part } from '@/core';
+import { type Card, type Coat, kindLabel, makeId, type Part } from '@/core';
 import { type CardRef, stepsOf, withStepsOf } from '@/core/edit';
-import { kindWord } from '../fields/words';
 
 /** A list of cards of a recipe; steps may be those of one coat. */
 export interface CardList {
@@ -40,9 +39,9 @@ export const coatOfCard = (card: CardRef | null): string | undefined =>
 /** What a card is called. */
 export function titleOf(part: Part, card: CardRef): string {
   if (card.list === 'source')
-    return kindWord(part.source.kind === 'group' && part.source.clip ? 'clip' : part.source.kind);
+    return part.source.kind === 'group' && part.source.clip ? 'Clip' : kindLabel('source', part.source.kind);
   const found = cardAt(part, card);
-  return found ? kindWord(found.kind) : '';
+  return found ? kindLabel(card.list, found.kind) : '';
 }
 
 /** A card copied under a fresh id; a coat's steps get fresh ones too. */

@@ -1,13 +1,14 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { Copy, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { DesignEntry } from '@/core';
-import { thumbnailOf } from '../state/api';
+import { api, fileOf, thumbnailOf } from '../state/api';
 
 const when = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',
@@ -17,6 +18,30 @@ const when = new Intl.DateTimeFormat('en-GB', {
 });
 
 const pictureSize = { width: '100%', aspectRatio: '1', bgcolor: 'paper.sunk' } as const;
+
+const noPicture = {
+  ...pictureSize,
+  display: 'grid',
+  placeContent: 'center',
+  gap: 2,
+  p: 4,
+  textAlign: 'center',
+  color: 'text.secondary',
+  overflow: 'hidden',
+} as const;
+
+/** In place of the picture of a design that cannot be read: why, and its file. */
+function Unreadable({ id, name, message }: { id: string; name: string; message: string }) {
+  return (
+    <Box sx={{ ...noPicture, color: 'text.primary' }} role="note">
+      <Box sx={{ fontWeight: 600 }}>This design cannot be read.</Box>
+      <Box sx={{ color: 'text.secondary', overflowWrap: 'anywhere' }}>{message.split('\n')[0]}</Box>
+      <Button size="small" variant="outlined" href={fileOf(id)} aria-label={`Download the file of ${name}`}>
+        Download its file
+      </Button>
+    </Box>
+  );
+}
 
 /** A design in the list: its picture, its name, and what can be done with it. */
 export function DesignCard({
@@ -28,7 +53,7 @@ export function DesignCard({
   onCopy(): void;
   onRemove(): void;
 }) {
-  const [undrawn, setUndrawn] = useState(false);
+  const [fault, setFault] = useState<Awaited<ReturnType<typeof api.pictureFault>> | null>(null);
   return (
     <Box
       component="li"
@@ -41,31 +66,24 @@ export function DesignCard({
         overflow: 'hidden',
       }}
     >
-      <Link href={`/designs/${entry.id}`} aria-label={`Open ${entry.name}`} style={{ display: 'block' }}>
-        {undrawn ? (
-          <Box
-            sx={{
-              ...pictureSize,
-              display: 'grid',
-              placeContent: 'center',
-              p: 4,
-              textAlign: 'center',
-              color: 'text.secondary',
-            }}
-          >
-            No picture: it takes too much to draw. The design opens all the same.
-          </Box>
-        ) : (
-          <Box
-            component="img"
-            src={thumbnailOf(entry, 480)}
-            alt=""
-            loading="lazy"
-            onError={() => setUndrawn(true)}
-            sx={{ ...pictureSize, display: 'block', objectFit: 'contain' }}
-          />
-        )}
-      </Link>
+      {fault?.unreadable ? (
+        <Unreadable id={entry.id} name={entry.name} message={fault.message} />
+      ) : (
+        <Link href={`/designs/${entry.id}`} aria-label={`Open ${entry.name}`} style={{ display: 'block' }}>
+          {fault ? (
+            <Box sx={noPicture}>No picture: {fault.message} The design opens all the same.</Box>
+          ) : (
+            <Box
+              component="img"
+              src={thumbnailOf(entry, 480)}
+              alt=""
+              loading="lazy"
+              onError={() => void api.pictureFault(entry).then(setFault)}
+              sx={{ ...pictureSize, display: 'block', objectFit: 'contain' }}
+            />
+          )}
+        </Link>
+      )}
       <Box sx={{ display: 'flex', alignItems: 'center', pl: 3, pr: 1, py: 1.5 }}>
         <Box sx={{ flex: 1, minWidth: 0 }}>
           <Box sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>

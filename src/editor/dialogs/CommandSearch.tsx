@@ -5,18 +5,14 @@ import Dialog from '@mui/material/Dialog';
 import InputBase from '@mui/material/InputBase';
 import { useMemo, useState } from 'react';
 import { commands } from '../frame/commands';
+import { findCommands, foundBy } from '../frame/search';
 import { set } from '../state/store';
 
 /** Finds every command and tool by word. */
 export function CommandSearch() {
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
-  const found = useMemo(() => {
-    const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-    return commands
-      .filter((c) => words.every((w) => `${c.word} ${c.group}`.toLowerCase().includes(w)))
-      .slice(0, 12);
-  }, [text]);
+  const found = useMemo(() => findCommands(commands, text).slice(0, 12), [text]);
   const close = () => set({ dialog: 'none' });
   const act = (i: number) => {
     const command = found[i];
@@ -63,6 +59,7 @@ export function CommandSearch() {
             id={`found-${c.id}`}
             role="option"
             aria-selected={i === at}
+            title={c.about}
             onPointerEnter={() => setAt(i)}
             onClick={() => act(i)}
             sx={{
@@ -77,7 +74,7 @@ export function CommandSearch() {
             <span>
               {c.word}
               <Box component="span" sx={{ color: 'text.secondary', ml: 2 }}>
-                {c.group}
+                {[foundBy(c, text), c.group].filter(Boolean).join(' · ')}
               </Box>
             </span>
             <Box component="kbd" sx={{ fontFamily: 'inherit', color: 'text.secondary' }}>

@@ -16,9 +16,9 @@ import { set, useEditor } from '../state/store';
 import { exportPng, exportSvg } from './export';
 
 const limit = 32_768;
-const letteringWays = ['outlines', 'text'] as const;
-const ways = ['pixels', 'scale', 'dpi'] as const;
-type Way = (typeof ways)[number];
+const letteringWays = { outlines: 'Outlines', text: 'Text' } as const;
+const ways = { pixels: 'Pixels', scale: 'Scale', dpi: 'Dots per inch' } as const;
+type Way = keyof typeof ways;
 
 /** Exports the sheet as PNG by pixels, scale or dpi, or as SVG. */
 export function ExportDialog() {
@@ -31,7 +31,7 @@ export function ExportDialog() {
   const [scale, setScale] = useState(1);
   const [dpi, setDpi] = useState(300);
   const [inches, setInches] = useState(4);
-  const [lettering, setLettering] = useState<(typeof letteringWays)[number]>('outlines');
+  const [lettering, setLettering] = useState<keyof typeof letteringWays>('outlines');
   const [depth, setDepth] = useState<Depth>(8);
   const [ground, setGround] = useState(true);
   const [busy, setBusy] = useState(false);
@@ -88,7 +88,7 @@ export function ExportDialog() {
     <Dialog open onClose={close} maxWidth="xs" fullWidth aria-labelledby="export-title">
       <DialogTitle id="export-title">Export</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
-        <ChoiceField label="Format" value={format} options={['PNG', 'SVG']} plain onChange={setFormat} />
+        <ChoiceField label="Format" value={format} options={['PNG', 'SVG']} onChange={setFormat} />
         {format === 'PNG' && (
           <>
             <ChoiceField label="Size by" value={way} options={ways} onChange={(v) => setWay(v as Way)} />
@@ -129,7 +129,6 @@ export function ExportDialog() {
               label="Bits a channel"
               value={String(depth)}
               options={['8', '16']}
-              plain
               onChange={(v) => setDepth(v === '16' ? 16 : 8)}
             />
             <Box sx={{ color: tooLarge ? 'error.main' : 'text.secondary' }} data-testid="export-size">
@@ -144,7 +143,7 @@ export function ExportDialog() {
               label="Lettering as"
               value={lettering}
               options={letteringWays}
-              onChange={(v) => setLettering(v as (typeof letteringWays)[number])}
+              onChange={(v) => setLettering(v as keyof typeof letteringWays)}
             />
             {lettering === 'text' && (
               <Box sx={{ color: 'text.secondary' }}>

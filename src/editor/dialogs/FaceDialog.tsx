@@ -14,12 +14,11 @@ import { characters, type ShippedFace, scripts, shippedFaces } from '@/core';
 import { withRun } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
 import { familyOf, favouriteFaces, keepFavourites, showFace } from '../fields/faces';
-import { wordFor } from '../fields/words';
 import { ApiError, api } from '../state/api';
 import { get, set, useChosenPart, useEditor } from '../state/store';
 import { changeLettering } from '../state/typing';
 
-const any = 'Any';
+const any = 'any';
 
 /** A face in the list: a shipped one, or a font of the designer's own. */
 type Listed = Pick<ShippedFace, 'id' | 'name'> & Partial<Pick<ShippedFace, 'character' | 'scripts'>>;
@@ -136,8 +135,8 @@ export function FaceDialog() {
   const face = run?.face ?? source.face;
   const all: Listed[] = [...(brought.data?.fonts ?? []), ...shippedFaces];
   const list = all
-    .filter((f) => character === any || f.character?.some((c) => wordFor(c) === character))
-    .filter((f) => script === any || f.scripts?.some((c) => wordFor(c) === script))
+    .filter((f) => character === any || f.character?.some((c) => c === character))
+    .filter((f) => script === any || f.scripts?.some((c) => c === script))
     .sort((a, b) => Number(liked.includes(b.id)) - Number(liked.includes(a.id)));
   const like = (id: string) => {
     const next = liked.includes(id) ? liked.filter((l) => l !== id) : [...liked, id];
@@ -152,15 +151,13 @@ export function FaceDialog() {
           <ChoiceField
             label="Character"
             value={character}
-            options={[any, ...characters.map(wordFor)]}
-            plain
+            options={{ [any]: 'Any', ...characters }}
             onChange={setCharacter}
           />
           <ChoiceField
             label="Script"
             value={script}
-            options={[any, ...scripts.map(wordFor)]}
-            plain
+            options={{ [any]: 'Any', ...scripts }}
             onChange={setScript}
           />
         </Box>

@@ -15,8 +15,8 @@ import {
   type Design,
   freeSwatchName,
   type Harmony,
-  harmonies,
   harmonyOf,
+  harmonyWords,
   isColourSwatch,
   isGradient,
   makeId,
@@ -144,7 +144,6 @@ function Harmonies({ palette }: { palette: readonly Swatch[] }) {
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 3, alignItems: 'start' }}>
       <ChoiceField
         label="Goes with"
-        plain
         value={base.name}
         options={colours.map((c) => c.name)}
         onChange={setName}
@@ -152,7 +151,7 @@ function Harmonies({ palette }: { palette: readonly Swatch[] }) {
       <ChoiceField
         label="By hue"
         value={harmony}
-        options={Object.keys(harmonies)}
+        options={harmonyWords}
         onChange={(h) => setHarmony(h as Harmony)}
       />
       <Dots

@@ -3,20 +3,25 @@
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useId } from 'react';
+import type { Choices } from '@/core';
 import { FieldLabel, FieldRow } from './row';
 import { steady } from './steady';
-import { wordFor } from './words';
 
 export interface ChoiceFieldProps {
   readonly label: string;
   readonly value: string;
-  readonly options: readonly string[];
-  /** Shows the options as they are: names of units and formats. */
-  readonly plain?: boolean;
+  /** Values and what each is called; a list is shown as it is. */
+  readonly options: readonly string[] | Choices;
   onChange(v: string): void;
 }
 
-function Choice({ label, value, options, plain, onChange }: ChoiceFieldProps) {
+/** The values in their order, each with its word. */
+const wordsOf = (options: ChoiceFieldProps['options']): [string, string][] =>
+  Array.isArray(options)
+    ? (options as readonly string[]).map((o) => [o, o])
+    : Object.entries(options as Choices);
+
+function Choice({ label, value, options, onChange }: ChoiceFieldProps) {
   const id = useId();
   return (
     <FieldRow>
@@ -32,9 +37,9 @@ function Choice({ label, value, options, plain, onChange }: ChoiceFieldProps) {
         SelectDisplayProps={{ 'aria-labelledby': id }}
         sx={{ height: 26, fontSize: 13, '& .MuiSelect-select': { py: 0, px: 1.5 } }}
       >
-        {options.map((o) => (
-          <MenuItem key={o} value={o}>
-            {plain ? o : wordFor(o)}
+        {wordsOf(options).map(([v, word]) => (
+          <MenuItem key={v} value={v}>
+            {word}
           </MenuItem>
         ))}
       </Select>

@@ -1,4 +1,5 @@
 import { styled } from '@mui/material/styles';
+import { type ComponentProps, createContext, useContext } from 'react';
 import { flushSync } from 'react-dom';
 
 /** Puts a text into a field as it is entered and selects it, before the first key can come. */
@@ -16,12 +17,19 @@ export const FieldRow = styled('div')<{ wide?: boolean }>(({ wide }) => ({
   minHeight: 28,
 }));
 
-export const FieldLabel = styled('label')(({ theme }) => ({
+const Label = styled('label')(({ theme }) => ({
   color: theme.vars?.palette.text.secondary,
   overflow: 'hidden',
   textOverflow: 'ellipsis',
   whiteSpace: 'nowrap',
 }));
+
+/** One line on what a field does, for whoever rests on its label. */
+export const About = createContext<string | undefined>(undefined);
+
+export function FieldLabel(props: ComponentProps<typeof Label>) {
+  return <Label title={useContext(About)} {...props} />;
+}
 
 /** A line to type in, with room for a unit after it. */
 export const FieldBox = styled('div')(({ theme }) => ({

@@ -7,20 +7,23 @@ import { OwnerContext } from './follow';
 const none: readonly string[] = [];
 
 /**
- * The other parts of the owner's level, or any of the sheet that do not hold the owner: their ids, and words
+ * The other parts of the owner's level and its members, or any of the sheet that do not hold the owner: their ids, and words
  * for them, those of one name told apart by a number.
  */
-export function useSiblings(anywhere = false): { ids: readonly string[]; words: readonly string[] } {
+export function useSiblings(ofWholeSheet = false): { ids: readonly string[]; words: readonly string[] } {
   const owner = useContext(OwnerContext);
   // Ids and names in turn, so that the field is drawn again only when one of them changes.
   const siblings = useEditor(
     useShallow((s) => {
       if (!s.design || owner?.kind !== 'part') return none;
       const { design } = s;
-      const level = anywhere
+      const level = ofWholeSheet
         ? childrenOf(design, s.sheetId, null).flatMap((id) => familyOf(design, id))
-        : childrenOf(design, s.sheetId, parentOf(design, owner.id));
-      const holders = anywhere ? ancestorsOf(design, owner.id) : [];
+        : [
+            ...childrenOf(design, s.sheetId, parentOf(design, owner.id)),
+            ...(design.parts[owner.id]?.children ?? []),
+          ];
+      const holders = ofWholeSheet ? ancestorsOf(design, owner.id) : [];
       return level
         .filter((id) => id !== owner.id && !holders.includes(id))
         .flatMap((id) => [id, design.parts[id].name]);

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { commandById } from './commands';
 import { closeDial, dialPlace, useDial } from './dial-state';
 
-const reach = 92;
+const radius = 92;
 
 const Back = styled('div')({ position: 'fixed', inset: 0, zIndex: 1200, cursor: 'default' });
 
@@ -42,8 +42,8 @@ export function Dial() {
 
   if (!at) return null;
   // The whole dial stays in the window.
-  const x = Math.min(window.innerWidth - reach - 70, Math.max(reach + 70, at.x));
-  const y = Math.min(window.innerHeight - reach - 20, Math.max(reach + 20, at.y));
+  const x = Math.min(window.innerWidth - radius - 70, Math.max(radius + 70, at.x));
+  const y = Math.min(window.innerHeight - radius - 20, Math.max(radius + 20, at.y));
   const act = (i: number) => {
     closeDial();
     commandById.get(commands[i])?.act();
@@ -78,22 +78,22 @@ export function Dial() {
       }}
     >
       <svg
-        width={2 * reach}
-        height={2 * reach}
-        style={{ position: 'absolute', left: x - reach, top: y - reach }}
+        width={2 * radius}
+        height={2 * radius}
+        style={{ position: 'absolute', left: x - radius, top: y - radius }}
         aria-hidden="true"
       >
         <circle
-          cx={reach}
-          cy={reach}
-          r={reach - 24}
+          cx={radius}
+          cy={radius}
+          r={radius - 24}
           fill="none"
           stroke="var(--sc-palette-primary-main)"
           strokeOpacity={0.5}
         />
         <circle
-          cx={reach}
-          cy={reach}
+          cx={radius}
+          cy={radius}
           r={5}
           fill="var(--sc-palette-background-paper)"
           stroke="var(--sc-palette-primary-main)"
@@ -110,7 +110,7 @@ export function Dial() {
             role="menuitem"
             chosen={place === i}
             onClick={() => act(i)}
-            style={{ left: x + 1.25 * reach * Math.sin(a), top: y - (reach - 18) * Math.cos(a) }}
+            style={{ left: x + 1.25 * radius * Math.sin(a), top: y - (radius - 18) * Math.cos(a) }}
           >
             {commandById.get(id)?.word ?? id}
           </Word>

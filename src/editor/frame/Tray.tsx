@@ -8,19 +8,9 @@ import { styled } from '@mui/material/styles';
 import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import { useEditor } from '../state/store';
+import { handTool } from '../tools';
 import { homeRow, pressPlace, stages } from './stages';
 import type { Tool } from './tool';
-
-const hints: Readonly<Record<string, string>> = {
-  pick: 'Press to choose, drag to move. Alt-drag copies, double press goes inside.',
-  path: 'Press for corners, drag for curves. Enter ends, the first node closes.',
-  lettering: 'Press where the words are to start, and type.',
-  line: 'Drag a line. Shift keeps to 45°.',
-  tidy: 'Point at a fault to see it; mend one or all.',
-  points: 'Press or frame points, drag them. Alt frees a handle.',
-  freehand: 'Draw freely; let go near the start to close.',
-  faces: 'Press a face, or sweep across several to join them.',
-};
 
 const Place = styled('div')<{ held: boolean }>(({ theme, held }) => ({
   display: 'flex',
@@ -53,16 +43,17 @@ const Key = styled('span')(({ theme }) => ({
 }));
 
 function TrayPlace({ tool, letter, onPress }: { tool: Tool; letter: string; onPress(): void }) {
-  const inHand = useEditor((s) => s.tool);
+  const inHand = useEditor((s) => s.tool.id);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const shown = tool.kin?.find((t) => t.hand && t.id === inHand) ?? tool;
-  const held = Boolean(shown.hand) && inHand === shown.id;
+  const shown = tool.kin?.find((t) => t.hand?.id === inHand) ?? tool;
+  const held = shown.hand?.id === inHand;
   return (
     <Place held={held}>
       <button
         type="button"
         aria-pressed={shown.hand ? held : undefined}
         aria-keyshortcuts={letter}
+        title={shown.about}
         onClick={() => (shown === tool ? onPress() : shown.act())}
       >
         <shown.icon size={16} strokeWidth={1.5} aria-hidden />
@@ -84,7 +75,8 @@ function TrayPlace({ tool, letter, onPress }: { tool: Tool; letter: string; onPr
             {tool.kin.map((t) => (
               <MenuItem
                 key={t.id}
-                selected={Boolean(t.hand) && t.id === inHand}
+                selected={t.hand?.id === inHand}
+                title={t.about}
                 onClick={() => {
                   setAnchor(null);
                   t.act();
@@ -108,7 +100,6 @@ export function Tray() {
   const stage = useEditor((s) => s.stage);
   const tool = useEditor((s) => s.tool);
   const tools = stages.find((s) => s.number === stage)?.tools ?? [];
-  const hint = hints[tool] ?? 'Drag to draw. Shift keeps sides equal, Alt draws from the centre.';
   return (
     <Box
       role="toolbar"
@@ -139,7 +130,7 @@ export function Tray() {
           textOverflow: 'ellipsis',
         }}
       >
-        {stage === 1 ? hint : ''}
+        {stage === 1 || !tool.rests ? handTool(tool).hint : ''}
       </Box>
     </Box>
   );

@@ -1,6 +1,6 @@
 import type { Part } from '@/core';
 import type { Order, PointChange } from '@/core/edit';
-import { childrenOf, familyOf, samenesses } from '@/core/edit';
+import { childrenOf, commands as core, familyOf, samenesses } from '@/core/edit';
 import { surface } from '../sheet/surface';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
 import {
@@ -15,10 +15,11 @@ import {
   walkCards,
   walkParts,
 } from '../state/actions';
-import { copyParts, paste } from '../state/clipboard';
+import { copyParts, cutParts, paste } from '../state/clipboard';
 import { redo, undo } from '../state/history';
 import { get, say, set } from '../state/store';
 import { stepOutOfTile } from '../state/tile';
+import { tidy } from '../tools';
 import { openDial } from './dial-state';
 import { homeRow, openStage, pressPlace, stages } from './stages';
 
@@ -28,6 +29,10 @@ export interface Command {
   /** Key as it is shown, or nothing. */
   readonly keys?: string;
   readonly group: string;
+  /** What it does, in one line. */
+  readonly about?: string;
+  /** Other words that the trade has for it. */
+  readonly alsoKnown?: readonly string[];
   act(): void;
 }
 
@@ -52,23 +57,35 @@ const order = (how: Order, word: string): Command => ({
   act: chosenOr((ids) => void run(word, { do: 'order', ids, order: how })),
 });
 
+const flip = (axis: 'x' | 'y', word: string, keys: string): Command => ({
+  id: `flip-${axis}`,
+  word,
+  keys,
+  group: 'Parts',
+  about: core.flip.about,
+  alsoKnown: core.flip.alsoKnown,
+  act: chosenOr((ids) => void run(word, { do: 'flip', ids, axis, about: get().reference })),
+});
+
 /** Work on the chosen points where points are at work and some are chosen, else on the chosen parts. */
 const onPointsOr = (change: PointChange, label: string, work: () => void) => () => {
   const { tool, points } = get();
-  if (tool === 'points' && points.length) void run(label, { do: 'points', refs: points, change });
+  if (tool.points && points.length)
+    void run(label, { do: 'points', refs: points, ids: get().chosen, change });
   else work();
 };
 
-const nudge = (dx: number, dy: number) =>
-  onPointsOr(
-    { do: 'shift', dx, dy },
-    'Nudge points',
-    chosenOr((ids) => void run('Nudge', { do: 'nudge', ids, dx, dy })),
-  );
+/** Moves what is chosen; while points are at work these alone, and nothing where none is chosen. */
+function nudge(dx: number, dy: number): void {
+  const { tool, points, chosen: ids } = get();
+  if (!tool.points) void run('Nudge', { do: 'nudge', ids, dx, dy });
+  else if (points.length)
+    void run('Nudge points', { do: 'points', refs: points, ids, change: { do: 'shift', dx, dy } });
+}
 
 /** Every command by word; tools and stages are added to them. */
 export const commands: readonly Command[] = [
-  { id: 'undo', word: 'Undo', keys: 'Ctrl Z', group: 'Edit', act: undo },
+  { id: 'undo', word: 'Undo', alsoKnown: ['back'], keys: 'Ctrl Z', group: 'Edit', act: undo },
   { id: 'redo', word: 'Redo', keys: 'Ctrl Shift Z', group: 'Edit', act: redo },
   { id: 'copy', word: 'Copy', keys: 'Ctrl C', group: 'Edit', act: () => void copyParts() },
   {
@@ -76,12 +93,13 @@ export const commands: readonly Command[] = [
     word: 'Cut',
     keys: 'Ctrl X',
     group: 'Edit',
-    act: () => void copyParts().then(() => run('Cut', { do: 'remove', ids: get().chosen })),
+    act: cutParts,
   },
   { id: 'paste', word: 'Paste', keys: 'Ctrl V', group: 'Edit', act: () => void paste() },
   {
     id: 'duplicate',
     word: 'Duplicate in place',
+    alsoKnown: ['clone', 'copy'],
     keys: 'Ctrl D',
     group: 'Edit',
     act: chosenOr((ids) => void run('Duplicate', { do: 'duplicate', ids })),
@@ -89,6 +107,7 @@ export const commands: readonly Command[] = [
   {
     id: 'remove',
     word: 'Delete',
+    alsoKnown: ['erase', 'clear'],
     keys: 'Delete',
     group: 'Edit',
     act: onPointsOr(
@@ -100,11 +119,12 @@ export const commands: readonly Command[] = [
   {
     id: 'all',
     word: 'Choose all',
+    alsoKnown: ['select all'],
     keys: 'Ctrl A',
     group: 'Edit',
     act: () => {
       const { design, sheetId, scope, tool, report } = get();
-      if (tool === 'points' && report?.points.length)
+      if (tool.points && report?.points.length)
         set({ points: report.points.map(({ part, contour, node }) => ({ part, contour, node })) });
       else if (design)
         choose(
@@ -117,6 +137,7 @@ export const commands: readonly Command[] = [
   {
     id: 'again',
     word: 'Transform again',
+    alsoKnown: ['repeat'],
     keys: 'R',
     group: 'Edit',
     act: chosenOr((ids) => void run('Transform again', { do: 'again', ids, copy: false })),
@@ -128,6 +149,8 @@ export const commands: readonly Command[] = [
     group: 'Edit',
     act: chosenOr((ids) => void run('Duplicate again', { do: 'again', ids, copy: true })),
   },
+  flip('x', 'Flip left to right', '\\'),
+  flip('y', 'Flip top to bottom', '-'),
   order('front', 'Lift to the top'),
   order('forward', 'Lift by one'),
   order('backward', 'Lower by one'),
@@ -135,6 +158,7 @@ export const commands: readonly Command[] = [
   {
     id: 'hide',
     word: 'Hide',
+    alsoKnown: ['invisible'],
     group: 'Parts',
     act: chosenOr(() => changeChosen('Hide', (p) => ({ ...p, hidden: true }))),
   },
@@ -164,17 +188,32 @@ export const commands: readonly Command[] = [
       act: () => chooseLike(by),
     }),
   ),
-  { id: 'tidy', word: 'Tidy check', group: 'Parts', act: () => takeTool('tidy') },
+  { id: 'tidy', word: 'Tidy check', group: 'Parts', act: () => takeTool(tidy) },
   { id: 'next-part', word: 'Next part', keys: ']', group: 'Walk', act: () => walkParts(1) },
   { id: 'previous-part', word: 'Previous part', keys: '[', group: 'Walk', act: () => walkParts(-1) },
   { id: 'next-card', word: 'Next card', keys: '.', group: 'Walk', act: () => walkCards(1) },
   { id: 'previous-card', word: 'Previous card', keys: ',', group: 'Walk', act: () => walkCards(-1) },
-  { id: 'fit', word: 'Show the whole sheet', keys: 'Z', group: 'View', act: fitSheet },
-  { id: 'fit-chosen', word: 'Show what is chosen', keys: 'Shift Z', group: 'View', act: fitChosen },
+  {
+    id: 'fit',
+    word: 'Show the whole sheet',
+    alsoKnown: ['zoom to sheet'],
+    keys: 'Z',
+    group: 'View',
+    act: fitSheet,
+  },
+  {
+    id: 'fit-chosen',
+    word: 'Show what is chosen',
+    alsoKnown: ['zoom to selection'],
+    keys: 'Shift Z',
+    group: 'View',
+    act: fitChosen,
+  },
   { id: 'actual', word: 'Show at 100 %', group: 'View', act: () => zoomTo(1) },
   {
     id: 'outline',
     word: 'Outline view',
+    alsoKnown: ['wireframe'],
     keys: 'O',
     group: 'View',
     act: () => set((s) => ({ outlineView: !s.outlineView })),
@@ -182,6 +221,7 @@ export const commands: readonly Command[] = [
   {
     id: 'snapping',
     word: 'Snapping on or off',
+    alsoKnown: ['magnet'],
     group: 'View',
     act: () =>
       set((s) => ({ snapping: !s.snapping, notice: s.snapping ? 'Snapping is off.' : 'Snapping is on.' })),
@@ -205,15 +245,29 @@ export const commands: readonly Command[] = [
     act: () => set((s) => ({ folded: { ...s.folded, bench: !s.folded.bench } })),
   },
   { id: 'guide-middle', word: 'Guides through the middle', group: 'View', act: guideMiddle },
-  { id: 'export', word: 'Export', group: 'View', act: () => set({ dialog: 'export' }) },
+  {
+    id: 'export',
+    word: 'Export',
+    alsoKnown: ['save as picture', 'png', 'svg', 'render'],
+    group: 'View',
+    act: () => set({ dialog: 'export' }),
+  },
   {
     id: 'dial',
     word: 'Dial at the pointer',
+    alsoKnown: ['pie menu'],
     keys: 'Q',
     group: 'View',
     act: () => openDial(),
   },
-  { id: 'keys', word: 'Keys', keys: '?', group: 'View', act: () => set({ dialog: 'keys' }) },
+  {
+    id: 'keys',
+    word: 'Keys',
+    alsoKnown: ['shortcuts', 'help'],
+    keys: '?',
+    group: 'View',
+    act: () => set({ dialog: 'keys' }),
+  },
   ...stages.map(
     (s): Command => ({
       id: `stage-${s.number}`,
@@ -228,8 +282,10 @@ export const commands: readonly Command[] = [
       .flatMap((t, i) => (t.kin ?? [t]).map((tool, k) => ({ tool, key: k === 0 ? homeRow[i] : undefined })))
       .map(
         ({ tool: t, key }): Command => ({
-          id: `tool-${s.number}-${t.id}`,
+          id: `tool-${t.id}`,
           word: t.word,
+          about: t.about,
+          alsoKnown: t.alsoKnown,
           keys: key,
           group: s.word,
           act: () => {
@@ -244,12 +300,10 @@ export const commands: readonly Command[] = [
 /** Every command by its id. */
 export const commandById: ReadonlyMap<string, Command> = new Map(commands.map((c) => [c.id, c]));
 
+/** Copying, cutting and pasting are the browser's (`use-clipboard`). */
 const withControl: Readonly<Record<string, string>> = {
   z: 'undo',
   y: 'redo',
-  c: 'copy',
-  x: 'cut',
-  v: 'paste',
   d: 'duplicate',
   a: 'all',
 };
@@ -260,6 +314,8 @@ const plain: Readonly<Record<string, string>> = {
   ',': 'previous-card',
   o: 'outline',
   '?': 'keys',
+  '\\': 'flip-x',
+  '-': 'flip-y',
   q: 'dial',
   Delete: 'remove',
   Backspace: 'remove',
@@ -291,7 +347,7 @@ export function pressKey(e: KeyboardEvent): boolean {
   if (arrow) {
     if (!get().chosen.length) return false;
     const by = e.shiftKey ? 10 : 1;
-    nudge(arrow[0] * by, arrow[1] * by)();
+    nudge(arrow[0] * by, arrow[1] * by);
     return true;
   }
   if (key === 'r') {

@@ -1,17 +1,21 @@
 import type { LucideIcon } from 'lucide-react';
-import type { Part } from '@/core';
-import type { Alignment, CardRef } from '@/core/edit';
-import type { StudioCommand } from '@/worker/commands';
+import { type Described, type Part, steps } from '@/core';
+import { type Alignment, type CardRef, type Command, commands } from '@/core/edit';
 import { run, takeTool } from '../state/actions';
 import { get, say } from '../state/store';
+import type { HandTool } from '../tools';
 import { addStep } from './recipe';
 
 export interface Tool {
   readonly id: string;
   readonly word: string;
+  /** What it is for, in one line. */
+  readonly about: string;
+  /** Other words that the trade has for it. */
+  readonly alsoKnown?: readonly string[];
   readonly icon: LucideIcon;
-  /** Whether the tool stays in hand; otherwise it acts at once. */
-  readonly hand?: boolean;
+  /** What stays in hand with it; otherwise it acts at once. */
+  readonly hand?: HandTool;
   /** Kin that share its place on the tray. */
   readonly kin?: readonly Tool[];
   act(): void;
@@ -26,35 +30,39 @@ export interface Stage {
 }
 
 /** A tool that is taken in hand. */
-export const take = (id: string, word: string, icon: LucideIcon): Tool => ({
-  id,
-  word,
+export const take = (hand: HandTool, icon: LucideIcon): Tool => ({
+  id: hand.id,
+  word: hand.word,
+  about: hand.hint,
+  alsoKnown: hand.alsoKnown,
   icon,
-  hand: true,
-  act: () => takeTool(id),
+  hand,
+  act: () => takeTool(hand),
 });
 
 /** A tool that acts at once. */
-export const act = (id: string, word: string, icon: LucideIcon, work: () => void): Tool => ({
-  id,
-  word,
-  icon,
-  act: work,
-});
-
-/** A tool that runs a command on all chosen parts. */
-export const onChosen = (
+export const act = (
   id: string,
-  word: string,
+  { label, about, alsoKnown }: Described,
   icon: LucideIcon,
-  command: (ids: readonly string[]) => StudioCommand,
-): Tool =>
-  act(
+  work: () => void,
+): Tool => ({ id, word: label, about, alsoKnown, icon, act: work });
+
+/** A tool that runs a command on all chosen parts; its words are the command's, or its own. */
+export function onChosen(
+  id: string,
+  icon: LucideIcon,
+  command: (ids: readonly string[]) => Command,
+  own?: Described,
+): Tool {
+  const words = own ?? commands[command([]).do];
+  return act(
     id,
-    word,
+    words,
     icon,
-    needsChoice((ids) => void run(word, command(ids))),
+    needsChoice((ids) => void run(words.label, command(ids))),
   );
+}
 
 /** Several tools of one place: the first stands for them, the others open beside it. */
 export const family = (first: Tool, ...others: readonly Tool[]): Tool => ({
@@ -77,19 +85,18 @@ export const onePart = (work: (part: Part) => void) => () => {
   else say('Choose one part first.');
 };
 
-export const align = (how: Alignment, word: string, icon: LucideIcon): Tool =>
-  act(
-    `align-${how}`,
-    word,
-    icon,
-    needsChoice((ids) => void run(word, { do: 'align', ids, how })),
-  );
+export const align = (how: Alignment, label: string, about: string, icon: LucideIcon): Tool =>
+  onChosen(`align-${how}`, icon, (ids) => ({ do: 'align', ids, how }), {
+    label,
+    about,
+    alsoKnown: ['line up', 'arrange'],
+  });
 
 /** A tool that puts a step at the end of the chosen part's recipe. */
-export const stepTool = (kind: string, word: string, icon: LucideIcon): Tool =>
+export const stepTool = (kind: string, icon: LucideIcon, label = steps[kind].label): Tool =>
   act(
     kind,
-    word,
+    { ...steps[kind], label },
     icon,
     onePart((p) => addStep(p, kind)),
   );

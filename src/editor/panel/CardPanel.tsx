@@ -1,28 +1,20 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import dynamic from 'next/dynamic';
-import { type Card, finishes, type Part, steps } from '@/core';
-import { type Aspect, aspects, type CardRef, stepsOf } from '@/core/edit';
+import { type Card, fieldLabel, finishes, kindLabel, type Part, steps } from '@/core';
+import { type CardRef, stepsOf } from '@/core/edit';
 import { withCards } from '../bench/cards';
-import { ChoiceField } from '../fields/ChoiceField';
 import { OwnerContext, ownerOf } from '../fields/follow';
-import { NumberField } from '../fields/NumberField';
 import { ParamFields } from '../fields/ParamFields';
-import { wordFor } from '../fields/words';
 import { changePart, run } from '../state/actions';
-import { set, useChosenPart, useEditor } from '../state/store';
+import { useChosenPart, useEditor } from '../state/store';
+import { handTool } from '../tools';
 import { CoatFields } from './CoatFields';
 import { LookKeeping } from './LookKeeping';
 import { LookFields, ManyFields, PlaceFields } from './PartFields';
-import { PointFields } from './PointFields';
 import { Section } from './Section';
 import { SheetFields } from './SheetFields';
 import { SourceFields } from './SourceFields';
-import { TidyFields } from './TidyFields';
-
-// Charts are large and come when one is looked at.
-const LightnessChart = dynamic(() => import('./paint/LightnessChart').then((m) => m.LightnessChart));
 
 /** Numbers of the part's place that a step tells: typed, they move it. */
 function PlacedFields({ part, card }: { part: Part; card: Card }) {
@@ -34,7 +26,7 @@ function PlacedFields({ part, card }: { part: Part; card: Card }) {
       fields={placed.fields}
       params={told}
       onChange={(name, value) =>
-        void run(wordFor(name), {
+        void run(fieldLabel(placed.fields, name), {
           do: 'put-placed',
           id: part.id,
           card: card.id,
@@ -57,7 +49,7 @@ function StepFields({ part, at }: { part: Part; at: CardRef & { list: 'steps' | 
   // A coat has no siblings to be centred on.
   const fields = coat ? all.filter((f) => f.type !== 'part') : all;
   return (
-    <Section title={wordFor(card.kind)}>
+    <Section title={kindLabel(list, card.kind)}>
       {fault && (
         <Box
           role={fault.note ? 'note' : 'alert'}
@@ -73,7 +65,7 @@ function StepFields({ part, at }: { part: Part; at: CardRef & { list: 'steps' | 
         at={`${coat ? `coats/${coat}/` : ''}${list}/${id}/params`}
         world={world}
         onChange={(name, value, other) =>
-          changePart(wordFor(name), part.id, (p) =>
+          changePart(fieldLabel(fields, name), part.id, (p) =>
             withCards(p, { list, ...(coat ? { coat } : {}) }, (cards) =>
               (cards as readonly Card[]).map((c) =>
                 c.id === id
@@ -108,64 +100,12 @@ function CardFields({ part, card }: { part: Part; card: CardRef }) {
   return <StepFields part={part} at={card as CardRef & { list: 'steps' | 'finishes' }} />;
 }
 
-function FreehandFields() {
-  const smoothness = useEditor((s) => s.smoothness);
-  return (
-    <Section title="Freehand">
-      <NumberField
-        label="Smoothness"
-        suffix="px"
-        value={smoothness}
-        min={0.2}
-        max={40}
-        onChange={(v) => set({ smoothness: v })}
-      />
-    </Section>
-  );
-}
-
-function PickUpFields() {
-  const aspect = useEditor((s) => s.pickUp);
-  return (
-    <Section title="Pick up">
-      <ChoiceField
-        label="Takes"
-        value={aspect}
-        options={aspects}
-        onChange={(a) => set({ pickUp: a as Aspect })}
-      />
-      <Box role="note" sx={{ color: 'text.secondary' }}>
-        Press a part on the sheet: what is chosen takes this from it.
-      </Box>
-    </Section>
-  );
-}
-
-function ProfileFields() {
-  const profile = useEditor((s) => s.profile);
-  return (
-    <Section title="Lightness along a line">
-      {profile ? (
-        <LightnessChart
-          colours={profile.colours}
-          length={Math.hypot(profile.to.x - profile.from.x, profile.to.y - profile.from.y)}
-        />
-      ) : (
-        <Box sx={{ color: 'text.secondary' }}>Drag a line on the sheet: its colours are charted here.</Box>
-      )}
-    </Section>
-  );
-}
-
 /** The controls of what is chosen: a card of the recipe, several parts, or the sheet. */
 export function CardPanel() {
   const part = useChosenPart();
   const card = useEditor((s) => s.card);
-  const tidy = useEditor((s) => s.tool === 'tidy');
-  const free = useEditor((s) => s.tool === 'freehand');
-  const atPoints = useEditor((s) => s.tool === 'points');
-  const profiling = useEditor((s) => s.tool === 'profile');
-  const pickingUp = useEditor((s) => s.tool === 'pick-up');
+  const tool = useEditor((s) => s.tool);
+  const { panel: Own, insteadOfCard: Instead } = handTool(tool);
   const many = useEditor((s) => s.chosen.length > 1);
   return (
     <Box
@@ -181,12 +121,9 @@ export function CardPanel() {
         bgcolor: 'background.paper',
       }}
     >
-      {free && <FreehandFields />}
-      {tidy && <TidyFields />}
-      {pickingUp && <PickUpFields />}
-      {profiling && <ProfileFields />}
-      {atPoints ? (
-        <PointFields />
+      {Own && <Own />}
+      {Instead ? (
+        <Instead />
       ) : many ? (
         <ManyFields />
       ) : part && card ? (

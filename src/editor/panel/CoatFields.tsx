@@ -1,24 +1,24 @@
 'use client';
 
-import { type Coat, isGroup, type Part, shownCoatFields } from '@/core';
+import { type Coat, fieldLabel, isGroup, kindLabel, type Part, shownCoatFields } from '@/core';
 import { ParamFields } from '../fields/ParamFields';
-import { wordFor } from '../fields/words';
 import { changePart } from '../state/actions';
 import { PaintFields } from './paint/PaintFields';
 import { Section } from './Section';
 
 /** A coat's paint and its own numbers. */
 export function CoatFields({ part, coat }: { part: Part; coat: Coat }) {
+  const fields = shownCoatFields(coat, isGroup(part.source));
   return (
     <>
       <PaintFields part={part} coat={coat} />
-      <Section title={wordFor(coat.kind)}>
+      <Section title={kindLabel('coats', coat.kind)}>
         <ParamFields
-          fields={shownCoatFields(coat, isGroup(part.source))}
+          fields={fields}
           params={coat as unknown as Record<string, unknown>}
           at={`coats/${coat.id}`}
           onChange={(name, value) =>
-            changePart(wordFor(name), part.id, (p) => ({
+            changePart(fieldLabel(fields, name), part.id, (p) => ({
               ...p,
               coats: p.coats.map((c) => (c.id === coat.id ? { ...c, [name]: value } : c)),
             }))

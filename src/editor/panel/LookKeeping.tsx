@@ -52,7 +52,6 @@ function LooksKept({ part }: { part: Part }) {
     <Section title="Look">
       <ChoiceField
         label="Wears"
-        plain
         value={worn?.name ?? noLook}
         options={[noLook, ...looks.map((l) => l.name)]}
         onChange={(name) => {
@@ -73,7 +72,6 @@ function LooksKept({ part }: { part: Part }) {
       {looks.length > 0 && !worn && (
         <ChoiceField
           label="Change a look to it"
-          plain
           value={choose}
           options={[choose, ...looks.map((l) => l.name)]}
           onChange={(name) => {

@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { blendModes, type Part, type Place } from '@/core';
+import { blendWords, type Part, type Place } from '@/core';
 import { gradientsOf, parentOf } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
 import { NumberField } from '../fields/NumberField';
@@ -10,6 +10,7 @@ import { SwitchField } from '../fields/SwitchField';
 import { drawnFor } from '../fields/steady';
 import { changeChosen, changePart, run } from '../state/actions';
 import { get, set, useEditor } from '../state/store';
+import { FlipButtons } from './FlipButtons';
 import { ReferencePoint, referenceWord } from './ReferencePoint';
 import { Section } from './Section';
 
@@ -89,6 +90,7 @@ function PlaceAndSize({ part }: { part: Part }) {
         </Box>
       )}
       <ReferencePoint />
+      <FlipButtons />
       {(['x', 'y'] as const).map((axis) => (
         <NumberField
           key={axis}
@@ -152,7 +154,7 @@ function WholePart({ part }: { part: Part }) {
       <ChoiceField
         label="Blend mode"
         value={part.blend}
-        options={blendModes}
+        options={blendWords}
         onChange={(v) => changePart('Blend mode', part.id, (p) => ({ ...p, blend: v as Part['blend'] }))}
       />
       <SwitchField
@@ -203,6 +205,7 @@ export function ManyFields() {
     <>
       <Section title={`${chosen.length} parts`}>
         <ReferencePoint />
+        <FlipButtons />
         <SizeFields ids={chosen} words={['Width together', 'Height together']} />
         <ScaleHabits sized />
         <NumberField

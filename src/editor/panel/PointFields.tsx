@@ -15,7 +15,8 @@ const limit = 1e6;
 
 /** Does something with the chosen points. */
 function act(label: string, change: PointChange): void {
-  void run(label, { do: 'points', refs: get().points, change });
+  const { points: refs, chosen: ids } = get();
+  void run(label, { do: 'points', refs, change, ids });
 }
 
 const rows: readonly (readonly (readonly [string, PointChange])[])[] = [
@@ -49,16 +50,15 @@ const rows: readonly (readonly (readonly [string, PointChange])[])[] = [
 export function PointFields() {
   const chosen = useEditor((s) => s.points);
   const all = useEditor((s) => s.report?.points);
-  const drawn = useEditor((s) => s.chosen.some((id) => s.design?.parts[id]?.source.kind === 'path'));
   const [radius, setRadius] = useState(24);
   const here = all?.filter((p) => chosen.some((q) => samePoint(p, q))) ?? [];
   if (!here.length)
     return (
       <Section title="Points">
         <Typography variant="body2" color="text.secondary">
-          {drawn
-            ? 'Press points or drag a frame round them. Two presses on an edge put a point there.'
-            : 'Choose a drawn path. Other parts have points once Plain path has made them one.'}
+          {all?.length
+            ? 'Press points or drag a frame round them. Two presses on an edge put a point there. Shapes stay what they are where their size or skew can say it, and become drawn paths otherwise.'
+            : 'Choose parts: their points are shown here.'}
         </Typography>
       </Section>
     );

@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { clipText, type Guide, gridKinds, isUnit, makeId, type Sheet, type SheetGrid, units } from '@/core';
+import { clipText, type Guide, isUnit, makeId, type Sheet, type SheetGrid, units } from '@/core';
 import { ChoiceField } from '../fields/ChoiceField';
 import { ColourField } from '../fields/colour/ColourField';
 import { OwnerContext, ownerOf } from '../fields/follow';
@@ -20,9 +20,9 @@ const changeGrid = (label: string, change: Partial<SheetGrid>): void =>
   changeSheet(label, (s) => ({ ...s, grid: { ...s.grid, ...change } }));
 
 const gridWords: Readonly<Record<SheetGrid['kind'], string>> = {
-  square: 'square',
-  angled: 'isometric',
-  polar: 'polar',
+  square: 'Square',
+  angled: 'Isometric',
+  polar: 'Polar',
 };
 
 function GridFields({ sheet }: { sheet: Sheet }) {
@@ -33,12 +33,9 @@ function GridFields({ sheet }: { sheet: Sheet }) {
       <SwitchField label="Show and snap" value={grid.on} onChange={(on) => changeGrid('Grid', { on })} />
       <ChoiceField
         label="Kind"
-        value={gridWords[grid.kind]}
-        options={Object.values(gridWords)}
-        onChange={(word) => {
-          const kind = gridKinds.find((g) => gridWords[g] === word);
-          if (kind) changeGrid('Kind of grid', { kind, on: true });
-        }}
+        value={grid.kind}
+        options={gridWords}
+        onChange={(kind) => changeGrid('Kind of grid', { kind: kind as SheetGrid['kind'], on: true })}
       />
       <NumberField
         label="Spacing"
@@ -47,7 +44,7 @@ function GridFields({ sheet }: { sheet: Sheet }) {
         address="grid/spacing"
         min={0.01}
         max={100000}
-        onChange={(v) => changeGrid('Grid spacing', { spacing: v * k })}
+        onChange={(v) => changeGrid('Grid spacing', { spacing: v * k, on: true })}
       />
       {grid.kind === 'angled' && (
         <>
@@ -58,7 +55,7 @@ function GridFields({ sheet }: { sheet: Sheet }) {
             address="grid/angleA"
             min={-360}
             max={360}
-            onChange={(angleA) => changeGrid('Grid axis', { angleA })}
+            onChange={(angleA) => changeGrid('Grid axis', { angleA, on: true })}
           />
           <NumberField
             label="Second axis"
@@ -67,7 +64,7 @@ function GridFields({ sheet }: { sheet: Sheet }) {
             address="grid/angleB"
             min={-360}
             max={360}
-            onChange={(angleB) => changeGrid('Grid axis', { angleB })}
+            onChange={(angleB) => changeGrid('Grid axis', { angleB, on: true })}
           />
         </>
       )}
@@ -79,7 +76,7 @@ function GridFields({ sheet }: { sheet: Sheet }) {
           min={1}
           max={720}
           whole
-          onChange={(spokes) => changeGrid('Grid rays', { spokes })}
+          onChange={(spokes) => changeGrid('Grid rays', { spokes, on: true })}
         />
       )}
     </Section>
@@ -139,6 +136,13 @@ function GuideFields({ sheet }: { sheet: Sheet }) {
             max={90}
             onChange={(slant) => put(g.id, { slant })}
           />
+          <Button
+            size="small"
+            aria-label={`${g.locked ? 'Unlock' : 'Lock'} guide ${i + 1}`}
+            onClick={() => put(g.id, { locked: !g.locked })}
+          >
+            {g.locked ? 'Unlock' : 'Lock'}
+          </Button>
           <Button
             size="small"
             aria-label={`Remove guide ${i + 1}`}
@@ -205,7 +209,6 @@ export function SheetFields() {
           label="Unit"
           value={sheet.unit}
           options={unitNames}
-          plain
           onChange={(v) => isUnit(v) && changeSheet('Unit', (s) => ({ ...s, unit: v }))}
         />
         <SwitchField

@@ -4,13 +4,17 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import {
   type Coat,
+  clipWords,
   type Design,
   type Faces,
+  fieldLabel,
   holders,
   holdsParts,
+  holdWords,
   isPrimitive,
+  kindLabel,
   makeId,
-  operations,
+  operationWords,
   type Part,
   primitives,
 } from '@/core';
@@ -19,14 +23,14 @@ import { ChoiceField } from '../fields/ChoiceField';
 import { ColourField } from '../fields/colour/ColourField';
 import { ParamFields } from '../fields/ParamFields';
 import { SwitchField } from '../fields/SwitchField';
-import { kindWord, wordFor } from '../fields/words';
-import { changePart, run, takeTool } from '../state/actions';
+import { changePart, layDown, run, takeTool } from '../state/actions';
 import { set, useEditor } from '../state/store';
+import { faces as facesTool } from '../tools/faces';
 import { LetteringFields } from './lettering/LetteringFields';
 import { Section } from './Section';
 
-const changeSource = (part: Part, name: string, value: unknown): void =>
-  changePart(wordFor(name), part.id, (p) => ({
+const changeSource = (part: Part, label: string, name: string, value: unknown): void =>
+  changePart(label, part.id, (p) => ({
     ...p,
     source: { ...p.source, [name]: value } as Part['source'],
   }));
@@ -46,7 +50,7 @@ function LookOf({ part }: { part: Part }) {
   const givers = lookGivers(design, part);
   if (!givers.length) return null;
   const now = givers.find((g) => bare(g.coats) === bare(part.coats));
-  const own = 'its own';
+  const own = 'Its own';
   const names = givers.map((g) => g.name);
   return (
     <ChoiceField
@@ -68,11 +72,11 @@ function LookOf({ part }: { part: Part }) {
 
 function FacesFields({ part, source }: { part: Part; source: Faces }) {
   const press = useEditor((s) => s.facePress);
-  const atHand = useEditor((s) => s.tool === 'faces');
+  const atHand = useEditor((s) => s.tool === facesTool);
   const faces = useEditor((s) => s.report?.faces);
   const kept = faces?.filter((f) => !f.dropped).length ?? 0;
   const all = faces?.map((f) => f.key) ?? [];
-  const words = { keep: 'keep / drop', colour: 'colour' } as const;
+  const words = { keep: 'Keep / drop', colour: 'Colour' } as const;
   const change = (label: string, change: { do: 'part' | 'keep' }) =>
     void run(label, { do: 'change-faces', id: part.id, keys: all, change });
   return (
@@ -81,12 +85,16 @@ function FacesFields({ part, source }: { part: Part; source: Faces }) {
         {kept} of {all.length} kept
         {source.regions.length ? `, ${source.regions.length} joined or coloured` : ''}
       </Typography>
-      <SwitchField label="Faces at hand" value={atHand} onChange={(on) => takeTool(on ? 'faces' : 'pick')} />
+      <SwitchField
+        label="Faces at hand"
+        value={atHand}
+        onChange={(on) => (on ? takeTool(facesTool) : layDown())}
+      />
       <ChoiceField
         label="Press to"
-        value={words[press.do]}
-        options={Object.values(words)}
-        onChange={(word) => set({ facePress: { ...press, do: word === words.keep ? 'keep' : 'colour' } })}
+        value={press.do}
+        options={words}
+        onChange={(way) => set({ facePress: { ...press, do: way as keyof typeof words } })}
       />
       {press.do === 'colour' && (
         <ColourField
@@ -105,8 +113,6 @@ function FacesFields({ part, source }: { part: Part; source: Faces }) {
   );
 }
 
-const clipWays = ['shape', 'alpha', 'luminance'] as const;
-const holdingWays = ['plain', 'isolated', 'knock-out'] as const;
 const holdingWords = {
   plain: 'Blend modes inside reach what lies under the group.',
   isolated: 'Blend modes inside reach the members only.',
@@ -135,8 +141,8 @@ export function SourceFields({ part }: { part: Part }) {
         <ChoiceField
           label="Operation"
           value={source.operation}
-          options={operations}
-          onChange={(operation) => changeSource(part, 'operation', operation)}
+          options={operationWords}
+          onChange={(operation) => changeSource(part, 'Operation', 'operation', operation)}
         />
         <LookOf part={part} />
       </Section>
@@ -154,15 +160,15 @@ export function SourceFields({ part }: { part: Part }) {
           <ChoiceField
             label="Clips by its"
             value={source.clipBy ?? 'shape'}
-            options={clipWays}
-            onChange={(v) => changeSource(part, 'clipBy', v)}
+            options={clipWords}
+            onChange={(v) => changeSource(part, 'Clips by its', 'clipBy', v)}
           />
         )}
         <ChoiceField
           label="Holds together"
           value={source.holds ?? 'plain'}
-          options={holdingWays}
-          onChange={(v) => changeSource(part, 'holds', v)}
+          options={holdWords}
+          onChange={(v) => changeSource(part, 'Holds together', 'holds', v)}
         />
         <Typography variant="body2" color="text.secondary">
           {holdingWords[source.holds ?? 'plain']}
@@ -182,13 +188,13 @@ export function SourceFields({ part }: { part: Part }) {
   const { fields } = holdsParts(source) ? holders[source.kind] : primitives[kind];
   if (!fields.length || !(isPrimitive(source) || holdsParts(source))) return null;
   return (
-    <Section title={kindWord(kind)}>
+    <Section title={kindLabel('source', kind)}>
       {kind === 'lock-up' && <LockUpUnit />}
       <ParamFields
         fields={fields}
         params={params as Record<string, unknown>}
         at="source"
-        onChange={(name, value) => changeSource(part, name, value)}
+        onChange={(name, value) => changeSource(part, fieldLabel(fields, name), name, value)}
       />
     </Section>
   );

@@ -5,7 +5,7 @@ import type { SheetHandle } from '@/core/edit';
 import { sameCard } from '../state/actions';
 import { colourStage, useEditor } from '../state/store';
 import { brass, madder, panel } from './colours';
-import { pressHandle } from './pointer';
+import { pressHandle } from './grip-press';
 import { pressGradientLine } from './stops';
 import { toView } from './view';
 
@@ -100,26 +100,6 @@ function Grip({ h, chosen }: { h: SheetHandle; chosen: boolean }) {
 /** A grip; one that stays is not drawn again, though the report names it anew. */
 const CardHandle = memo(Grip, (a, b) => a.chosen === b.chosen && sameHandle(a.h, b.h));
 
-/** Tools in hand with which the grips of the card at hand stay in sight. */
-const gripTools = new Set(['pick', 'mesh-lines', 'pick-up']);
-
-/** The line whose colours are charted. */
-export function ProfileLine() {
-  const view = useEditor((s) => s.view);
-  const line = useEditor((s) => (s.tool === 'profile' ? s.profile : null));
-  if (!line) return null;
-  const [a, b] = [toView(view, line.from), toView(view, line.to)];
-  return (
-    <g data-testid="profile-line">
-      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={panel} strokeWidth={4} strokeOpacity={0.8} />
-      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={madder} strokeWidth={1.5} />
-      {[a, b].map((p, i) => (
-        <circle key={i} cx={p.x} cy={p.y} r={4} fill={panel} stroke={madder} strokeWidth={1.5} />
-      ))}
-    </g>
-  );
-}
-
 /** The rows and columns of a mesh, as far as such lines go with the card at hand. */
 function PaintLines() {
   const view = useEditor((s) => s.view);
@@ -145,7 +125,7 @@ export function CardHandles() {
   const tool = useEditor((s) => s.tool);
   // Several parts share their gradients' grips where colour is worked on.
   const shared = useEditor((s) => s.chosen.length > 1 && s.stage !== colourStage);
-  if (!handles || shared || !gripTools.has(tool)) return null;
+  if (!handles || shared || !tool.grips) return null;
   const shown = handles.map((h) => <CardHandle key={h.id} h={h} chosen={grips.includes(h.id)} />);
   return (
     <>

@@ -26,14 +26,13 @@ function apply(id: string, faces: readonly FaceOnSheet[], keys: readonly string[
 /** The faces of the chosen part while they are at hand: pointed at, pressed, swept across. */
 export function FaceAreas() {
   const view = useEditor((s) => s.view);
-  const tool = useEditor((s) => s.tool);
   const faces = useEditor((s) => s.report?.faces);
   const id = useEditor((s) => s.chosen[0]);
   const [over, setOver] = useState<string | null>(null);
   const [swept, setSwept] = useState<readonly string[]>([]);
   /** The faces of the sweep under way, for the listeners that outlive a drawing. */
   const sweep = useRef<readonly string[]>([]);
-  if (tool !== 'faces' || !faces?.length) return null;
+  if (!faces?.length) return null;
 
   const press = (e: PointerEvent, key: string) => {
     if (e.button !== 0) return;

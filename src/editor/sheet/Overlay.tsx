@@ -5,14 +5,13 @@ import type { Point } from '@/core';
 import type { SnapHit } from '@/core/edit';
 import { useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
-import { CardHandles, ProfileLine } from './CardGrips';
+import { handTool } from '../tools';
+import { CardHandles } from './CardGrips';
 import { brass, madder, panel } from './colours';
-import { FaceAreas } from './FaceAreas';
 import { Grid, Guides } from './Grid';
-import { PointsAtWork } from './PointsAtWork';
-import { pressScale, pressTurn } from './pointer';
+import { pressScale, pressTurn } from './grip-press';
 import { usePointerState } from './pointer-state';
-import { TidyMarks } from './TidyMarks';
+import { ScopeVeil } from './Scope';
 import { TileCell } from './TileBar';
 import { TypingMarks } from './TypingLayer';
 import { toView } from './view';
@@ -113,7 +112,7 @@ function ChosenBox() {
   const box = useEditor((s) => s.report?.box);
   const tool = useEditor((s) => s.tool);
   const typing = useEditor((s) => s.typing !== null);
-  if (!box || typing || tool !== 'pick') return null;
+  if (!box || typing || !tool.box) return null;
   const corners = box.map((p) => toView(view, p));
   const small = Math.hypot(corners[0].x - corners[2].x, corners[0].y - corners[2].y) < 30;
   const places = gripPlaces(corners);
@@ -260,6 +259,12 @@ function Drafts() {
   );
 }
 
+/** What the tool in hand shows. */
+function ToolMarks() {
+  const Marks = useEditor((s) => handTool(s.tool).marks);
+  return Marks ? <Marks /> : null;
+}
+
 /** Everything drawn over the tiles. */
 export function Overlay() {
   const view = useEditor((s) => s.view);
@@ -282,17 +287,15 @@ export function Overlay() {
           strokeOpacity={0.5}
         />
       )}
+      <ScopeVeil />
       <Grid />
       <Guides />
       <Construction />
       <TileCell />
       <Outlines />
-      <FaceAreas />
-      <PointsAtWork />
-      <TidyMarks />
+      <ToolMarks />
       <ChosenBox />
       <CardHandles />
-      <ProfileLine />
       <TypingMarks />
       <Drafts />
       <SnapLines />

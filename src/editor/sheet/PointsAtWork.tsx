@@ -9,11 +9,10 @@ import { toView } from './view';
 /** Nodes, handles and edges of the chosen drawn paths while points are at work. */
 export function PointsAtWork() {
   const view = useEditor((s) => s.view);
-  const tool = useEditor((s) => s.tool);
   const points = useEditor((s) => s.report?.points);
   const segments = useEditor((s) => s.report?.segments);
   const chosen = useEditor((s) => s.points);
-  if (tool !== 'points' || !points) return null;
+  if (!points) return null;
   const handle = (p: (typeof points)[number], side: 'in' | 'out', to: Point) => {
     const [a, b] = [toView(view, p), toView(view, to)];
     return (

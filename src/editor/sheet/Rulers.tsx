@@ -7,6 +7,7 @@ import { fromSheetUnits, makeId, toSheetUnits } from '@/core';
 import { changeSheet } from '../state/actions';
 import { set, useEditor } from '../state/store';
 import { pressGuide } from './guide-press';
+import { roundingHere } from './view';
 
 /** A round step of 1, 2 or 5 times a power of ten that is at least `least`. */
 function roundStep(least: number): number {
@@ -35,7 +36,8 @@ function Ruler({ axis }: { axis: 'x' | 'y' }) {
     if (!sheet) return null;
     const p = axis === 'x' ? e.clientY - sheet.top : e.clientX - sheet.left;
     if (p < 0) return null;
-    return Math.round((p - (axis === 'x' ? view.y : view.x)) / view.zoom);
+    const grain = roundingHere();
+    return Math.round((p - (axis === 'x' ? view.y : view.x)) / view.zoom / grain) * grain;
   };
 
   return (
@@ -111,14 +113,15 @@ function Ruler({ axis }: { axis: 'x' | 'y' }) {
               key={g.id}
               d={d}
               data-testid={`guide-mark-${g.id}`}
-              fill={theme.vars?.palette.primary.main ?? theme.palette.primary.main}
-              style={{ cursor: axis === 'x' ? 'col-resize' : 'row-resize' }}
+              fill={g.locked ? 'none' : (theme.vars?.palette.primary.main ?? theme.palette.primary.main)}
+              stroke={theme.vars?.palette.primary.main ?? theme.palette.primary.main}
+              style={{ cursor: g.locked ? 'default' : axis === 'x' ? 'col-resize' : 'row-resize' }}
               onPointerDown={(e) => {
                 e.stopPropagation();
-                pressGuide(e, g);
+                if (!g.locked) pressGuide(e, g);
               }}
             >
-              <title>Drag the guide</title>
+              <title>{g.locked ? 'A locked guide' : 'Drag the guide; press twice to type its place'}</title>
             </path>
           );
         })}

@@ -2,17 +2,20 @@
 
 import Box from '@mui/material/Box';
 import { useEffect, useRef, useState } from 'react';
-import { get, set, useEditor } from '../state/store';
+import { get, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
+import { handTool } from '../tools';
+import { GuidePrompt } from './GuidePrompt';
 import { Overlay } from './Overlay';
 import { PaletteRail } from './PaletteRail';
 import { sheetHandlers } from './pointer';
 import { Rulers } from './Rulers';
+import { ScopeBar } from './Scope';
 import { surface } from './surface';
 import { dropOnSheet, overSheet } from './swatch-drop';
 import { TileBar } from './TileBar';
 import { TypingBox } from './TypingLayer';
-import { fitSheet, panBy, zoomAt } from './view';
+import { fitSheet, panBy, resizeView, zoomAt } from './view';
 import { wheelMeaning } from './wheel';
 
 /** The sheet: tiles drawn by the raster workers, and over them grid, guides, outlines and handles. */
@@ -24,14 +27,14 @@ export function SheetView() {
   const size = useEditor((s) => s.viewSize);
   const sheetId = useEditor((s) => s.sheetId);
   const outlineView = useEditor((s) => s.outlineView);
-  const tool = useEditor((s) => s.tool);
+  const cursor = useEditor((s) => handTool(s.tool).cursor);
   const [fitted, setFitted] = useState('');
 
   useEffect(() => {
     const el = frame.current;
     if (!el) return;
     surface.element = el;
-    const measure = () => set({ viewSize: { width: el.clientWidth, height: el.clientHeight } });
+    const measure = () => resizeView(el.clientWidth, el.clientHeight);
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(el);
@@ -73,7 +76,6 @@ export function SheetView() {
     );
   }, [view, size, engines]);
 
-  const cursor = tool === 'pick' ? 'default' : 'crosshair';
   return (
     <Box
       sx={{
@@ -123,6 +125,8 @@ export function SheetView() {
         <Overlay />
         <TypingBox />
         <TileBar />
+        <ScopeBar />
+        <GuidePrompt />
       </Box>
       <PaletteRail />
     </Box>

@@ -7,9 +7,7 @@ import { toView } from './view';
 /** Where the faults of the tidy check are; the one pointed at stands out. */
 export function TidyMarks() {
   const view = useEditor((s) => s.view);
-  const tool = useEditor((s) => s.tool);
   const { faults, over } = useEditor((s) => s.tidy);
-  if (tool !== 'tidy') return null;
   return faults.map((f) => {
     const p = toView(view, f.at);
     const on = over === f.id;

@@ -1,10 +1,10 @@
 'use client';
 
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEditor } from '../state/store';
 import { endTileWork } from '../state/tile';
 import { brass } from './colours';
+import { SheetNote } from './SheetNote';
 import { toView } from './view';
 
 /** The cell of the tile that is worked on, drawn over the sheet. */
@@ -30,31 +30,11 @@ export function TileBar() {
   const name = useEditor((s) => (s.tileWork ? (s.design?.parts[s.tileWork.id]?.name ?? '') : null));
   if (name === null) return null;
   return (
-    <Box
-      role="status"
-      onPointerDown={(e) => e.stopPropagation()}
-      sx={{
-        position: 'absolute',
-        top: 10,
-        left: '50%',
-        transform: 'translateX(-50%)',
-        display: 'flex',
-        alignItems: 'center',
-        gap: 2,
-        pl: 2,
-        pr: '6px',
-        py: '4px',
-        borderRadius: 2,
-        border: 1,
-        borderColor: 'divider',
-        bgcolor: 'background.paper',
-        whiteSpace: 'nowrap',
-      }}
-    >
+    <SheetNote role="status" onPointerDown={(e) => e.stopPropagation()}>
       Tile of {name}
       <Button variant="contained" onClick={() => void endTileWork()}>
         Done
       </Button>
-    </Box>
+    </SheetNote>
   );
 }

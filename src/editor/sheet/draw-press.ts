@@ -1,7 +1,7 @@
-import { makeId } from '@/core';
+import { makeId, newPartName } from '@/core';
 import { freeName } from '@/core/edit';
-import { partNameFor } from '../fields/words';
 import { choose } from '../state/actions';
+import { pickInHand } from '../state/in-hand';
 import { get, say, set } from '../state/store';
 import { Drag } from './gestures';
 import { type Press, surface } from './surface';
@@ -13,7 +13,7 @@ export function pressToDraw(e: Press, kind: string): void {
   const id = makeId();
   const { design, scope } = get();
   if (!design) return;
-  const name = freeName(design, partNameFor(kind));
+  const name = freeName(design, newPartName(kind));
   let drag: Drag | null = null;
   surface.hold(e, {
     move(ev, p) {
@@ -45,7 +45,7 @@ export function pressToDraw(e: Press, kind: string): void {
       }
       void drag.end().then(() => {
         choose([id]);
-        set({ tool: 'pick' });
+        set({ tool: pickInHand });
       });
     },
     cancel: () => void drag?.end(false),

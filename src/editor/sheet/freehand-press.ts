@@ -1,6 +1,6 @@
 import type { Point } from '@/core';
+import { newPartName } from '@/core';
 import { draftText } from '@/core/edit';
-import { partNameFor } from '../fields/words';
 import { run } from '../state/actions';
 import { get } from '../state/store';
 import { setPointer } from './pointer-state';
@@ -35,7 +35,7 @@ export function pressFreehand(e: Press): void {
         points,
         tolerance: smoothness / view.zoom,
         reach: 8 / view.zoom,
-        name: partNameFor('path'),
+        name: newPartName('path'),
       });
     },
     cancel: () => setPointer({ draft: null }),

@@ -2,8 +2,9 @@ import { applyPatch, type Design } from '@/core';
 import type { Gesture } from '@/core/edit';
 import { reportDefect } from '../state/defects';
 import { beginDrag, endDrag, pushDesign } from '../state/history';
-import { get, set } from '../state/store';
+import { get, say, set } from '../state/store';
 import { choice, showFrame, studioEngine } from '../state/studio';
+import { roundingHere } from './view';
 
 /**
  * One drag: sends its moves to the studio one at a time, always the latest, shows what comes back,
@@ -19,6 +20,8 @@ export class Drag {
   exact: readonly number[] | null = null;
   private working: Promise<void> | null = null;
   private last: Design | null = null;
+  /** What is to be said of it once it is done. */
+  private said = '';
   private ended = false;
   private failed = false;
 
@@ -66,11 +69,13 @@ export class Drag {
       this.latest = null;
       const { snapping, snapReach, view } = get();
       const reach = snapping && !free ? snapReach / view.zoom : 0;
-      const meant = this.exact ? { ...gesture, exact: this.exact } : gesture;
+      const grain = free ? {} : { grain: roundingHere() };
+      const meant = { ...gesture, ...grain, ...(this.exact ? { exact: this.exact } : {}) };
       const a = await studioEngine().studio.gesture(meant, reach, choice());
       if (!this.start) return;
       this.last = applyPatch(this.start, a.patch);
       set({ design: this.last, hits: a.hits, readout: a.readout });
+      this.said = a.said ?? '';
       showFrame(a, true);
       if (this.latest) await new Promise(requestAnimationFrame);
     }
@@ -91,6 +96,7 @@ export class Drag {
       const next = this.last ?? start;
       showFrame(await studioEngine().studio.endGesture(wanted, choice()), false);
       made = wanted ? next : null;
+      if (made && this.said) say(this.said);
       studioAt = this.failed ? null : wanted ? next : start;
     } catch (e) {
       this.fail(e);

@@ -2,8 +2,9 @@ import { type Guide, type Point, radians } from '@/core';
 import { guideAngle, guideFoot } from '@/core/edit';
 import { changeSheet } from '../state/actions';
 import { get, set } from '../state/store';
+import { isDouble } from './double';
 import { type Active, type Press, surface } from './surface';
-import { toView } from './view';
+import { roundingHere, toView } from './view';
 
 /** How near a press must come to a guide, CSS pixels. */
 const reach = 4;
@@ -13,6 +14,7 @@ export function guideNear(p: Point): Guide | undefined {
   const { design, sheetId, view } = get();
   const sheet = design?.sheets.find((s) => s.id === sheetId);
   return sheet?.guides.find((g) => {
+    if (g.locked) return false;
     const foot = toView(view, guideFoot(g, sheet));
     const a = radians(guideAngle(g));
     return Math.abs(-Math.sin(a) * (p.x - foot.x) + Math.cos(a) * (p.y - foot.y)) <= reach;
@@ -33,7 +35,8 @@ export function moveGuide(guide: Guide, start: Point): Active {
       const q = surface.onSheet(p);
       const from = surface.onSheet(start);
       // A slanted guide keeps the place along it where it was taken.
-      at = Math.round(guide.at + (guide.axis === 'x' ? q.x - from.x : q.y - from.y));
+      const grain = roundingHere();
+      at = Math.round((guide.at + (guide.axis === 'x' ? q.x - from.x : q.y - from.y)) / grain) * grain;
       show();
     },
     exact(numbers) {
@@ -55,6 +58,16 @@ export function moveGuide(guide: Guide, start: Point): Active {
   };
 }
 
-/** Moves a guide that is taken by its mark on a ruler. */
-export const pressGuide = (e: Press, guide: Guide): void =>
-  surface.hold(e, moveGuide(guide, surface.inView(e)));
+/** Asks for a guide's number beside a place of the view. */
+export function askGuide({ id }: Guide, at: Point): void {
+  const { viewSize } = get();
+  const place = { x: Math.min(at.x + 8, viewSize.width - 224), y: Math.min(at.y + 8, viewSize.height - 56) };
+  set({ guideAsked: { id, at: { x: Math.max(8, place.x), y: Math.max(8, place.y) } } });
+}
+
+/** Moves a guide that is taken by its mark on a ruler; a second press at once asks for its number. */
+export function pressGuide(e: Press, guide: Guide): void {
+  const at = surface.inView(e);
+  if (isDouble(at)) askGuide(guide, at);
+  else surface.hold(e, moveGuide(guide, at));
+}

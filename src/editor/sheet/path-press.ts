@@ -1,4 +1,5 @@
 import type { Point } from '@/core';
+import { newPartName } from '@/core';
 import {
   alongAxes,
   axesOf,
@@ -10,9 +11,9 @@ import {
   type SnapHit,
   sheetOf,
 } from '@/core/edit';
-import { partNameFor } from '../fields/words';
-import { choose, takeTool } from '../state/actions';
+import { choose, layDown } from '../state/actions';
 import { commit } from '../state/history';
+import { pickInHand } from '../state/in-hand';
 import { get, set } from '../state/store';
 import { studioEngine } from '../state/studio';
 import { setPointer } from './pointer-state';
@@ -43,12 +44,12 @@ function finish(closed: boolean): void {
   if (old) {
     if (closed || list.length > old.from)
       commit('Draw on', redrawnPath(design, old.id, old.contour, list, closed));
-    takeTool('pick');
+    layDown();
     return;
   }
-  const { design: next, chosen } = drawnPath(design, sheetId, list, closed, partNameFor('path'));
+  const { design: next, chosen } = drawnPath(design, sheetId, list, closed, newPartName('path'));
   commit('Draw path', next);
-  set({ scope: null, tool: 'pick' });
+  set({ scope: null, tool: pickInHand });
   choose(chosen);
 }
 
@@ -70,7 +71,7 @@ async function meant(e: Press): Promise<{ readonly p: Point; readonly hits: read
 /** The path as it would go on to the pointer, and what its next node would snap to. */
 export function trackDraft(e: Press): void {
   void meant(e).then(({ p, hits }) => {
-    if (surface.active || get().tool !== 'path') return;
+    if (surface.active || !surface.drafting) return;
     set({ hits });
     if (nodes.length) show({ ...p, out: null });
   });

@@ -6,16 +6,15 @@ import { idle } from '../state/history';
 import { get, set } from '../state/store';
 import { studioEngine } from '../state/studio';
 import { workOnTile } from '../state/tile';
+import { far, isDouble } from './double';
 import { Drag } from './gestures';
-import { guideNear, moveGuide } from './guide-press';
+import { askGuide, guideNear, moveGuide } from './guide-press';
 import { pressBetweenLetters, pressWhileTyping } from './lettering-press';
 import { setPointer } from './pointer-state';
 import { type Active, type Press, surface } from './surface';
 
 /** How near a press must come to a part, CSS pixels. */
 const reach = 4;
-
-const far = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y) >= 3;
 
 /** Moves what is chosen, or copies of it; a press that does not move is a click. */
 function moveParts(from: Point, onClick: (() => void) | null): Active {
@@ -91,20 +90,17 @@ function marquee(from: Point): Active {
   };
 }
 
-let lastPress: { p: Point; time: number } | null = null;
-
-/** Whether a press follows another at the same place at once. */
-export function isDouble(p: Point): boolean {
-  const now = performance.now();
-  const double = lastPress !== null && now - lastPress.time < 350 && !far(p, lastPress.p);
-  lastPress = double ? null : { p, time: now };
-  return double;
-}
-
 /** The topmost pattern that a part is painted with. */
 function patternOf(part: Part | undefined): CoatRef | null {
   const coat = part?.coats.filter((c) => c.on && c.paint.kind === 'pattern' && c.paint.tile).at(-1);
   return part && coat ? { id: part.id, coat: coat.id } : null;
+}
+
+/** Enters a part, and chooses the member that lies at a place of the sheet. */
+async function goInto(id: string, at: Point): Promise<void> {
+  enter(id);
+  const inside = await studioEngine().studio.memberAt(id, at.x, at.y, reach / get().view.zoom);
+  if (get().scope === id && inside) choose([inside]);
 }
 
 /** What a press means, once the studio has said what lies under it; null where it is done. */
@@ -112,7 +108,7 @@ function meaning(ids: readonly string[], from: Point, shift: boolean, double: bo
   const { chosen, design } = get();
   const under = ids.find((id) => chosen.includes(id));
   if (double && ids.length && design?.parts[under ?? ids[0]]?.children.length) {
-    enter(under ?? ids[0]);
+    void goInto(under ?? ids[0], surface.onSheet(from));
     return null;
   }
   const pattern = double && design ? patternOf(design.parts[under ?? ids[0]]) : null;
@@ -122,6 +118,10 @@ function meaning(ids: readonly string[], from: Point, shift: boolean, double: bo
   }
   // Parts come before guides.
   const guide = ids.length ? undefined : guideNear(from);
+  if (guide && double) {
+    askGuide(guide, from);
+    return null;
+  }
   if (guide) return moveGuide(guide, from);
   if (!ids.length) return marquee(from);
   if (shift) {

@@ -1,7 +1,9 @@
+import type { Point } from '@/core';
 import { type Aspect, pickUp, putColour } from '@/core/edit';
 import { coatOfCard } from '../bench/cards';
 import { noteColour } from '../fields/colour/recent';
 import { changeParts } from '../state/actions';
+import { inTurn } from '../state/history';
 import { get, say } from '../state/store';
 import { studioEngine } from '../state/studio';
 import { type Press, surface } from './surface';
@@ -14,9 +16,13 @@ async function takeColour(x: number, y: number): Promise<void> {
   say(`Picked up ${colour}.`);
 }
 
-/** A press on a part gives the chosen parts what is asked for of its look. */
-export async function pressToPickUp(e: Press): Promise<void> {
+/** A press on a part gives the chosen parts what is asked for of its look; what is done next comes after it. */
+export function pressToPickUp(e: Press): void {
   const at = surface.onSheet(surface.inView(e));
+  void inTurn(() => pickUpAt(at));
+}
+
+async function pickUpAt(at: Point): Promise<void> {
   const { chosen, pickUp: aspect, design, view } = get();
   if (!chosen.length) {
     say('Choose the parts that are to take something up first.');

@@ -3,8 +3,8 @@ import type { PointRef, SheetPoint, SheetSegment } from '@/core/edit';
 import { choose, run } from '../state/actions';
 import { get, set } from '../state/store';
 import { studioEngine } from '../state/studio';
+import { far, isDouble } from './double';
 import { Drag } from './gestures';
-import { isDouble } from './pick-press';
 import { setPointer } from './pointer-state';
 import { type Press, surface } from './surface';
 
@@ -13,7 +13,6 @@ export const samePoint = (a: PointRef, b: PointRef): boolean =>
 
 const refOf = ({ part, contour, node }: PointRef): PointRef => ({ part, contour, node });
 const isChosen = (p: PointRef): boolean => get().points.some((q) => samePoint(p, q));
-const far = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y) >= 3;
 
 /** Drags the chosen points, `lead` first; a press that does not move is a click. */
 function dragChosen(e: Press, lead: PointRef, onClick?: () => void): void {

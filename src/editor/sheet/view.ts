@@ -1,4 +1,5 @@
-import type { Point } from '@/core';
+import { type Point, units } from '@/core';
+import { grainFor } from '@/core/edit';
 import { get, set, type View } from '../state/store';
 
 export const zoomLimits = [0.005, 64] as const;
@@ -14,11 +15,11 @@ export function zoomAt(factor: number, p: Point): void {
   const { view } = get();
   const zoom = Math.min(zoomLimits[1], Math.max(zoomLimits[0], view.zoom * factor));
   const k = zoom / view.zoom;
-  set({ view: { zoom, x: p.x - (p.x - view.x) * k, y: p.y - (p.y - view.y) * k } });
+  set({ fitted: false, view: { zoom, x: p.x - (p.x - view.x) * k, y: p.y - (p.y - view.y) * k } });
 }
 
 export function panBy(dx: number, dy: number): void {
-  set(({ view }) => ({ view: { ...view, x: view.x + dx, y: view.y + dy } }));
+  set(({ view }) => ({ fitted: false, view: { ...view, x: view.x + dx, y: view.y + dy } }));
 }
 
 /** Shows a rectangle of the sheet as large as fits. */
@@ -32,6 +33,7 @@ export function fitArea(b: { x0: number; y0: number; x1: number; y1: number }): 
     Math.max(zoomLimits[0], Math.min((viewSize.width - 2 * margin) / w, (viewSize.height - 2 * margin) / h)),
   );
   set({
+    fitted: false,
     view: {
       zoom,
       x: (viewSize.width - w * zoom) / 2 - b.x0 * zoom,
@@ -40,10 +42,29 @@ export function fitArea(b: { x0: number; y0: number; x1: number; y1: number }): 
   });
 }
 
+/** What drags round to at the present scale, sheet units. */
+export function roundingHere(): number {
+  const { design, sheetId, view } = get();
+  const unit = design?.sheets.find((s) => s.id === sheetId)?.unit ?? 'px';
+  return grainFor(view.zoom, units[unit]);
+}
+
 export function fitSheet(): void {
   const { design, sheetId } = get();
   const sheet = design?.sheets.find((s) => s.id === sheetId);
-  if (sheet) fitArea({ x0: 0, y0: 0, x1: sheet.width, y1: sheet.height });
+  if (!sheet) return;
+  fitArea({ x0: 0, y0: 0, x1: sheet.width, y1: sheet.height });
+  set({ fitted: true });
+}
+
+/** Takes in another size of the view: a whole sheet stays whole, otherwise the middle of the view stays. */
+export function resizeView(width: number, height: number): void {
+  const { viewSize: was, view, fitted } = get();
+  set({
+    viewSize: { width, height },
+    view: { ...view, x: view.x + (width - was.width) / 2, y: view.y + (height - was.height) / 2 },
+  });
+  if (fitted) fitSheet();
 }
 
 export function fitChosen(): void {

@@ -13,7 +13,7 @@ const lengths = [1, 40, 800] as const;
 const rates = { pinch: 0.01, wheel: 0.0015 } as const;
 
 /** No event zooms by more than e to this. */
-const most = 0.25;
+const mostChange = 0.25;
 
 /** Whether a turn is that of a wheel with notches; fingers move in finer steps, and to the sides too. */
 function isNotched({ deltaX, deltaY, deltaMode, wheelDeltaY }: Turn): boolean {
@@ -28,7 +28,7 @@ export function wheelMeaning(e: Turn): WheelMeaning {
   const asked = e.ctrlKey || e.metaKey;
   if (asked || (isNotched(e) && !e.shiftKey)) {
     const by = -dy * (asked && !isNotched(e) ? rates.pinch : rates.wheel);
-    return { zoom: Math.exp(Math.min(most, Math.max(-most, by))) };
+    return { zoom: Math.exp(Math.min(mostChange, Math.max(-mostChange, by))) };
   }
   return { pan: e.shiftKey && dx === 0 ? [-dy, 0] : [-dx, -dy] };
 }

@@ -1,10 +1,19 @@
 import { applyPatch, clipText, makeId, type Part, type Sheet, type StoredDesign } from '@/core';
-import { type CardRef, childrenOf, familyOf, parentOf, type Sameness, withPart } from '@/core/edit';
-import type { StudioCommand } from '@/worker/commands';
+import {
+  type CardRef,
+  type Command,
+  childrenOf,
+  commands,
+  familyOf,
+  parentOf,
+  type Sameness,
+  withPart,
+} from '@/core/edit';
 import type { Aside } from '../sync/ports';
 import { ApiError, answered, api } from './api';
 import { reportDefect } from './defects';
 import { commit, idle, inTurn, keepNow, loadHistory, openedDesign, pushDesign, studioHas } from './history';
+import { type InHand, pickInHand } from './in-hand';
 import { studioLoads } from './push-design';
 import { atRest, get, say, set } from './store';
 import { choice, hasEngine, showFrame, startEngine, studioEngine, takenIn } from './studio';
@@ -59,11 +68,14 @@ export function choose(ids: readonly string[], card: CardRef | null = null): voi
 }
 
 /** Takes a tool in hand; what it needs to know of the chosen parts is asked for. */
-export function takeTool(tool: string): void {
+export function takeTool(tool: InHand): void {
   const { chosen, card } = get();
   set({ tool, points: [] });
   choose(chosen, card);
 }
+
+/** Lays the tool in hand down. */
+export const layDown = (): void => takeTool(pickInHand);
 
 /** Chooses all parts that are like the chosen one. */
 export function chooseLike(by: Sameness): void {
@@ -97,42 +109,27 @@ export function enter(id: string): void {
 
 export function leave(): void {
   const { scope, design, tool } = get();
-  if (tool !== 'pick') takeTool('pick');
+  if (!tool.rests) layDown();
   else if (scope && design) {
     set({ scope: parentOf(design, scope) });
     choose([scope]);
   } else choose([]);
 }
 
-/** Changes of points after which the chosen ones are others or gone. */
-const nodesGo = new Set(['remove', 'break', 'join', 'close', 'reverse']);
-
 /** Runs a command that needs geometry, keeps its result and chooses what it says. */
-export const run = (label: string, command: StudioCommand): Promise<void> =>
+export const run = (label: string, command: Command): Promise<void> =>
   inTurn(async () => {
     await idle();
-    const { patch, chosen, card } = await studioEngine().studio.run(command);
+    const { patch, chosen, card, said } = await studioEngine().studio.run(command);
     if (!patch.length) {
-      if (command.do === 'combine') say('Choose two or more parts to combine.');
-      if (command.do === 'lock-up') say('Choose a mark and the words that go with it.');
-      if (command.do === 'clip') say('Choose two or more parts; the topmost clips the others.');
-      if (command.do === 'cut') say('Choose what is to be cut, and above it the part that runs across it.');
-      if (command.do === 'blend')
-        say(
-          command.along
-            ? 'Choose two parts and above them the path they follow.'
-            : 'Choose two or more parts to blend.',
-        );
-      if (command.do === 'mend') say('What is left can be mended only where it is made.');
-      if (command.do === 'again') say('Move, turn or scale something first; this does the same once more.');
-      if (command.do === 'points' && command.change.do === 'join')
-        say('Choose the ends of two open paths, or both ends of one.');
-      if (command.do === 'pieces') say('This is one piece already.');
+      const needs = commands[command.do].needs?.(command);
+      if (needs) say(needs);
       return;
     }
     commit(label, applyPatch(openedDesign(), patch));
+    if (said) say(said);
     choose(chosen, card);
-    if (command.do === 'points' && nodesGo.has(command.change.do)) set({ points: [] });
+    if (commands[command.do].pointsGo?.(command)) set({ points: [] });
   });
 
 /** Changes one part and keeps the change. */

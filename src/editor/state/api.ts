@@ -63,8 +63,23 @@ export const api = {
     const response = await fetch('/api/fonts', { method: 'POST', headers, body: file }).catch(() => null);
     return answered<OwnFont>(response?.status ?? 0, await response?.json().catch(() => null));
   },
+  /** Why the small picture of a design cannot be drawn; with `unreadable`, because it cannot be read. */
+  pictureFault: async (entry: DesignEntry): Promise<{ message: string; unreadable: boolean }> => {
+    const response = await fetch(thumbnailOf(entry, 480)).catch(() => null);
+    const said = (await response?.json().catch(() => null)) as {
+      message?: string;
+      details?: object[];
+    } | null;
+    return {
+      message: said?.message ?? 'The server cannot be reached.',
+      unreadable: response?.status === 422 && Boolean(said?.details?.length),
+    };
+  },
   append: (id: string, change: SentChange) => call<Taken>(`designs/${id}/changes`, 'POST', change),
 };
+
+/** Address of a stored design as a file. */
+export const fileOf = (id: string): string => `/api/designs/${id}/file`;
 
 /** Address of a small picture of a stored design; a new one whenever the design changes. */
 export const thumbnailOf = (entry: DesignEntry, width: number): string =>

@@ -1,53 +1,69 @@
-import type { Card, Coat, Part } from '@/core';
+import { type Card, type Clipping, type Coat, formatVersion, type Part } from '@/core';
+import { familyOf, topmost } from '@/core/edit';
+
 import { cardAt, coatOfCard, freshCopy, type ListedCard, withCards } from '../bench/cards';
 import { changeChosen, run } from './actions';
-import { pushDesign } from './history';
 import { get, say } from './store';
 import { studioEngine } from './studio';
 
-type Kept =
-  | {
-      readonly format: 'silent-compass/parts';
-      readonly top: readonly string[];
-      readonly parts: Record<string, Part>;
-    }
-  | { readonly format: 'silent-compass/card'; readonly list: 'coats'; readonly card: Coat }
-  | { readonly format: 'silent-compass/card'; readonly list: 'steps' | 'finishes'; readonly card: Card };
-
-/** What was last copied here, for where the browser keeps its clipboard to itself. */
+/** What was last copied here, and whether the browser kept its clipboard to itself then. */
 let kept = '';
+let apart = false;
 
-async function keep(content: Kept, word: string): Promise<void> {
-  kept = JSON.stringify(content);
-  say(word);
+/** The chosen parts with all inside them as text to be kept by the browser; null where none is chosen. */
+export function clippingOfChoice(): string | null {
+  const { design, chosen } = get();
+  if (!design || !chosen.length) {
+    say('Choose a part first.');
+    return null;
+  }
+  const top = topmost(design, chosen);
+  const ids = top.flatMap((id) => familyOf(design, id));
+  kept = JSON.stringify({
+    format: 'silent-compass/parts',
+    version: formatVersion,
+    top,
+    parts: Object.fromEntries(ids.map((id) => [id, design.parts[id]])),
+  } satisfies Clipping);
+  apart = false;
+  say('Copied.');
+  return kept;
+}
+
+/** Hands a text to the browser's clipboard, where it lets a page do so. */
+async function handOver(text: string, word: string): Promise<void> {
   try {
-    await navigator.clipboard.writeText(kept);
+    await navigator.clipboard.writeText(text);
+    apart = false;
   } catch {
+    apart = true;
     say(`${word} The browser’s own clipboard is closed, so it can be pasted in this window only.`);
   }
 }
 
-/** Copies the chosen parts with all inside them. */
-export async function copyParts(): Promise<void> {
-  const { design, chosen } = get();
-  if (!design || !chosen.length) {
-    say('Choose a part first.');
-    return;
-  }
-  // As they stand on the sheet: rules may place them otherwise than they were put.
-  await pushDesign();
-  const parts = await studioEngine().studio.family(chosen);
-  await keep({ format: 'silent-compass/parts', top: chosen, parts }, 'Copied.');
+/** Copies the chosen parts with all inside them; says whether there were any. */
+export function copyParts(): boolean {
+  const text = clippingOfChoice();
+  if (text !== null) void handOver(text, 'Copied.');
+  return text !== null;
 }
 
+/** Copies the chosen parts and takes them out. */
+export function cutParts(): void {
+  if (copyParts()) removeChosen();
+}
+
+/** Takes out what is chosen, once it is copied. */
+export const removeChosen = (): void => void run('Cut', { do: 'remove', ids: get().chosen });
+
 /** Copies one card of a recipe, to be pasted onto other parts. */
-export async function copyCard(part: Part, ref: ListedCard): Promise<void> {
+export function copyCard(part: Part, ref: ListedCard): void {
   const card = cardAt(part, ref);
-  if (card)
-    await keep(
-      { format: 'silent-compass/card', list: ref.list, card } as Kept,
-      'Card copied: choose other parts and paste.',
-    );
+  if (!card) return;
+  const word = 'Card copied: choose other parts and paste.';
+  kept = JSON.stringify({ format: 'silent-compass/card', version: formatVersion, list: ref.list, card });
+  say(word);
+  void handOver(kept, word);
 }
 
 async function read(): Promise<string> {
@@ -58,33 +74,29 @@ async function read(): Promise<string> {
   }
 }
 
-function parse(text: string): Kept | null {
-  try {
-    const data = JSON.parse(text) as Kept;
-    return typeof data === 'object' && data && /^silent-compass\/(parts|card)$/.test(data.format)
-      ? data
-      : null;
-  } catch {
-    return null;
-  }
-}
+/** Pastes from the browser's clipboard, or what was copied in this window where that is closed. */
+export const paste = async (): Promise<void> => pasteText(await read());
 
-/** Pastes parts onto the sheet, or a card onto the chosen parts. */
-export async function paste(): Promise<void> {
-  const data = parse(await read());
-  if (!data) {
-    say('The clipboard holds no parts and no card.');
+/** Pastes parts onto the sheet, or a card onto the chosen parts, from a text that was copied here or in another window. */
+export async function pasteText(text: string): Promise<void> {
+  const { studio } = studioEngine();
+  const found = await studio.clipping(text);
+  // Where the browser kept its clipboard to itself, what was copied here is not in it.
+  const { clipping, fault } = apart && !found.clipping && !found.fault ? await studio.clipping(kept) : found;
+  if (!clipping) {
+    say(fault ?? 'The clipboard holds no parts and no card.');
     return;
   }
-  if (data.format === 'silent-compass/parts') {
-    await run('Paste', { do: 'paste', parent: get().scope, parts: data.parts, top: data.top });
+  if (clipping.format === 'silent-compass/parts') {
+    await run('Paste', { do: 'paste', parent: get().scope, parts: clipping.parts, top: clipping.top });
     return;
   }
   if (!get().chosen.length) {
     say('Choose the parts that are to have the card.');
     return;
   }
-  const { list, card } = data;
+  const { list } = clipping;
+  const card: Card | Coat = clipping.card;
   // A step goes to the coat at hand, where one is.
   const coat = list === 'steps' ? coatOfCard(get().card) : undefined;
   changeChosen('Paste card', (p) =>

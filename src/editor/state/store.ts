@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import type { CardFault, Change, Design, Point } from '@/core';
 import type { Aspect, CardRef, CoatRef, PointRef, Report, SnapHit, TidyFault } from '@/core/edit';
 import type { Aside, SaveState } from '../sync/ports';
+import { type InHand, pickInHand } from './in-hand';
 
 export interface View {
   /** CSS pixels a sheet unit. */
@@ -38,7 +39,7 @@ export interface EditorState {
   } | null;
   readonly card: CardRef | null;
   readonly stage: number;
-  readonly tool: string;
+  readonly tool: InHand;
   readonly report: Report | null;
   /** Points of drawn paths that are chosen while points are at work. */
   readonly points: readonly PointRef[];
@@ -86,6 +87,10 @@ export interface EditorState {
   readonly profile: { readonly from: Point; readonly to: Point; readonly colours: readonly string[] } | null;
   /** What a press takes from another part while that is at hand. */
   readonly pickUp: Aspect;
+  /** The guide whose number is asked for, and where in the view; null while none is. */
+  readonly guideAsked: { readonly id: string; readonly at: Point } | null;
+  /** Whether the view shows the whole sheet, and goes on doing so when the window changes. */
+  readonly fitted: boolean;
   readonly folded: { readonly parts: boolean; readonly card: boolean; readonly bench: boolean };
 }
 
@@ -100,7 +105,7 @@ export const atRest = {
   cell: null,
   typing: null,
   card: null,
-  tool: 'pick',
+  tool: pickInHand,
 } as const;
 
 export const useEditor = create<EditorState>(() => ({
@@ -117,6 +122,8 @@ export const useEditor = create<EditorState>(() => ({
   readout: '',
   view: { zoom: 0.25, x: 40, y: 40 },
   viewSize: { width: 800, height: 600 },
+  guideAsked: null,
+  fitted: false,
   outlineView: false,
   snapping: true,
   scaleAlong: true,

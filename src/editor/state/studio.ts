@@ -91,7 +91,7 @@ export const hasEngine = (): boolean => engine !== null;
 /** What the studio must know to report on what is chosen. */
 export const choice = () => {
   const { chosen: ids, card, tool, grips } = get();
-  return { ids, card, points: tool === 'points', grips };
+  return { ids, card, points: tool.points ?? false, grips };
 };
 
 let taking: Promise<void> | null = null;

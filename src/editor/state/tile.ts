@@ -1,6 +1,6 @@
 import { type CoatRef, parentOf, tileIdOf } from '@/core/edit';
 import { fitArea } from '../sheet/view';
-import { choose, takeTool } from './actions';
+import { choose, layDown } from './actions';
 import { inTurn, openedDesign, pushDesign } from './history';
 import { get, say, set } from './store';
 import { choice, showFrame, studioEngine } from './studio';
@@ -16,7 +16,7 @@ export const workOnTile = (ref: CoatRef): Promise<void> =>
     }
     await pushDesign();
     const group = design.parts[tile].children.length > 0;
-    takeTool('pick');
+    layDown();
     set({ tileWork: ref, scope: group ? tile : parentOf(design, tile), chosen: [], card: null });
     showFrame(await studioEngine().studio.workOnTile(ref, choice()), true);
     const { cell } = get();
@@ -47,7 +47,7 @@ export const endTileWork = (): Promise<void> =>
 /** A step out while a tile is worked on: what is chosen in it is let go, then the tile; says whether it was taken. */
 export function stepOutOfTile(): boolean {
   const { tileWork, design, scope, chosen, tool } = get();
-  if (!tileWork || !design || tool !== 'pick') return false;
+  if (!tileWork || !design || !tool.rests) return false;
   const tile = tileIdOf(design, tileWork);
   const outermost = scope === tile || (tile !== null && scope === parentOf(design, tile));
   if (!outermost) return false;

@@ -2,6 +2,7 @@ import { clipText, type Lettering, type Part, type PieceChange } from '@/core';
 import { nothing, withLettering, withParts, withPieces, withWords } from '@/core/edit';
 import { changePart, choose, run } from './actions';
 import { beginLive, commit, endLive, idle, openedDesign } from './history';
+import { pickInHand } from './in-hand';
 import { get, set } from './store';
 import { hasEngine, studioEngine } from './studio';
 
@@ -78,7 +79,7 @@ export function beginTyping(id: string, at?: number): void {
   const part = openedDesign().parts[id];
   if (part?.source.kind !== 'lettering') return;
   const end = part.source.text.length;
-  set({ tool: 'pick', typing: { id, from: at ?? 0, to: at ?? end, held: false } });
+  set({ tool: pickInHand, typing: { id, from: at ?? 0, to: at ?? end, held: false } });
   choose([id], { list: 'source' });
   if (hasEngine()) void studioEngine().studio.expectWords(id);
 }

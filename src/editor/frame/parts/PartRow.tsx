@@ -95,13 +95,15 @@ const dropLines = {
 interface RowProps {
   row: RowData;
   open: boolean;
+  /** Whether the tree is entered here by the Tab key. */
+  first: boolean;
   /** Where a dragged part would go by this line. */
   drop: DropPlace['where'] | null;
   onToggle(): void;
   onPick(e: MouseEvent): void;
 }
 
-function PartRow({ row, open, drop, onToggle, onPick }: RowProps) {
+function PartRow({ row, open, first, drop, onToggle, onPick }: RowProps) {
   const { part, depth } = row;
   const chosen = useEditor((s) => s.chosen.includes(part.id));
   const drag = useDraggable({ id: part.id });
@@ -119,7 +121,7 @@ function PartRow({ row, open, drop, onToggle, onPick }: RowProps) {
       aria-selected={chosen}
       aria-expanded={part.children.length ? open : undefined}
       aria-label={part.name}
-      tabIndex={chosen ? 0 : -1}
+      tabIndex={first ? 0 : -1}
       onClick={onPick}
       sx={{
         display: 'flex',
@@ -173,7 +175,7 @@ function PartRow({ row, open, drop, onToggle, onPick }: RowProps) {
 }
 
 /** While parts are dragged or words typed on the sheet, rows stay as they are; their pictures look after themselves. */
-export const Row = drawnFor(PartRow, ({ row: { part, depth }, open, drop }) => [
+export const Row = drawnFor(PartRow, ({ row: { part, depth }, open, first, drop }) => [
   part.id,
   part.name,
   part.locked,
@@ -181,5 +183,6 @@ export const Row = drawnFor(PartRow, ({ row: { part, depth }, open, drop }) => [
   part.children.length > 0,
   depth,
   open,
+  first,
   drop,
 ]);

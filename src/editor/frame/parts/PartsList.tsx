@@ -12,13 +12,14 @@ import Box from '@mui/material/Box';
 import InputBase from '@mui/material/InputBase';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Search } from 'lucide-react';
-import { type MouseEvent, memo, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, type MouseEvent, memo, useEffect, useMemo, useRef, useState } from 'react';
 import { ancestorsOf } from '@/core/edit';
 import { chooseInside, run } from '../../state/actions';
 import { get, useEditor } from '../../state/store';
 import { SheetTabs } from '../SheetTabs';
 import { Row, rowHeight } from './PartRow';
 import { type DropPlace, dropPlace, dropTarget, rowsOf } from './rows';
+import { isTreeKey, treeMove } from './tree-keys';
 
 /** Options of one identity: new ones would draw every card again. */
 const afterSixPixels = { activationConstraint: { distance: 6 } };
@@ -109,7 +110,37 @@ export function PartsList() {
     if (at >= 0) scrollTo.current(at, { align: 'auto' });
   }, [lead]);
 
+  const [focus, setFocus] = useState<string | null>(null);
+  const first = [focus, lead].find((id) => rows.some((r) => r.part.id === id)) ?? rows[0]?.part.id;
+  /** Puts the focus on a line, once it is in sight. */
+  const goTo = (id: string) => {
+    setFocus(id);
+    scrollTo.current(
+      latest.current.findIndex((r) => r.part.id === id),
+      { align: 'auto' },
+    );
+    requestAnimationFrame(() =>
+      scroller.current?.querySelector<HTMLElement>(`[data-part="${CSS.escape(id)}"]`)?.focus(),
+    );
+  };
+  const onKey = (e: KeyboardEvent) => {
+    const id = (e.target as HTMLElement).dataset.part;
+    if (!id || !isTreeKey(e.key) || e.altKey || e.metaKey) return;
+    e.preventDefault();
+    e.stopPropagation();
+    const move = treeMove(rows, open, id, e.key);
+    if (move?.do === 'toggle') toggle(move.id);
+    if (move?.do === 'choose') chooseInside([move.id]);
+    if (move?.do !== 'focus') return;
+    goTo(move.id);
+    // The choice goes along, with Shift it grows, with Ctrl it stays.
+    const { chosen } = get();
+    if (e.shiftKey) chooseInside([...new Set([...chosen, move.id])]);
+    else if (!e.ctrlKey) chooseInside([move.id]);
+  };
+
   const pick = (e: MouseEvent, id: string) => {
+    setFocus(id);
     const { chosen } = get();
     if (e.shiftKey && chosen.length) {
       const a = latest.current.findIndex((r) => r.part.id === chosen[chosen.length - 1]);
@@ -166,6 +197,7 @@ export function PartsList() {
               role="tree"
               aria-label="Parts of the sheet"
               aria-multiselectable
+              onKeyDown={onKey}
               sx={{ position: 'relative' }}
               style={{ height: lines.getTotalSize() }}
             >
@@ -181,6 +213,7 @@ export function PartsList() {
                     <Row
                       row={row}
                       open={open.has(row.part.id)}
+                      first={row.part.id === first}
                       drop={drop?.id === row.part.id ? drop.where : null}
                       onToggle={() => toggle(row.part.id)}
                       onPick={(e) => pick(e, row.part.id)}

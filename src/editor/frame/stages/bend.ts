@@ -5,5 +5,5 @@ export const bend: Stage = {
   number: 4,
   word: 'Bend',
   card: (p) => lastOf(p.steps, 'steps'),
-  tools: [stepTool('twist', 'Twist', Tornado)],
+  tools: [stepTool('twist', Tornado)],
 };

@@ -14,17 +14,18 @@ import {
   Square,
   Sun,
 } from 'lucide-react';
-import { convertPaint, type Paint } from '@/core';
+import { coatWords, convertPaint, type Paint, paints } from '@/core';
 import { changePart, chooseCard, run } from '../../state/actions';
 import { colourStage, say, set } from '../../state/store';
+import { pickUp, profile } from '../../tools';
 import { addCoat, coatAtHand } from '../recipe';
 import { act, family, lastOf, onePart, type Stage, type Tool, take } from '../tool';
 
 /** Gives the coat at hand a paint of another kind; its colours stay. */
-const paintTool = (kind: Paint['kind'], word: string, icon: LucideIcon): Tool =>
+const paintTool = (kind: Paint['kind'], icon: LucideIcon, label = paints[kind].label): Tool =>
   act(
     kind,
-    word,
+    { ...paints[kind], label },
     icon,
     onePart((part) => {
       const id = coatAtHand(part);
@@ -36,7 +37,7 @@ const paintTool = (kind: Paint['kind'], word: string, icon: LucideIcon): Tool =>
         void run('Mesh', { do: 'fit-mesh', coat: { id: part.id, coat: id }, rows: 2, columns: 2, shift: 0 });
         return;
       }
-      changePart(word, part.id, (p) => ({
+      changePart(label, part.id, (p) => ({
         ...p,
         coats: p.coats.map((c) => (c.id === id ? { ...c, paint: convertPaint(c.paint, kind) } : c)),
       }));
@@ -51,26 +52,35 @@ export const colour: Stage = {
   tools: [
     act(
       'fill',
-      'Add fill',
+      { ...coatWords.fill, label: 'Add fill' },
       Droplet,
       onePart((p) => addCoat(p, 'fill')),
     ),
     act(
       'stroke',
-      'Add stroke',
+      { ...coatWords.stroke, label: 'Add stroke' },
       PenLine,
       onePart((p) => addCoat(p, 'stroke')),
     ),
-    paintTool('linear', 'Linear gradient', Contrast),
+    paintTool('linear', Contrast, 'Linear gradient'),
     family(
-      paintTool('radial', 'Radial gradient', Sun),
-      paintTool('conic', 'Conic gradient', Disc3),
-      paintTool('corners', 'Corner gradient', Square),
+      paintTool('radial', Sun, 'Radial gradient'),
+      paintTool('conic', Disc3, 'Conic gradient'),
+      paintTool('corners', Square),
     ),
-    paintTool('mesh', 'Gradient mesh', Grid3x3),
-    paintTool('pattern', 'Pattern', Blocks),
-    family(paintTool('stripes', 'Stripes', Rows4), paintTool('grain', 'Grain', Sparkles)),
-    family(take('pick-up', 'Pick up', Pipette), take('profile', 'Lightness along a line', ChartLine)),
-    act('palette', 'Palette', Palette, () => set({ dialog: 'palette' })),
+    paintTool('mesh', Grid3x3),
+    paintTool('pattern', Blocks),
+    family(paintTool('stripes', Rows4), paintTool('grain', Sparkles)),
+    family(take(pickUp, Pipette), take(profile, ChartLine)),
+    act(
+      'palette',
+      {
+        label: 'Palette',
+        about: 'The design’s colours and gradients, kept in one place.',
+        alsoKnown: ['swatches', 'colours'],
+      },
+      Palette,
+      () => set({ dialog: 'palette' }),
+    ),
   ],
 };

@@ -20,13 +20,19 @@ import {
   Waves,
   Waypoints,
 } from 'lucide-react';
-import type { Operation } from '@/core';
+import { type Operation, operationWords } from '@/core';
+import { commands } from '@/core/edit';
 import { chooseCard, run } from '../../state/actions';
 import { get, set } from '../../state/store';
+import { faces } from '../../tools';
 import { act, family, needsChoice, onChosen, type Stage, stepTool, type Tool } from '../tool';
 
-const operation = (kind: Operation, word: string, icon: LucideIcon): Tool =>
-  onChosen(kind, word, icon, (ids) => ({ do: 'combine', ids, operation: kind }));
+const operation = (kind: Operation, about: string, alsoKnown: readonly string[], icon: LucideIcon): Tool =>
+  onChosen(kind, icon, (ids) => ({ do: 'combine', ids, operation: kind }), {
+    label: operationWords[kind],
+    about,
+    alsoKnown,
+  });
 
 /** Makes faces of what is chosen, unless it is faces already, and takes them in hand. */
 async function takeFaces(ids: readonly string[]): Promise<void> {
@@ -34,41 +40,51 @@ async function takeFaces(ids: readonly string[]): Promise<void> {
   const { chosen, design } = get();
   if (chosen.length !== 1 || design?.parts[chosen[0]]?.source.kind !== 'faces') return;
   chooseCard({ list: 'source' });
-  set({ tool: 'faces' });
+  set({ tool: faces });
 }
 
 export const combine: Stage = {
   number: 2,
   word: 'Combine',
   tools: [
-    operation('union', 'Union', Combine),
-    operation('subtract', 'Subtract', Scissors),
-    operation('intersect', 'Intersect', Blend),
-    operation('exclude', 'Exclude', SquaresExclude),
-    family(
-      onChosen('group', 'Group', Group, (ids) => ({ do: 'group', ids })),
-      onChosen('lock-up', 'Lock-up', PanelsLeftBottom, (ids) => ({ do: 'lock-up', ids })),
-      onChosen('clip', 'Clip', Crop, (ids) => ({ do: 'clip', ids })),
+    operation('union', 'One outline round all of them.', ['merge', 'add', 'weld', 'join'], Combine),
+    operation(
+      'subtract',
+      'The lowest less all above it.',
+      ['minus', 'difference', 'punch', 'cut out'],
+      Scissors,
+    ),
+    operation('intersect', 'What all of them share.', ['overlap', 'common'], Blend),
+    operation(
+      'exclude',
+      'What an odd number of them cover.',
+      ['xor', 'symmetric difference'],
+      SquaresExclude,
     ),
     family(
-      act('faces', 'Faces', Shapes, needsChoice(takeFaces)),
-      onChosen('cut', 'Cut along', Slice, (ids) => ({ do: 'cut', ids })),
+      onChosen('group', Group, (ids) => ({ do: 'group', ids })),
+      onChosen('lock-up', PanelsLeftBottom, (ids) => ({ do: 'lock-up', ids })),
+      onChosen('clip', Crop, (ids) => ({ do: 'clip', ids })),
     ),
     family(
-      onChosen('release', 'Release', Ungroup, (ids) => ({ do: 'release', ids })),
-      onChosen('pieces', 'Release into pieces', Puzzle, (ids) => ({ do: 'pieces', ids })),
-      onChosen('plain', 'Plain path', Waypoints, (ids) => ({ do: 'plain', ids })),
+      act('faces', commands.faces, Shapes, needsChoice(takeFaces)),
+      onChosen('cut', Slice, (ids) => ({ do: 'cut', ids })),
     ),
     family(
-      stepTool('round-corners', 'Round corners', SquareRoundCorner),
-      stepTool('simplify', 'Simplify', Feather),
-      stepTool('close', 'Close', Circle),
-      stepTool('reverse', 'Reverse', ArrowLeftRight),
+      onChosen('release', Ungroup, (ids) => ({ do: 'release', ids })),
+      onChosen('pieces', Puzzle, (ids) => ({ do: 'pieces', ids })),
+      onChosen('plain', Waypoints, (ids) => ({ do: 'plain', ids })),
     ),
     family(
-      stepTool('offset', 'Offset', SquareSquare),
-      stepTool('parallels', 'Parallels', Waves),
-      stepTool('outline-stroke', 'Outline stroke', Route),
+      stepTool('round-corners', SquareRoundCorner),
+      stepTool('simplify', Feather),
+      stepTool('close', Circle),
+      stepTool('reverse', ArrowLeftRight),
+    ),
+    family(
+      stepTool('offset', SquareSquare),
+      stepTool('parallels', Waves),
+      stepTool('outline-stroke', Route, 'Outline stroke'),
     ),
   ],
 };

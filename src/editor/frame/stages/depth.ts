@@ -1,11 +1,12 @@
 import { Blend, Droplets, Eclipse, type LucideIcon, Paintbrush, Palette, Stamp, Sunset } from 'lucide-react';
+import { finishes } from '@/core';
 import { addFinish } from '../recipe';
 import { act, family, lastOf, onePart, type Stage, type Tool } from '../tool';
 
-const finish = (kind: string, word: string, icon: LucideIcon): Tool =>
+const finish = (kind: string, icon: LucideIcon): Tool =>
   act(
     kind,
-    word,
+    finishes[kind],
     icon,
     onePart((p) => addFinish(p, kind)),
   );
@@ -15,14 +16,14 @@ export const depth: Stage = {
   word: 'Depth',
   card: (p) => lastOf(p.finishes, 'finishes'),
   tools: [
-    finish('soft-shadow', 'Soft shadow', Eclipse),
-    finish('blur', 'Blur', Droplets),
-    finish('fade', 'Fade', Sunset),
+    finish('soft-shadow', Eclipse),
+    finish('blur', Droplets),
+    finish('fade', Sunset),
     family(
-      finish('tint', 'Tint', Paintbrush),
-      finish('colour-shift', 'Colour shift', Palette),
-      finish('colour-balance', 'Colour balance', Blend),
-      finish('one-ink', 'One ink', Stamp),
+      finish('tint', Paintbrush),
+      finish('colour-shift', Palette),
+      finish('colour-balance', Blend),
+      finish('one-ink', Stamp),
     ),
   ],
 };

@@ -1,4 +1,5 @@
 import { chooseCard } from '../../state/actions';
+import { pickInHand } from '../../state/in-hand';
 import { get, set } from '../../state/store';
 import type { Stage } from '../tool';
 import { bend } from './bend';
@@ -18,7 +19,7 @@ export const homeRow = ['a', 's', 'd', 'f', 'g', 'h', 'j', 'k', 'l'] as const;
 export function openStage(number: number): void {
   const stage = stages.find((s) => s.number === number);
   if (!stage) return;
-  set({ stage: number, tool: 'pick' });
+  set({ stage: number, tool: pickInHand });
   const { chosen, design, card: atHand } = get();
   const part = chosen.length === 1 ? design?.parts[chosen[0]] : null;
   const card = part && stage.card?.(part);
@@ -30,7 +31,7 @@ export function openStage(number: number): void {
 export function pressPlace(stageNumber: number, place: number): boolean {
   const tool = stages.find((s) => s.number === stageNumber)?.tools[place];
   if (!tool) return false;
-  const at = tool.kin?.findIndex((t) => t.hand && t.id === get().tool) ?? -1;
+  const at = tool.kin?.findIndex((t) => t.hand?.id === get().tool.id) ?? -1;
   if (tool.kin && at >= 0) tool.kin[(at + 1) % tool.kin.length].act();
   else tool.act();
   return true;

@@ -1,4 +1,5 @@
-import { Blend, FlipHorizontal2, Footprints, LayoutGrid, Loader, Waypoints } from 'lucide-react';
+import { Blend, FlipVertical2, Footprints, LayoutGrid, Loader, Waypoints } from 'lucide-react';
+import { commands } from '@/core/edit';
 import { family, lastOf, onChosen, type Stage, stepTool } from '../tool';
 
 export const repeat: Stage = {
@@ -6,13 +7,17 @@ export const repeat: Stage = {
   word: 'Repeat',
   card: (p) => lastOf(p.steps, 'steps'),
   tools: [
-    stepTool('radial-repeat', 'Radial repeat', Loader),
-    stepTool('grid-repeat', 'Grid repeat', LayoutGrid),
-    stepTool('trail', 'Trail', Footprints),
-    stepTool('mirror', 'Mirror', FlipHorizontal2),
+    stepTool('radial-repeat', Loader),
+    stepTool('grid-repeat', LayoutGrid),
+    stepTool('trail', Footprints),
+    stepTool('mirror', FlipVertical2),
     family(
-      onChosen('blend', 'Blend', Blend, (ids) => ({ do: 'blend', ids, along: false })),
-      onChosen('blend-along', 'Blend along', Waypoints, (ids) => ({ do: 'blend', ids, along: true })),
+      onChosen('blend', Blend, (ids) => ({ do: 'blend', ids, along: false })),
+      onChosen('blend-along', Waypoints, (ids) => ({ do: 'blend', ids, along: true }), {
+        ...commands.blend,
+        label: 'Blend along',
+        about: 'Fills in what lies between parts, along the topmost.',
+      }),
     ),
   ],
 };

@@ -8,7 +8,7 @@ import type { LetterAtHand } from '@/core/edit';
 import { familyOf, featureWord, showFace } from '../../fields/faces';
 
 /** Characters of the selection that a form is shown with. */
-const shown = 3;
+const formsInRow = 3;
 
 /** The other forms that the selected letters have, each as a picture to choose. */
 export function FormFields({
@@ -53,7 +53,7 @@ export function FormFields({
                   textTransform: 'none',
                 }}
               >
-                {text.slice(0, shown)}
+                {text.slice(0, formsInRow)}
               </ToggleButton>
             ))}
           </Box>

@@ -4,14 +4,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
 import { useEffect } from 'react';
-import { isOwnFace, type Lettering, type Part, primitives } from '@/core';
+import { fieldLabel, isOwnFace, type Lettering, type Part, primitives } from '@/core';
 import { faceName, familyOf, offeredFeatures, onByItself, showFace } from '../../fields/faces';
 import { NumberField } from '../../fields/NumberField';
 import { ParamFields } from '../../fields/ParamFields';
 import { useRested } from '../../fields/rested';
 import { SwitchField } from '../../fields/SwitchField';
 import { drawnFor } from '../../fields/steady';
-import { wordFor } from '../../fields/words';
 import { run } from '../../state/actions';
 import { beginLive, endLive } from '../../state/history';
 import { set, useEditor } from '../../state/store';
@@ -154,15 +153,16 @@ function FeaturesOfFace({ part, l, words }: OfLettering & { words: string }) {
 /** What the face offers to be switched, each shown with the designer's own words. */
 const FeatureFields = drawnFor(FeaturesOfFace, ({ part, l, words }) => [part.id, l.face, l.features, words]);
 
+const { fields } = primitives.lettering;
+
 /** What is followed decides where words stand: that takes geometry. */
 function setField(part: Part, name: string, value: unknown): void {
   const change = { [name]: value };
   if (name === 'follows' || name === 'along')
-    void run(wordFor(name), { do: 'set-lettering', id: part.id, change });
-  else changeLettering(wordFor(name), part.id, (own) => ({ ...own, ...change }));
+    void run(fieldLabel(fields, name), { do: 'set-lettering', id: part.id, change });
+  else changeLettering(fieldLabel(fields, name), part.id, (own) => ({ ...own, ...change }));
 }
 
-const { fields } = primitives.lettering;
 const paramsOf = (l: Lettering) => l as unknown as Readonly<Record<string, unknown>>;
 
 function Setting({ part, l }: OfLettering) {

@@ -51,7 +51,6 @@ function PieceField({
           label={`Piece ${nth + 1}`}
           value={value}
           options={[asItIs, nothing, ...words]}
-          plain
           onChange={(word) =>
             word === asItIs
               ? put('Piece as it was', null)

@@ -7,12 +7,12 @@ import { type PointerEvent, useRef, useState } from 'react';
 import {
   evenStops,
   type Gradient,
-  interpolations,
+  interpolationWords,
   parseHex,
   rampOf,
   reversedStops,
   type Stop,
-  spreads,
+  spreadWords,
   withAlpha,
   withoutStop,
   withStop,
@@ -217,14 +217,14 @@ export function GradientEditor({
       <ChoiceField
         label="Mixes in"
         value={paint.interpolation}
-        options={interpolations}
+        options={interpolationWords}
         onChange={(v) => onChange({ ...paint, interpolation: v as Gradient['interpolation'] })}
       />
       {paint.kind !== 'conic' && (
         <ChoiceField
           label="Beyond its ends"
           value={paint.spread}
-          options={spreads}
+          options={spreadWords}
           onChange={(v) => onChange({ ...paint, spread: v as Gradient['spread'] })}
         />
       )}

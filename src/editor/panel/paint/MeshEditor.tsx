@@ -7,8 +7,9 @@ import type { CoatRef } from '@/core/edit';
 import { ColourField } from '../../fields/colour/ColourField';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
-import { run, takeTool } from '../../state/actions';
+import { layDown, run, takeTool } from '../../state/actions';
 import { set, useEditor } from '../../state/store';
+import { meshLines } from '../../tools/mesh-lines';
 
 /** Numbers of the mesh nodes that are chosen on the sheet. */
 const nodesOf = (grips: readonly string[], count: number): number[] =>
@@ -28,7 +29,7 @@ export function MeshEditor({
   onChange(paint: MeshPaint, label: string): void;
 }) {
   const grips = useEditor((s) => s.grips);
-  const adding = useEditor((s) => s.tool === 'mesh-lines');
+  const adding = useEditor((s) => s.tool === meshLines);
   const nodes = nodesOf(grips, paint.nodes.length);
   const first = nodes.length ? paint.nodes[nodes[0]] : null;
   const refit = (rows: number, columns: number, shift = 0) =>
@@ -88,7 +89,7 @@ export function MeshEditor({
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
         <Button
           variant={adding ? 'contained' : 'outlined'}
-          onClick={() => takeTool(adding ? 'pick' : 'mesh-lines')}
+          onClick={() => (adding ? layDown() : takeTool(meshLines))}
         >
           Add lines
         </Button>

@@ -2,11 +2,19 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { type Coat, convertPaint, isGradient, type Paint, type Part, paintKinds, paintOf } from '@/core';
+import {
+  type Coat,
+  convertPaint,
+  fieldLabel,
+  isGradient,
+  type Paint,
+  type Part,
+  paintOf,
+  paints,
+} from '@/core';
 import { ChoiceField } from '../../fields/ChoiceField';
 import { ParamFields } from '../../fields/ParamFields';
 import { SwitchField } from '../../fields/SwitchField';
-import { wordFor } from '../../fields/words';
 import { changePart, run } from '../../state/actions';
 import { useEditor } from '../../state/store';
 import { workOnTile } from '../../state/tile';
@@ -14,6 +22,8 @@ import { Section } from '../Section';
 import { GradientEditor } from './GradientEditor';
 import { MeshEditor } from './MeshEditor';
 import { StripesEditor } from './StripesEditor';
+
+const paintWords = Object.fromEntries(Object.entries(paints).map(([kind, d]) => [kind, d.label]));
 
 /** The controls that one kind of paint has beside its numbers. */
 function OwnFields({ part, coat, put }: { part: Part; coat: Coat; put(paint: Paint, label?: string): void }) {
@@ -70,7 +80,7 @@ export function PaintFields({ part, coat }: { part: Part; coat: Coat }) {
       <ChoiceField
         label="Kind"
         value={paint.kind}
-        options={paintKinds}
+        options={paintWords}
         onChange={(k) => switchTo(k as Paint['kind'])}
       />
       {fault && (
@@ -83,8 +93,8 @@ export function PaintFields({ part, coat }: { part: Part; coat: Coat }) {
         fields={fields}
         params={paint as unknown as Record<string, unknown>}
         at={`coats/${coat.id}/paint`}
-        anywhere
-        onChange={(name, value) => put({ ...paint, [name]: value } as Paint, wordFor(name))}
+        ofWholeSheet
+        onChange={(name, value) => put({ ...paint, [name]: value } as Paint, fieldLabel(fields, name))}
       />
     </Section>
   );
