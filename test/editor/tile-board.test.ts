@@ -41,6 +41,7 @@ beforeEach(() => {
   put = [];
   stretched = [];
   vi.stubGlobal('requestAnimationFrame', (f: () => void) => setTimeout(f, 0));
+  vi.stubGlobal('cancelAnimationFrame', (id: ReturnType<typeof setTimeout>) => clearTimeout(id));
   vi.stubGlobal(
     'ImageData',
     class {
@@ -84,6 +85,25 @@ it('asks for the tiles in view alone, shared among the workers, the middle first
   workAll();
   await Promise.resolve();
   expect(settled).toBe(true);
+});
+
+it('has painted every tile before whoever waits for them is told', async () => {
+  let painted = 0;
+  const context = {
+    clearRect: () => {
+      painted = 0;
+    },
+    drawImage: () => painted++,
+  };
+  board.setCanvas({ width: 0, height: 0, getContext: () => context } as unknown as HTMLCanvasElement);
+  board.setView(1, 0, 0, 512, 512);
+  board.sceneChanged(1, 'all', false);
+  const settled = board.settled().then(() => painted);
+  const fresh = board.fresh().then(() => painted);
+  board.sceneChanged(2, 'all', false);
+  await new Promise((resolve) => setTimeout(resolve, 5));
+  workAll();
+  expect(await Promise.all([settled, fresh])).toEqual([4, 4]);
 });
 
 it('draws again only what damage reaches, one pixel more on each side', () => {

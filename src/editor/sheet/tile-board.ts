@@ -73,7 +73,8 @@ export class TileBoard {
   private order: Order | null = null;
   private count = 0;
   private canvas: HTMLCanvasElement | null = null;
-  private asked = false;
+  /** The frame that will paint, where one is asked for. */
+  private painting: number | undefined;
   private holdNext = false;
   private fineNext = false;
   private idle: (() => void)[] = [];
@@ -135,9 +136,12 @@ export class TileBoard {
     this.ask();
   }
 
-  /** Resolves when every visible tile is fresh. */
+  /** Resolves when every visible tile is fresh and painted. */
   settled(): Promise<void> {
-    if (!this.order && !this.rough.size && !this.missing().length) return Promise.resolve();
+    if (!this.order && !this.rough.size && !this.missing().length) {
+      this.paintDue();
+      return Promise.resolve();
+    }
     return new Promise((resolve) => this.idle.push(resolve));
   }
 
@@ -194,6 +198,7 @@ export class TileBoard {
     const missing = this.missing();
     if (!missing.length) {
       this.forget();
+      if (this.shown.length || this.idle.length) this.paintDue();
       for (const f of this.shown.splice(0)) f();
       if (this.rough.size) this.restSoon();
       else for (const f of this.idle.splice(0)) f();
@@ -307,15 +312,17 @@ export class TileBoard {
   }
 
   private paint(): void {
-    if (this.asked) return;
-    this.asked = true;
-    requestAnimationFrame(() => {
-      this.asked = false;
-      this.paintNow();
-    });
+    this.painting ??= requestAnimationFrame(() => this.paintNow());
+  }
+
+  /** Paints at once what the next frame would: who waits for tiles finds them on the canvas. */
+  private paintDue(): void {
+    if (this.painting !== undefined) this.paintNow();
   }
 
   private paintNow(): void {
+    if (this.painting !== undefined) cancelAnimationFrame(this.painting);
+    this.painting = undefined;
     const { canvas } = this;
     const context = canvas?.getContext('2d', inMemory);
     if (!canvas || !context) return;
