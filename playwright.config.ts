@@ -6,8 +6,9 @@ const addresses = (process.env.BASE_URL ?? 'http://127.0.0.1:3210').split(' ');
 
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  timeout: 180_000,
+  // Shared machines stand still for a while at times.
+  expect: { timeout: 20_000 },
   workers: addresses.length,
   fullyParallel: true,
   retries: 0,

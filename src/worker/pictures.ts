@@ -1,4 +1,13 @@
-import { coatDefaults, formatHex, Painter, type Part, type Scene, type SceneNode } from '@/core';
+import {
+  coatDefaults,
+  formatHex,
+  identity,
+  joinBounds,
+  Painter,
+  type Part,
+  type Scene,
+  type SceneNode,
+} from '@/core';
 import type * as edit from '@/core/edit';
 import { nodeBounds } from '@/core/live';
 
@@ -12,14 +21,8 @@ let painter: Painter | null = null;
 
 /** A small picture of nodes, `size` pixels at its longer side, with a margin. */
 export function thumbnail(nodes: readonly SceneNode[], size: number): SmallPicture | null {
-  const all = nodes.map((n) => nodeBounds(n, [1, 0, 0, 1, 0, 0])).filter((b) => b !== null);
-  if (!all.length) return null;
-  const b = all.reduce((p, q) => ({
-    x0: Math.min(p.x0, q.x0),
-    y0: Math.min(p.y0, q.y0),
-    x1: Math.max(p.x1, q.x1),
-    y1: Math.max(p.y1, q.y1),
-  }));
+  const b = nodes.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null);
+  if (!b) return null;
   const side = Math.max(b.x1 - b.x0, b.y1 - b.y0);
   if (!(side > 0) || !Number.isFinite(side)) return null;
   const scale = (size - 6) / side;

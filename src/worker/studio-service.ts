@@ -300,7 +300,7 @@ export const studio = {
   /** Outline of one part as SVG path text in sheet units, for pointing at it. */
   outline(id: string): string {
     const d = must();
-    return d.parts[id] ? (edit.reportOf(d, [id], null).outlines[0]?.d ?? '') : '';
+    return d.parts[id] ? edit.outlineText(d, id) : '';
   },
 
   /** Outlines of all visible parts that draw themselves, for the outline view. */
@@ -309,7 +309,7 @@ export const studio = {
     const visit = (id: string): string[] => {
       const part = d.parts[id];
       if (!part || part.hidden) return [];
-      const own = isGroup(part.source) ? [] : [edit.reportOf(d, [id], null).outlines[0]?.d ?? ''];
+      const own = isGroup(part.source) ? [] : [edit.outlineText(d, id, Number.POSITIVE_INFINITY)];
       return [...own, ...part.children.flatMap(visit)];
     };
     return edit.sheetOf(d, sheetId).parts.flatMap(visit);

@@ -5,8 +5,16 @@ import type { Handle } from '../document/handles';
 import { remembered } from '../document/record';
 import type { Design, Part } from '../document/types';
 import { finishes } from '../finish';
+import { segmentsIn } from '../geometry/count';
 import { applyTo, identity, type Matrix, sameMatrix } from '../geometry/matrix';
-import { type Bounds, type Contour, joinBounds, transformPath } from '../geometry/path';
+import {
+  type Bounds,
+  boundsCorners,
+  boundsPath,
+  type Contour,
+  joinBounds,
+  transformPath,
+} from '../geometry/path';
 import { formatPath } from '../geometry/svg-path';
 import type { Point } from '../geometry/vector';
 import { outlineBounds } from '../outline/bounds';
@@ -205,27 +213,16 @@ function boxOf(design: Design, ids: readonly string[]): Pick<Report, 'box' | 'si
     const m = worldOf(design, ids[0]);
     const b = outlineBounds(evaluatePart(design, design.parts[ids[0]]).outline);
     if (!b) return { box: null, size: null };
-    const corners = [
-      { x: b.x0, y: b.y0 },
-      { x: b.x1, y: b.y0 },
-      { x: b.x1, y: b.y1 },
-      { x: b.x0, y: b.y1 },
-    ];
     const { scaleX, scaleY } = design.parts[ids[0]].place;
     return {
-      box: corners.map((p) => applyTo(m, p)),
+      box: boundsCorners(b).map((p) => applyTo(m, p)),
       size: { width: (b.x1 - b.x0) * Math.abs(scaleX), height: (b.y1 - b.y0) * Math.abs(scaleY) },
     };
   }
   const b = ids.map((id) => sheetBounds(design, id)).reduce(joinBounds, null);
   if (!b) return { box: null, size: null };
   return {
-    box: [
-      { x: b.x0, y: b.y0 },
-      { x: b.x1, y: b.y0 },
-      { x: b.x1, y: b.y1 },
-      { x: b.x0, y: b.y1 },
-    ],
+    box: boundsCorners(b),
     size: { width: b.x1 - b.x0, height: b.y1 - b.y0 },
   };
 }
@@ -244,11 +241,17 @@ function textOf(c: Contour, world: Matrix): string {
   return d;
 }
 
-function outlineText(design: Design, id: string): string {
+/** Segments of an outline that are drawn over the sheet; one of more hides its part, and takes long to draw. */
+const mostOutline = 12_000;
+
+/** Outline of a part as SVG path text in sheet units; of one that has more than `most` segments, the box round it. */
+export function outlineText(design: Design, id: string, most = mostOutline): string {
   const m = worldOf(design, id);
-  return evaluatePart(design, design.parts[id])
-    .outline.flatMap((p) => p.path.contours.map((c) => textOf(c, m)))
-    .join('');
+  const { outline } = evaluatePart(design, design.parts[id]);
+  if (segmentsIn(outline.map((p) => p.path)) <= most)
+    return outline.flatMap((p) => p.path.contours.map((c) => textOf(c, m))).join('');
+  const b = outlineBounds(outline);
+  return b ? formatPath(transformPath(boundsPath(b), m)) : '';
 }
 
 const constructions = new WeakMap<object, readonly string[]>();

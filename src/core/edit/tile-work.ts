@@ -2,6 +2,7 @@ import { cellOf, pitchOf } from '../coat/paint/pattern';
 import type { Pattern } from '../coat/types';
 import type { Design, Part } from '../document/types';
 import { applyTo, multiply, translation } from '../geometry/matrix';
+import { boundsCorners } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { evaluatePart } from '../scene/evaluate';
 import { groupNode } from '../scene/group-node';
@@ -79,12 +80,7 @@ export function tileScene(design: Design, sheetId: string, ref: CoatRef): TileSc
   const { bounds: b } = tile;
   const [w, h] = [(pitch.x - (b.x1 - b.x0)) / 2, (pitch.y - (b.y1 - b.y0)) / 2];
   const c = { x0: b.x0 - w, y0: b.y0 - h, x1: b.x1 + w, y1: b.y1 + h };
-  const corners = [
-    { x: c.x0, y: c.y0 },
-    { x: c.x1, y: c.y0 },
-    { x: c.x1, y: c.y1 },
-    { x: c.x0, y: c.y1 },
-  ];
+  const corners = boundsCorners(c);
   return {
     scene: {
       ...whole,

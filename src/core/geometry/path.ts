@@ -207,16 +207,16 @@ export function transformBounds(b: Bounds, m: Matrix): Bounds {
   };
 }
 
+/** The four corners of some bounds, from (x0, y0) along the x axis and round. */
+export const boundsCorners = (b: Bounds): [Point, Point, Point, Point] => [
+  { x: b.x0, y: b.y0 },
+  { x: b.x1, y: b.y0 },
+  { x: b.x1, y: b.y1 },
+  { x: b.x0, y: b.y1 },
+];
+
 /** The rectangle of some bounds as a path. */
-export const boundsPath = (b: Bounds): Path =>
-  pathOf([
-    polygonContour([
-      { x: b.x0, y: b.y0 },
-      { x: b.x1, y: b.y0 },
-      { x: b.x1, y: b.y1 },
-      { x: b.x0, y: b.y1 },
-    ]),
-  ]);
+export const boundsPath = (b: Bounds): Path => pathOf([polygonContour(boundsCorners(b))]);
 
 export const growBounds = (b: Bounds, by: number): Bounds => ({
   x0: b.x0 - by,

@@ -1,7 +1,14 @@
 import { type MeasuredContour, measureContour, type PlaceAlong } from '../geometry/along';
 import { type Cubic, cubicPoint, cubicTangent, isLine, lineCubic, subCubic } from '../geometry/cubic';
 import { contourArea } from '../geometry/measure';
-import { type Bounds, type Contour, type Path, reverseContour, segmentsOf } from '../geometry/path';
+import {
+  type Bounds,
+  boundsCorners,
+  type Contour,
+  type Path,
+  reverseContour,
+  segmentsOf,
+} from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { ColourKnot, Mesh } from './grid';
 import type { Pair } from './patch';
@@ -81,12 +88,7 @@ function cornersOf(loop: Loop, box: Bounds, shift: number): [number, number, num
     ...(sharp.length >= 4 ? sharp : segments.map((_, i) => i)).map((i) => starts[i]),
   ].sort((a, b) => a - b);
   const spots = places.map((l) => loop.at(l).p);
-  const goals: Point[] = [
-    { x: box.x0, y: box.y0 },
-    { x: box.x1, y: box.y0 },
-    { x: box.x1, y: box.y1 },
-    { x: box.x0, y: box.y1 },
-  ];
+  const goals = boundsCorners(box);
   const nearest = goals.map((g) => {
     let best = 0;
     let least = Number.POSITIVE_INFINITY;

@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Design, makeCoat, makePart, makeSource, makeStep, origin, type Part, primitives } from '@/core';
+import {
+  type Design,
+  makeCoat,
+  makePart,
+  makeSource,
+  makeStep,
+  origin,
+  type Part,
+  parsePath,
+  pathBounds,
+  primitives,
+} from '@/core';
 import {
   addStep,
   anchorOf,
@@ -11,6 +22,7 @@ import {
   type Gesture,
   grainFor,
   memberAt,
+  outlineText,
   type PointRef,
   placePart,
   reportOf,
@@ -387,4 +399,17 @@ describe('flipping', () => {
     expect(sheetBounds(foot, 'a')?.y0).toBeCloseTo(b?.y1 ?? 0, 6);
     expect(commands.flip.transforms).toBe(true);
   });
+});
+
+it('an outline of very many segments is shown by its box, and whole where it is asked for', () => {
+  const discs = {
+    ...disc('a', 300, 300, 100),
+    steps: [makeStep('radial-repeat', { count: 1000 }), makeStep('radial-repeat', { count: 4 })],
+  };
+  const d = designOf(2000, discs);
+  const [{ d: shown }] = reportOf(d, ['a'], null).outlines;
+  const b = sheetBounds(d, 'a');
+  expect(shown.match(/[A-Z]/g)).toHaveLength(5);
+  expect(pathBounds(parsePath(shown))).toEqual(b);
+  expect(outlineText(d, 'a', Number.POSITIVE_INFINITY).match(/C/g)).toHaveLength(16_000);
 });

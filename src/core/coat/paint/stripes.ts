@@ -2,7 +2,14 @@ import { isHex, parseHex, type Rgba } from '../../colour/colour';
 import { type ColourStop, colourAlong } from '../../colour/gradient';
 import { angle, choice, count, number, onlyIf, share, size } from '../../document/fields';
 import { arcCubics } from '../../geometry/cubic';
-import { type Bounds, contourOf, type Path, pathOf, polygonContour } from '../../geometry/path';
+import {
+  type Bounds,
+  boundsCorners,
+  contourOf,
+  type Path,
+  pathOf,
+  polygonContour,
+} from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { radians } from '../../geometry/vector';
 import type { SceneNode, ScenePaint, Spread } from '../../scene/types';
@@ -38,17 +45,10 @@ interface Run {
   gradient(a: number, b: number, stops: readonly ColourStop[], spread: Spread): ScenePaint;
 }
 
-const cornersOf = (b: Bounds): Point[] => [
-  { x: b.x0, y: b.y0 },
-  { x: b.x1, y: b.y0 },
-  { x: b.x1, y: b.y1 },
-  { x: b.x0, y: b.y1 },
-];
-
 function straight(turn: number, bounds: Bounds): Run {
   const [c, s] = [Math.cos(radians(turn)), Math.sin(radians(turn))];
-  const along = cornersOf(bounds).map((p) => p.x * c + p.y * s);
-  const across = cornersOf(bounds).map((p) => -p.x * s + p.y * c);
+  const along = boundsCorners(bounds).map((p) => p.x * c + p.y * s);
+  const across = boundsCorners(bounds).map((p) => -p.x * s + p.y * c);
   const [w0, w1] = [Math.min(...across) - 1, Math.max(...across) + 1];
   const at = (u: number, w: number): Point => ({ x: u * c - w * s, y: u * s + w * c });
   return {
@@ -69,7 +69,7 @@ function concentric(middle: Point, bounds: Bounds): Run {
   const circle = (r: number) => contourOf(arcCubics(middle.x, middle.y, r, 0, 2 * Math.PI), true);
   return {
     from: 0,
-    to: Math.max(...cornersOf(bounds).map((p) => Math.hypot(p.x - middle.x, p.y - middle.y))),
+    to: Math.max(...boundsCorners(bounds).map((p) => Math.hypot(p.x - middle.x, p.y - middle.y))),
     shape: (a, b) => pathOf([circle(b), ...(a > 0 ? [circle(a)] : [])], 'evenodd'),
     // Circles count from the middle: a period that begins before it is turned round to begin there.
     gradient(a, b, stops, spread) {

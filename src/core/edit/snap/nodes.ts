@@ -1,6 +1,7 @@
 import { crossingsOf } from '../../arrange/crossing-points';
 import type { Design } from '../../document/types';
-import { type Path, pathBounds, segmentCount, transformPath } from '../../geometry/path';
+import { segmentsIn } from '../../geometry/count';
+import { type Path, pathBounds, transformPath } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import { joinOutline } from '../../outline/join';
 import { evaluatePart } from '../../scene/evaluate';
@@ -90,10 +91,7 @@ export const nodeTargets = remember((design, sheetId, parent, moving): PointInde
   const points = shown.flatMap(({ name, path }) =>
     nodesOfPath(path).map((p): NodeTarget => ({ ...p, what: `node of ${name}` })),
   );
-  const segments = shown.reduce(
-    (sum, s) => sum + s.path.contours.reduce((n, c) => n + segmentCount(c), 0),
-    0,
-  );
+  const segments = segmentsIn(shown.map((s) => s.path));
   if (shown.length > 1 && shown.length <= crossingParts && segments <= crossingSegments)
     for (const { x, y, a, b } of crossingsOf(shown.map((s) => s.path)))
       points.push({ x, y, what: `crossing of ${shown[a].name} and ${shown[b].name}` });
