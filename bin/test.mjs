@@ -16,7 +16,7 @@ const asked = (...words) => words.some((w) => process.argv.includes(w));
 /** How many browsers test at a time, each with an application and a database of its own. */
 const browsers = 2;
 
-async function browserTests(chromium) {
+async function browserTests(chromium, runs) {
   const { prepare } = await import('./lib/prepare.mjs');
   const { serve } = await import('./lib/serve.mjs');
   const served = [];
@@ -27,7 +27,9 @@ async function browserTests(chromium) {
       served.push(await serve(env, 3300 + 10 * i));
     }
     const addresses = served.map(({ address }) => address).join(' ');
-    await must(tool('playwright'), ['test'], { env: { ...env, BASE_URL: addresses, CHROMIUM: chromium } });
+    await must(tool('playwright'), ['test'], {
+      env: { ...env, ...runs, BASE_URL: addresses, CHROMIUM: chromium },
+    });
   } finally {
     for (const { child } of served) child.kill();
   }
@@ -37,11 +39,9 @@ try {
   await ensurePackages();
   const { prepare } = await import('./lib/prepare.mjs');
   const { build } = await import('./build.mjs');
-  const env = {
-    ...(await prepare('silent_compass_test', { demo: false })),
-    // Suites of many runs do a share of them, or all.
-    ...(asked('--all', '--faults') ? { COMPASS_RUNS: 'all' } : {}),
-  };
+  // Suites of many runs do a share of them, or all.
+  const runs = asked('--all', '--faults') ? { COMPASS_RUNS: 'all' } : {};
+  const env = { ...(await prepare('silent_compass_test', { demo: false })), ...runs };
   if (asked('--faults')) {
     await build();
     await faults(env);
@@ -66,7 +66,7 @@ try {
   );
   await part('faults', () => faults(env));
   const chromium = await ensureChromium();
-  await part('browser tests', () => browserTests(chromium));
+  await part('browser tests', () => browserTests(chromium, runs));
   say('\nAll tests passed.');
 } catch (e) {
   fail(e.message);

@@ -1,7 +1,7 @@
 import { makeCoat, type Part } from '@/core';
 import { demoNamed, openChanged } from './copies';
 import { expectLike, Hand } from './hand';
-import { expect, test } from './test';
+import { expect, inWhole, test } from './test';
 
 test.describe.configure({ timeout: 180_000 });
 
@@ -89,7 +89,7 @@ test('the lens emblem: glass of four corners, luminosity, and a gloss that fades
   await expectLike(e, 'Lens emblem');
 });
 
-test('the aurora backdrop: nodes of a mesh take colours of the palette and places', async ({ page }) => {
+inWhole('the aurora backdrop: nodes of a mesh take colours of the palette and places', async ({ page }) => {
   const e = new Hand(page);
   await uncoloured(e, 'Aurora backdrop', {
     'Green curtain': (p) => ({
@@ -151,7 +151,7 @@ test('the aurora backdrop: nodes of a mesh take colours of the palette and place
   await expectLike(e, 'Aurora backdrop');
 });
 
-test('the folded-ribbon star: one gradient picked up, its ends made darker', async ({ page }) => {
+inWhole('the folded-ribbon star: one gradient picked up, its ends made darker', async ({ page }) => {
   const e = new Hand(page);
   await uncoloured(e, 'Folded-ribbon star', { 'Light half': grey, 'Dark half': grey, Ring: grey });
   await page.getByRole('button', { name: 'Open Passing over' }).click();

@@ -1,5 +1,5 @@
 import { expectLike, Hand } from './hand';
-import { expect, test } from './test';
+import { expect, inWhole, test } from './test';
 
 test.describe.configure({ timeout: 240_000 });
 
@@ -247,7 +247,7 @@ test('the dome icon is constructed by hand on the isometric grid', async ({ page
   await expectLike(e, 'Dome icon');
 });
 
-test('the comet swoosh is constructed by hand: discs cut along one, a piece dropped', async ({ page }) => {
+inWhole('the comet swoosh is constructed by hand: discs cut along one, a piece dropped', async ({ page }) => {
   const e = new Hand(page);
   await e.blank('Mark or badge');
   await e.ground('#070a1c');
@@ -364,111 +364,117 @@ test('the comet swoosh is constructed by hand: discs cut along one, a piece drop
   await expectLike(e, 'Comet swoosh');
 });
 
-test('the orbit wallpaper is constructed by hand: blends in equal steps, a double found and removed', async ({
-  page,
-}) => {
-  const e = new Hand(page);
-  await e.blank('Wallpaper');
-  e.sheetWidth = 1920;
-  await e.ground('#070a1a');
-  const middle = { 'Centre x': 960, 'Centre y': 540 };
-  await e.draw('Rectangle', { Width: 1920, Height: 1080, ...middle });
-  await e.gradient(
-    'Radial',
-    [0.5, 0.5, 1.06, 0.92],
-    [
-      [0, '#232c58'],
-      [1, '#070a1a'],
-      [0.45, '#131936'],
-    ],
-  );
-  /** An orbit as a fine line. */
-  const orbit = async (width: number, height: number, turn: number, colour: string, opacity: number) => {
-    const name = await e.draw('Circle', {
-      Width: width,
-      Height: height,
-      ...middle,
-      Turn: turn,
-      Opacity: opacity,
-    });
-    await page.getByRole('button', { name: 'Remove Fill' }).click();
-    await e.stage('Colour');
-    await e.tool('Add stroke').click();
+inWhole(
+  'the orbit wallpaper is constructed by hand: blends in equal steps, a double found and removed',
+  async ({ page }) => {
+    const e = new Hand(page);
+    await e.blank('Wallpaper');
+    e.sheetWidth = 1920;
+    await e.ground('#070a1a');
+    const middle = { 'Centre x': 960, 'Centre y': 540 };
+    await e.draw('Rectangle', { Width: 1920, Height: 1080, ...middle });
+    await e.gradient(
+      'Radial',
+      [0.5, 0.5, 1.06, 0.92],
+      [
+        [0, '#232c58'],
+        [1, '#070a1a'],
+        [0.45, '#131936'],
+      ],
+    );
+    /** An orbit as a fine line. */
+    const orbit = async (width: number, height: number, turn: number, colour: string, opacity: number) => {
+      const name = await e.draw('Circle', {
+        Width: width,
+        Height: height,
+        ...middle,
+        Turn: turn,
+        Opacity: opacity,
+      });
+      await page.getByRole('button', { name: 'Remove Fill' }).click();
+      await e.stage('Colour');
+      await e.tool('Add stroke').click();
+      await e.settled();
+      await e.fill({ 'Colour, hex or RGB': colour, Width: 1.5 });
+      return name;
+    };
+    const blend = async (names: readonly string[], copies: number, ease: number, tool = 'Blend') => {
+      await e.chooseAll(...names);
+      await e.step(
+        'Repeat',
+        tool,
+        { Copies: copies, Crowding: ease },
+        tool === 'Blend' ? undefined : 'Blend',
+      );
+    };
+    const widest = await orbit(1980, 700, -16, '#6f86d6', 50);
+    const narrow = await orbit(360, 1000, 74, '#c99a4a', 75);
+    await blend([widest, narrow], 34, 0);
+    const outer = await orbit(820, 290, 24, '#f3d9a0', 90);
+    const inner = await orbit(150, 330, 114, '#b23a48', 90);
+    await blend([outer, inner], 16, 0.2);
+    const sun = await e.draw('Circle', { Width: 132, Height: 132, ...middle });
+    await e.gradient(
+      'Radial',
+      [0.4, 0.36, 1, 0.8],
+      [
+        [0, '#fff6dc'],
+        [1, '#c07a2a'],
+        [0.5, '#f3c873'],
+      ],
+    );
+    // A copy made by mistake lies exactly on the sun; the tidy check finds and removes it.
+    await page.getByTestId('sheet').focus();
+    await page.keyboard.press('Control+d');
     await e.settled();
-    await e.fill({ 'Colour, hex or RGB': colour, Width: 1.5 });
-    return name;
-  };
-  const blend = async (names: readonly string[], copies: number, ease: number, tool = 'Blend') => {
-    await e.chooseAll(...names);
-    await e.step('Repeat', tool, { Copies: copies, Crowding: ease }, tool === 'Blend' ? undefined : 'Blend');
-  };
-  const widest = await orbit(1980, 700, -16, '#6f86d6', 50);
-  const narrow = await orbit(360, 1000, 74, '#c99a4a', 75);
-  await blend([widest, narrow], 34, 0);
-  const outer = await orbit(820, 290, 24, '#f3d9a0', 90);
-  const inner = await orbit(150, 330, 114, '#b23a48', 90);
-  await blend([outer, inner], 16, 0.2);
-  const sun = await e.draw('Circle', { Width: 132, Height: 132, ...middle });
-  await e.gradient(
-    'Radial',
-    [0.4, 0.36, 1, 0.8],
-    [
-      [0, '#fff6dc'],
-      [1, '#c07a2a'],
-      [0.5, '#f3c873'],
-    ],
-  );
-  // A copy made by mistake lies exactly on the sun; the tidy check finds and removes it.
-  await page.getByTestId('sheet').focus();
-  await page.keyboard.press('Control+d');
-  await e.settled();
-  const twin = await e.chosen();
-  expect(twin).not.toBe(sun);
-  await page.keyboard.press('Control+k');
-  await page.keyboard.type('Tidy check');
-  await page.keyboard.press('Enter');
-  const double = page.getByRole('listitem').filter({ hasText: 'lies exactly on' });
-  await double.getByRole('button').click();
-  await expect(e.part(twin)).toHaveCount(0);
-  await page.keyboard.press('Escape');
-  await e.choose(sun);
-  await e.shadow({
-    'Colour, hex or RGB': '#f3c873',
-    'Shift x': 0,
-    'Shift y': 0,
-    Softness: 60,
-    Spread: 8,
-    Opacity: 70,
-  });
-  await e.pickOption('Blend mode', 'Normal');
-  // Coloured while it is large, then made small.
-  const first = await e.draw('Circle', { Width: 148, Height: 148, 'Centre x': 300, 'Centre y': 860 });
-  await e.gradient(
-    'Radial',
-    [0.32, 0.28, 1, 0.9],
-    [
-      [0, '#dfe6ff'],
-      [1, '#6f86d6'],
-    ],
-  );
-  await e.card('Circle').click();
-  await e.fill({ Width: 20, Height: 20 });
-  const last = await e.draw('Circle', { Width: 148, Height: 148, 'Centre x': 1640, 'Centre y': 300 });
-  await e.gradient(
-    'Radial',
-    [0.32, 0.28, 1, 0.9],
-    [
-      [0, '#fbe9c8'],
-      [1, '#8e3a3f'],
-    ],
-  );
-  // The way they follow: two nodes, each dragged into a curve.
-  await e.take('Path');
-  await e.drag([300, 860], [760, 1060], ['Control']);
-  await e.drag([1640, 300], [1720, 40], ['Control']);
-  await page.keyboard.press('Enter');
-  await e.settled();
-  const bow = await e.chosen();
-  await blend([first, last, bow], 7, 0.25, 'Blend along');
-  await expectLike(e, 'Orbit wallpaper');
-});
+    const twin = await e.chosen();
+    expect(twin).not.toBe(sun);
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type('Tidy check');
+    await page.keyboard.press('Enter');
+    const double = page.getByRole('listitem').filter({ hasText: 'lies exactly on' });
+    await double.getByRole('button').click();
+    await expect(e.part(twin)).toHaveCount(0);
+    await page.keyboard.press('Escape');
+    await e.choose(sun);
+    await e.shadow({
+      'Colour, hex or RGB': '#f3c873',
+      'Shift x': 0,
+      'Shift y': 0,
+      Softness: 60,
+      Spread: 8,
+      Opacity: 70,
+    });
+    await e.pickOption('Blend mode', 'Normal');
+    // Coloured while it is large, then made small.
+    const first = await e.draw('Circle', { Width: 148, Height: 148, 'Centre x': 300, 'Centre y': 860 });
+    await e.gradient(
+      'Radial',
+      [0.32, 0.28, 1, 0.9],
+      [
+        [0, '#dfe6ff'],
+        [1, '#6f86d6'],
+      ],
+    );
+    await e.card('Circle').click();
+    await e.fill({ Width: 20, Height: 20 });
+    const last = await e.draw('Circle', { Width: 148, Height: 148, 'Centre x': 1640, 'Centre y': 300 });
+    await e.gradient(
+      'Radial',
+      [0.32, 0.28, 1, 0.9],
+      [
+        [0, '#fbe9c8'],
+        [1, '#8e3a3f'],
+      ],
+    );
+    // The way they follow: two nodes, each dragged into a curve.
+    await e.take('Path');
+    await e.drag([300, 860], [760, 1060], ['Control']);
+    await e.drag([1640, 300], [1720, 40], ['Control']);
+    await page.keyboard.press('Enter');
+    await e.settled();
+    const bow = await e.chosen();
+    await blend([first, last, bow], 7, 0.25, 'Blend along');
+    await expectLike(e, 'Orbit wallpaper');
+  },
+);

@@ -3,7 +3,7 @@ import { reportOf } from '@/core/edit';
 import { takeShippedFaces } from '../test/faces';
 import { demoNamed, openChanged, without } from './copies';
 import { expectLike, Hand } from './hand';
-import { expect, test } from './test';
+import { expect, inWhole, test } from './test';
 
 test.describe.configure({ timeout: 240_000 });
 takeShippedFaces();
@@ -96,122 +96,123 @@ test('the supper-room lettering: a script united, four coats with steps of their
   await expectLike(e, 'Supper-room lettering');
 });
 
-test('the meteor lettering: letters raised and turned one by one, a wave over a line, a round window', async ({
-  page,
-}) => {
-  const e = new Hand(page);
-  const whole = demoNamed('Meteor lettering');
-  // The window is taken apart and its words are gone.
-  await openChanged(e, 'Meteor lettering', (d) => {
-    const bare = without(d, 'METEORS', 'AUGUST NIGHTS', 'Window’s edge', 'Frame');
-    const group = Object.values(bare.parts).find((p) => p.name === 'Window');
-    if (!group) throw new Error('There is no window.');
-    const { [group.id]: _, ...parts } = bare.parts;
-    return { ...bare, parts, sheets: bare.sheets.map((s) => ({ ...s, parts: group.children })) };
-  });
-  await e.words(300, 1100, 'METEORS');
-  await e.face('Lilita One');
-  await e.fill({ Size: 318, 'Slant of lines': -8 });
-  const meteors = Object.values(whole.parts).find((p) => p.name === 'METEORS');
-  if (meteors?.source.kind !== 'lettering') throw new Error('There are no such words.');
-  const { letters, size } = meteors.source;
-  // The first is moved, turned and scaled by hand on the sheet, then all are told by number.
-  await e.letters(0);
-  await page.getByLabel('Words on the sheet').press('Tab');
-  const grab = async (id: string, dx: number, dy: number) => {
-    const box = await page.getByTestId(id).boundingBox();
-    if (!box) throw new Error(`There is no “${id}”.`);
-    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-    await page.mouse.move(x, y);
-    await page.mouse.down();
-    await page.mouse.move(x + dx, y + dy, { steps: 5 });
-    await page.mouse.up();
-    await e.settled();
-  };
-  const own = (name: string) =>
-    page.getByRole('region', { name: 'Letter', exact: true }).getByLabel(name, { exact: true });
-  await grab('selected-letter', -8, 14);
-  expect(Number(await own('Shift y').inputValue())).toBeGreaterThan(10);
-  await grab('letters-turn', -20, 0);
-  expect(Number(await own('Turn').inputValue())).toBeLessThan(-5);
-  await grab('letters-scale', 12, 12);
-  expect(Number(await own('Scale').inputValue())).toBeGreaterThan(103);
-  for (const [i, c] of letters.entries()) {
-    await e.letters(i);
-    for (const [name, value] of [
-      ['Shift x', c.dx * size],
-      ['Shift y', c.dy * size],
-      ['Turn', c.turn],
-      ['Scale', c.scale * 100],
-    ] as const) {
-      await own(name).fill(String(value));
-      await own(name).press('Enter');
+inWhole(
+  'the meteor lettering: letters raised and turned one by one, a wave over a line, a round window',
+  async ({ page }) => {
+    const e = new Hand(page);
+    const whole = demoNamed('Meteor lettering');
+    // The window is taken apart and its words are gone.
+    await openChanged(e, 'Meteor lettering', (d) => {
+      const bare = without(d, 'METEORS', 'AUGUST NIGHTS', 'Window’s edge', 'Frame');
+      const group = Object.values(bare.parts).find((p) => p.name === 'Window');
+      if (!group) throw new Error('There is no window.');
+      const { [group.id]: _, ...parts } = bare.parts;
+      return { ...bare, parts, sheets: bare.sheets.map((s) => ({ ...s, parts: group.children })) };
+    });
+    await e.words(300, 1100, 'METEORS');
+    await e.face('Lilita One');
+    await e.fill({ Size: 318, 'Slant of lines': -8 });
+    const meteors = Object.values(whole.parts).find((p) => p.name === 'METEORS');
+    if (meteors?.source.kind !== 'lettering') throw new Error('There are no such words.');
+    const { letters, size } = meteors.source;
+    // The first is moved, turned and scaled by hand on the sheet, then all are told by number.
+    await e.letters(0);
+    await page.getByLabel('Words on the sheet').press('Tab');
+    const grab = async (id: string, dx: number, dy: number) => {
+      const box = await page.getByTestId(id).boundingBox();
+      if (!box) throw new Error(`There is no “${id}”.`);
+      const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+      await page.mouse.move(x, y);
+      await page.mouse.down();
+      await page.mouse.move(x + dx, y + dy, { steps: 5 });
+      await page.mouse.up();
+      await e.settled();
+    };
+    const own = (name: string) =>
+      page.getByRole('region', { name: 'Letter', exact: true }).getByLabel(name, { exact: true });
+    await grab('selected-letter', -8, 14);
+    expect(Number(await own('Shift y').inputValue())).toBeGreaterThan(10);
+    await grab('letters-turn', -20, 0);
+    expect(Number(await own('Turn').inputValue())).toBeLessThan(-5);
+    await grab('letters-scale', 12, 12);
+    expect(Number(await own('Scale').inputValue())).toBeGreaterThan(103);
+    for (const [i, c] of letters.entries()) {
+      await e.letters(i);
+      for (const [name, value] of [
+        ['Shift x', c.dx * size],
+        ['Shift y', c.dy * size],
+        ['Turn', c.turn],
+        ['Scale', c.scale * 100],
+      ] as const) {
+        await own(name).fill(String(value));
+        await own(name).press('Enter');
+      }
+      await e.settled();
     }
+    await page.getByLabel('Words on the sheet').focus();
+    await page.keyboard.press('Escape');
+    for (const kind of ['Fill', 'Stroke'] as const) await e.addCoat(kind);
+    await e.fill({ Width: 5, 'Colour, hex or RGB': '#14213d' });
+    await e.card('Fill').nth(0).click();
+    await e.type('Colour, hex or RGB', '#0a1128');
+    await e.card('Fill').nth(1).click();
+    await e.gradient(
+      'Linear',
+      [0.5, 0, 0.5, 1],
+      [
+        [0, '#fbf1d6'],
+        [1, '#b0513f'],
+        [0.45, '#f3d9a0'],
+        [0.8, '#c98f3a'],
+      ],
+    );
+    await deepSide(e, 14, { Copies: 10, 'Step x': 3.4, 'Step y': 5 });
+    await e.card('Lettering').click();
+    await e.fill(placeOf(whole, 'METEORS'));
+    await reword(e, 'METEORS', 'METEORITES');
+
+    await e.words(500, 1400, 'AUGUST NIGHTS');
+    await e.face('League Spartan ExtraBold');
+    await e.fill({ Size: 84, Tracking: 30 });
+    await e.colour('#f3d9a0');
+    await page.getByRole('button', { name: 'Add a step', exact: true }).click();
+    await page.getByRole('menuitem', { name: 'Bounce' }).click();
     await e.settled();
-  }
-  await page.getByLabel('Words on the sheet').focus();
-  await page.keyboard.press('Escape');
-  for (const kind of ['Fill', 'Stroke'] as const) await e.addCoat(kind);
-  await e.fill({ Width: 5, 'Colour, hex or RGB': '#14213d' });
-  await e.card('Fill').nth(0).click();
-  await e.type('Colour, hex or RGB', '#0a1128');
-  await e.card('Fill').nth(1).click();
-  await e.gradient(
-    'Linear',
-    [0.5, 0, 0.5, 1],
-    [
-      [0, '#fbf1d6'],
-      [1, '#b0513f'],
-      [0.45, '#f3d9a0'],
-      [0.8, '#c98f3a'],
-    ],
-  );
-  await deepSide(e, 14, { Copies: 10, 'Step x': 3.4, 'Step y': 5 });
-  await e.card('Lettering').click();
-  await e.fill(placeOf(whole, 'METEORS'));
-  await reword(e, 'METEORS', 'METEORITES');
+    await e.pickOption('Rule', 'Wave');
+    await e.fill({ 'Raised by': 14, Turn: 5, Letters: 6 });
+    await e.card('Lettering').click();
+    await e.fill(placeOf(whole, 'AUGUST NIGHTS'));
 
-  await e.words(500, 1400, 'AUGUST NIGHTS');
-  await e.face('League Spartan ExtraBold');
-  await e.fill({ Size: 84, Tracking: 30 });
-  await e.colour('#f3d9a0');
-  await page.getByRole('button', { name: 'Add a step', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Bounce' }).click();
-  await e.settled();
-  await e.pickOption('Rule', 'Wave');
-  await e.fill({ 'Raised by': 14, Turn: 5, Letters: 6 });
-  await e.card('Lettering').click();
-  await e.fill(placeOf(whole, 'AUGUST NIGHTS'));
-
-  const window = { Width: 1440, Height: 1440, 'Centre x': 1000, 'Centre y': 1000 };
-  const edge = await e.draw('Circle', window);
-  await e.chooseAll('Sky', 'Trails', 'METEORS', 'AUGUST NIGHTS', edge);
-  await e.stage('Combine');
-  await page.getByRole('button', { name: 'More like Group' }).click();
-  await page.getByRole('menuitem', { name: 'Clip', exact: true }).click();
-  await e.settled();
-  const frame = await e.draw('Circle', window);
-  await e.card('Fill').click();
-  await page.getByRole('button', { name: 'Remove Fill' }).click();
-  await e.settled();
-  for (const _ of [0, 1]) await e.addCoat('Stroke');
-  await e.fill({ Width: 4, 'Colour, hex or RGB': '#14213d' });
-  await e.card('Stroke').nth(0).click();
-  await e.type('Width', '26');
-  await e.gradient(
-    'Linear',
-    [0, 0, 1, 1],
-    [
-      [0, '#f3d9a0'],
-      [1, '#f3d9a0'],
-      [0.333333, '#c98f3a'],
-      [0.666667, '#6b4416'],
-    ],
-  );
-  await e.coatStep(1, 'Offset', { Distance: -13 });
-  await expect(e.part(frame)).toBeVisible();
-  await expectLike(e, 'Meteor lettering');
-});
+    const window = { Width: 1440, Height: 1440, 'Centre x': 1000, 'Centre y': 1000 };
+    const edge = await e.draw('Circle', window);
+    await e.chooseAll('Sky', 'Trails', 'METEORS', 'AUGUST NIGHTS', edge);
+    await e.stage('Combine');
+    await page.getByRole('button', { name: 'More like Group' }).click();
+    await page.getByRole('menuitem', { name: 'Clip', exact: true }).click();
+    await e.settled();
+    const frame = await e.draw('Circle', window);
+    await e.card('Fill').click();
+    await page.getByRole('button', { name: 'Remove Fill' }).click();
+    await e.settled();
+    for (const _ of [0, 1]) await e.addCoat('Stroke');
+    await e.fill({ Width: 4, 'Colour, hex or RGB': '#14213d' });
+    await e.card('Stroke').nth(0).click();
+    await e.type('Width', '26');
+    await e.gradient(
+      'Linear',
+      [0, 0, 1, 1],
+      [
+        [0, '#f3d9a0'],
+        [1, '#f3d9a0'],
+        [0.333333, '#c98f3a'],
+        [0.666667, '#6b4416'],
+      ],
+    );
+    await e.coatStep(1, 'Offset', { Distance: -13 });
+    await expect(e.part(frame)).toBeVisible();
+    await expectLike(e, 'Meteor lettering');
+  },
+);
 
 test('the moon-phase badge: words outside and inside its rim', async ({ page }) => {
   const e = new Hand(page);

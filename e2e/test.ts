@@ -1,4 +1,5 @@
 import { test as base } from '@playwright/test';
+import { whole } from '../test/share';
 
 export { type BrowserContext, expect, type Locator, type Page, type Route } from '@playwright/test';
 
@@ -11,3 +12,6 @@ export const test = base.extend({
     await use(context);
   },
 });
+
+/** A long construction by hand, one of several alike: done where all runs are asked for. */
+export const inWhole = whole ? test : test.skip;
