@@ -25,6 +25,7 @@ import {
   type Sheet,
   squareGrid,
   steps,
+  usualLamp,
 } from '@/core';
 import type { Edited } from '@/core/edit';
 
@@ -166,6 +167,7 @@ export class Composer {
       unit: 'px',
       ground: null,
       grid: squareGrid,
+      lamp: usualLamp,
       guides: [
         { id: 'middle-x', axis: 'x', at: (sheet.width ?? 2000) / 2 },
         { id: 'middle-y', axis: 'y', at: (sheet.height ?? 2000) / 2 },

@@ -3,6 +3,9 @@
 let kind: i32 = 0;
 let solid: v128 = f32x4.splat(0);
 let a: f64 = 0, b: f64 = 0, c: f64 = 0, d: f64 = 0, e: f64 = 0, f: f64 = 0;
+// What u and v are divided by: g · x + h · y + k, where the gradient recedes.
+let recedes: bool = false;
+let g: f64 = 0, h: f64 = 0, k: f64 = 1;
 let table: usize = 0;
 let last: f64 = 0;
 let spread: i32 = 0;
@@ -25,15 +28,17 @@ export function setSolid(red: f32, green: f32, blue: f32, alpha: f32): void {
 /**
  * A gradient: 1 linear (position u), 2 radial (distance from the focus to the unit circle), 3 conic
  * (turn from u toward v).
- * (u, v) = matrix · pixel centre; the table holds `entries` premultiplied colours from 0 to 1 and
- * the last of them once more.
+ * (u, v) = matrix · pixel centre, over g · x + h · y + k where that is not 1 everywhere; the table holds `entries`
+ * premultiplied colours from 0 to 1 and the last of them once more.
  */
 export function setGradient(
-  which: i32, ma: f64, mb: f64, mc: f64, md: f64, me: f64, mf: f64,
+  which: i32, ma: f64, mb: f64, mc: f64, md: f64, me: f64, mf: f64, mg: f64, mh: f64, mk: f64,
   at: usize, entries: i32, spreadMode: i32, isOpaque: i32, fx: f64, fy: f64,
 ): void {
   kind = which;
   a = ma; b = mb; c = mc; d = md; e = me; f = mf;
+  recedes = mg != 0 || mh != 0 || mk != 1;
+  g = mg; h = mh; k = mk;
   table = at;
   last = <f64>(entries - 1);
   spread = spreadMode;
@@ -85,8 +90,15 @@ export function placePaint(tileX: i32, tileY: i32): void {
   if (kind == 0) return solid;
   const px = <f64>x + left;
   const py = <f64>y + top;
-  const u = a * px + c * py + e;
-  const v = b * px + d * py + f;
+  let u = a * px + c * py + e;
+  let v = b * px + d * py + f;
+  if (recedes) {
+    const far = g * px + h * py + k;
+    // Where it vanishes it stays a number.
+    const w = Math.abs(far) < 1e-12 ? 1e-12 : far;
+    u /= w;
+    v /= w;
+  }
   const t = spreadOver(kind == 1 ? u : kind == 2 ? radialPosition(u, v) : conicPosition(u, v)) * last;
   const i = <i32>t;
   return between(i, <f32>(t - <f64>i));
@@ -94,7 +106,7 @@ export function placePaint(tileX: i32, tileY: i32): void {
 
 /** Writes the colours of pixels [x0, x1) of row y, bit for bit what `colourAt` gives; may write one beyond. */
 export function paintRow(y: i32, x0: i32, x1: i32, out: usize): void {
-  if (kind > 2 || spread != 0 || (kind == 2 && (focusX != 0 || focusY != 0))) {
+  if (recedes || kind > 2 || spread != 0 || (kind == 2 && (focusX != 0 || focusY != 0))) {
     for (let x = x0; x < x1; x++, out += 16) v128.store(out, colourAt(x, y));
     return;
   }

@@ -23,6 +23,7 @@ export {
 } from './colour/oklch';
 export { type ProfilePoint, profileOf, profileWarnings } from './colour/profile';
 export * from './colour/spaces';
+export { type Lamp, usualLamp } from './depth/light';
 export { blendWords } from './document/blend-field';
 export type { Card } from './document/card';
 export type { Clipping } from './document/clipping';

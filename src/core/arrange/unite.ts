@@ -16,14 +16,15 @@ export function noteParts(path: Path, parts: readonly Path[]): Path {
 /** What a path is the union of, where that is known. */
 export const partsOf = ({ contours }: Path): readonly Path[] | null => made.get(samePath(contours)) ?? null;
 
-const united = rememberByForm((path: Path) => combine('union', [path]));
+/** A nonzero path as one without self-overlaps, remembered by its form; its edges do not say where they come from. */
+export const unitedPath = rememberByForm((path: Path) => combine('union', [path]));
 
-/** Paths in groups no two of which come near each other. */
-function clusters(paths: readonly Path[]): Path[][] {
+/** Paths in groups no two of which come near each other, by their places in the list. */
+export function nearGroups(paths: readonly Path[]): number[][] {
   const boxed = paths
-    .flatMap((path) => {
+    .flatMap((path, of) => {
       const b = knownBounds(path);
-      return b ? [{ path, b }] : [];
+      return b ? [{ of, b }] : [];
     })
     .sort((p, q) => p.b.x0 - q.b.x0);
   const group = boxed.map((_, i) => i);
@@ -37,10 +38,10 @@ function clusters(paths: readonly Path[]): Path[][] {
     for (let k = i + 1; k < boxed.length && boxed[k].b.x0 <= p.b.x1; k++)
       if (boxed[k].b.y0 <= p.b.y1 && boxed[k].b.y1 >= p.b.y0) group[home(k)] = home(i);
   });
-  const out = new Map<number, Path[]>();
-  boxed.forEach(({ path }, i) => {
+  const out = new Map<number, number[]>();
+  boxed.forEach(({ of }, i) => {
     const at = home(i);
-    out.set(at, [...(out.get(at) ?? []), path]);
+    out.set(at, [...(out.get(at) ?? []), of]);
   });
   return [...out.values()];
 }
@@ -51,7 +52,7 @@ function clusters(paths: readonly Path[]): Path[][] {
  * come from.
  */
 export const uniteNear = (paths: readonly Path[]): Path[] =>
-  clusters(paths).map((own) => united(samePath(own.flatMap((p) => p.contours))));
+  nearGroups(paths).map((of) => unitedPath(samePath(of.flatMap((i) => paths[i].contours))));
 
 /** The union of paths as `uniteNear` makes it, all in one. */
 export function unite(paths: readonly Path[]): Path {

@@ -1,3 +1,4 @@
+import { homographyOf, project } from '../geometry/homography';
 import { identity, multiply } from '../geometry/matrix';
 import { type Bounds, boundsMiddle, pathBounds, transformBounds } from '../geometry/path';
 import { nodeBounds } from '../scene/damage';
@@ -8,7 +9,11 @@ import { after, type PlaneMap, straightAt } from './map';
 /** A paint that goes along with what it fills as far as it can while it stays straight: as the map is at its middle. */
 function bentPaint(paint: ScenePaint, bounds: Bounds | null, map: PlaneMap): ScenePaint {
   if (paint.kind === 'solid' || paint.fixed || !bounds) return paint;
-  return { ...paint, matrix: multiply(straightAt(map, boundsMiddle(bounds)), paint.matrix) };
+  const straight = straightAt(map, boundsMiddle(bounds));
+  const { homography } = paint;
+  return homography
+    ? { ...paint, homography: project(homographyOf(straight), homography) }
+    : { ...paint, matrix: multiply(straight, paint.matrix) };
 }
 
 /** How one kind of node is bent; groups give up their own coordinates. */

@@ -15,6 +15,7 @@ export type { Cover, PaintContext, PaintDefinition, PatternTile } from './paint'
 export { isGradient, keepPaint, paintKinds, paintOf, paints, placeOn, shareOf } from './paint';
 export { coloursOf, convertPaint } from './paint/convert';
 export { interpolationWords, rampOf, spreadWords, stopsSchema } from './paint/gradient';
+export { shadeOf } from './paint/lit';
 export { evenMesh, withNode } from './paint/mesh';
 export * from './paint/stops';
 export type {
@@ -88,6 +89,17 @@ const groupFields: readonly Field[] = [
   later(toggle('behind', 'Behind the members', 'Whether a group’s coat lies behind its members.'), false),
 ];
 
+const fillOnly: readonly Field[] = [
+  later(
+    choice('run', 'Gradient lies', 'How a gradient lies over the sides of a solid.', {
+      bounds: 'Over all',
+      depth: 'Along the depth',
+      facing: 'By the way they face',
+    }),
+    'bounds',
+  ),
+];
+
 const strokeOnly: readonly Field[] = [
   ...strokeFields,
   ...profileFields,
@@ -103,13 +115,15 @@ const strokeOnly: readonly Field[] = [
 
 /** The fields each kind of coat is stored with, its paint and steps aside. */
 export const coatFields: Readonly<Record<Coat['kind'], readonly Field[]>> = {
-  fill: [...common, ...shapeFields(false), ...groupFields],
+  fill: [...fillOnly, ...common, ...shapeFields(false), ...groupFields],
   stroke: [...strokeOnly, ...common, ...shapeFields(false), ...groupFields],
 };
 
-/** The fields of the panel for a coat as it is; a group's coats have some more. */
-export const shownCoatFields = (coat: Coat, group: boolean): readonly Field[] => [
-  ...(coat.kind === 'stroke' ? strokeOnly.filter((f) => f.name !== 'run' || 'stops' in coat.paint) : []),
+/** The fields of the panel for a coat as it is; a group's coats have some more, and those over a solid's sides. */
+export const shownCoatFields = (coat: Coat, group: boolean, solid = true): readonly Field[] => [
+  ...(coat.kind === 'stroke' ? strokeOnly : fillOnly).filter(
+    (f) => f.name !== 'run' || ('stops' in coat.paint && (coat.kind === 'stroke' || solid)),
+  ),
   ...common,
   ...(group ? groupFields : []),
   ...shapeFields(coat.sized === 'bounds'),
@@ -137,7 +151,7 @@ const plainCoat = {
 } as const;
 
 export const coatDefaults = {
-  fill: { kind: 'fill', ...plainCoat } as Omit<FillCoat, 'id'>,
+  fill: { kind: 'fill', ...plainCoat, run: 'bounds' } as Omit<FillCoat, 'id'>,
   stroke: {
     kind: 'stroke',
     ...plainCoat,

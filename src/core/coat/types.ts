@@ -132,7 +132,23 @@ export interface Corners {
   readonly bottomRight: string;
 }
 
-export type Paint = Solid | Gradient | Stripes | Pattern | Grain | MeshPaint | Corners;
+/** A colour as light falls onto it. */
+export interface Lit {
+  readonly kind: 'lit';
+  /** Of a face turned right to the light, as hex. */
+  readonly colour: string;
+  /** Of one turned away, as hex. */
+  readonly shade: string;
+  /** How much of the light falls everywhere, 0–1. */
+  readonly ambient: number;
+  /** Whether the sheet's lamp gives the light, or one of its own. */
+  readonly lamp: 'sheet' | 'own';
+  /** Where its own comes from: degrees clockwise from the top of the sheet, and over it. */
+  readonly direction: number;
+  readonly height: number;
+}
+
+export type Paint = Lit | Solid | Gradient | Stripes | Pattern | Grain | MeshPaint | Corners;
 
 /** A shape that a coat covers in place of the part's outline. */
 export interface CoatShape {
@@ -165,6 +181,8 @@ interface CoatBase extends CoatShape {
 
 export interface FillCoat extends CoatBase {
   readonly kind: 'fill';
+  /** How a gradient lies over the sides of a solid. */
+  readonly run: 'bounds' | 'depth' | 'facing';
 }
 
 export interface StrokeCoat extends CoatBase, StrokeShape, ProfiledWidth {

@@ -1,4 +1,5 @@
 import { type Coat, coatDefaults } from '../coat';
+import { usualLamp } from '../depth/light';
 import { finishes } from '../finish';
 import { origin } from '../geometry/matrix';
 import { type PrimitiveSource, primitives } from '../source';
@@ -88,6 +89,7 @@ export function makeSheet(values: Partial<Sheet> = {}): Sheet {
     unit: 'px',
     ground: '#ffffff',
     grid: squareGrid,
+    lamp: usualLamp,
     guides: [],
     parts: [],
     ...values,

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { coatFields, paintKinds, paints, stopsSchema } from '../coat';
 import { interpolations } from '../colour/gradient';
+import { usualLamp } from '../depth/light';
 import { finishes } from '../finish';
 import { units } from '../geometry/units';
 import { holders } from '../holder';
@@ -160,6 +161,10 @@ const sheet = Joi.object({
     angleB: Joi.number().min(-360).max(360).default(squareGrid.angleB),
     spokes: Joi.number().integer().min(1).max(720).default(squareGrid.spokes),
   }).required(),
+  lamp: Joi.object({
+    direction: Joi.number().min(-360).max(360).required(),
+    height: Joi.number().min(0).max(90).required(),
+  }).default(usualLamp),
   guides: Joi.array()
     .items(
       Joi.object({

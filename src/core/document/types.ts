@@ -1,4 +1,5 @@
 import type { Coat } from '../coat/types';
+import type { Lamp } from '../depth/light';
 import type { Place } from '../geometry/matrix';
 import type { Unit } from '../geometry/units';
 import type { HolderSource } from '../holder/types';
@@ -9,7 +10,7 @@ import type { PrimitiveSource } from '../source';
 import type { Card } from './card';
 
 export const formatName = 'silent-compass/design';
-export const formatVersion = 2;
+export const formatVersion = 3;
 
 export type Source = PrimitiveSource | HolderSource;
 
@@ -70,6 +71,8 @@ export interface Sheet {
   /** Hex colour, or null for none. */
   readonly ground: string | null;
   readonly grid: SheetGrid;
+  /** Where its light comes from. */
+  readonly lamp: Lamp;
   readonly guides: readonly Guide[];
   /** Ids of the parts that stand on the sheet itself, the lowest first. */
   readonly parts: readonly string[];

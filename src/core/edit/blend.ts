@@ -5,7 +5,7 @@ import { holders } from '../holder';
 import { blendList } from '../holder/blend';
 import type { Blend } from '../holder/types';
 import { joinOutline } from '../outline/join';
-import { evaluatePart, holderContext, membersOfPart, placedOutline } from '../scene/evaluate';
+import { evaluatePart, holderContextOf, membersOfPart, placedOutline } from '../scene/evaluate';
 import { inOrder, wrap } from './arrange-parts';
 import { copyFamily } from './copy';
 import { type Edited, freeName } from './edited';
@@ -45,14 +45,16 @@ export function blendedParts(design: Design, id: string): { readonly level: Part
   if (part.source.kind !== 'blend') return { level: [], all: [] };
   const members = membersOfPart(design, part);
   const all: Part[] = [];
-  const level = blendList(members, part.source, holderContext(part)).flatMap(({ end, after }, i) => [
-    design.parts[end.part.id],
-    ...after.map((between, k): Part => {
-      const named = { ...between.part, name: `${part.name} ${i + 1}.${k + 1}` };
-      const family = copyFamily({ ...between.inside, [named.id]: named }, named.id);
-      all.push(...family);
-      return family[0];
-    }),
-  ]);
+  const level = blendList(members, part.source, holderContextOf(design, part)).flatMap(
+    ({ end, after }, i) => [
+      design.parts[end.part.id],
+      ...after.map((between, k): Part => {
+        const named = { ...between.part, name: `${part.name} ${i + 1}.${k + 1}` };
+        const family = copyFamily({ ...between.inside, [named.id]: named }, named.id);
+        all.push(...family);
+        return family[0];
+      }),
+    ],
+  );
   return { level, all };
 }

@@ -1,5 +1,6 @@
+import { parentOf } from '../document/parent';
 import { sourceReferences } from '../document/part-references';
-import { remembered, withMembers } from '../document/record';
+import { withMembers } from '../document/record';
 import type { Design, Part, Sheet } from '../document/types';
 import { identity, type Matrix, multiply, placeMatrix } from '../geometry/matrix';
 import { isPrimitive, primitives } from '../source';
@@ -11,18 +12,7 @@ export function sheetOf(design: Design, sheetId: string): Sheet {
   return sheet;
 }
 
-/** The holder of every part that stands in one. */
-const holders = new WeakMap<object, ReadonlyMap<string, string>>();
-
-function holdersOf(parts: Design['parts']): ReadonlyMap<string, string> {
-  const made = new Map<string, string>();
-  for (const p of Object.values(parts)) for (const c of p.children) made.set(c, p.id);
-  return made;
-}
-
-/** Id of the part that holds a part, or null where it stands on the sheet itself. */
-export const parentOf = ({ parts }: Pick<Design, 'parts'>, id: string): string | null =>
-  remembered(holders, parts, holdersOf, (a, b) => a.children === b.children).get(id) ?? null;
+export { parentOf } from '../document/parent';
 
 /** A part's ancestors, the nearest first. */
 export function ancestorsOf(design: Design, id: string): string[] {

@@ -119,6 +119,20 @@ export function splitCubic(s: Cubic, t: number): [Cubic, Cubic] {
   ];
 }
 
+/** A cubic cut at rising parameters in (0, 1); neighbours share their node bit for bit. */
+export function cutCubic(s: Cubic, places: readonly number[]): Cubic[] {
+  const out: Cubic[] = [];
+  let rest = s;
+  let before = 0;
+  for (const t of places) {
+    const [head, tail] = splitCubic(rest, (t - before) / (1 - before));
+    out.push(head);
+    rest = tail;
+    before = t;
+  }
+  return [...out, rest];
+}
+
 /** The piece between `t0` and `t1`; with `t0 > t1` the piece runs backwards. */
 export function subCubic(s: Cubic, t0: number, t1: number): Cubic {
   if (t0 > t1) return reverseCubic(subCubic(s, t1, t0));

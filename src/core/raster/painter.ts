@@ -1,7 +1,9 @@
+import { homographyOf, invertProjection, project } from '../geometry/homography';
 import { identity, invert, type Matrix, multiply } from '../geometry/matrix';
 import { type Bounds, boundsPath, growBounds, type Path, transformBounds } from '../geometry/path';
 import {
   type BlendMode,
+  type GradientPaint,
   type Scene,
   type SceneNode,
   type ScenePaint,
@@ -19,6 +21,8 @@ import { modeNumber, planeBytes, type Target, tileSize } from './target';
 const layerCount = 24;
 
 const kinds = { linear: 1, radial: 2, conic: 3 } as const;
+
+type BackMap = [number, number, number, number, number, number, number, number, number];
 
 /** Lists of more nodes than this are searched by their bounds. */
 const few = 4;
@@ -222,11 +226,11 @@ export class Painter implements Target {
       return;
     }
     const { table, opaque } = this.tables.of(paint, opacity);
-    const back = invert(multiply(paint.fixed ? this.sheet : matrix, paint.matrix)) ?? [0, 0, 0, 0, 1, 0];
+    const outer = paint.fixed ? this.sheet : matrix;
     const [fx, fy] = paint.focus ?? [0, 0];
     kernels.setGradient(
       kinds[paint.kind],
-      ...(back as [number, number, number, number, number, number]),
+      ...backFrom(outer, paint),
       this.upload(table),
       table.length / 4 - 1,
       spreads.indexOf(paint.spread),
@@ -235,6 +239,18 @@ export class Painter implements Target {
       fy,
     );
   }
+}
+
+/** From device pixels to a gradient's own space: six numbers of an affine map, and what both places are divided by. */
+function backFrom(outer: Matrix, { matrix, homography }: GradientPaint): BackMap {
+  if (!homography) {
+    const [a, b, c, d, e, f] = invert(multiply(outer, matrix)) ?? [0, 0, 0, 0, 1, 0];
+    return [a, b, c, d, e, f, 0, 0, 1];
+  }
+  const back = invertProjection(project(homographyOf(outer), homography));
+  if (!back) return [0, 0, 0, 0, 1, 0, 0, 0, 1];
+  const [a, c, e, b, d, f, g, h, k] = back;
+  return [a, b, c, d, e, f, g, h, k];
 }
 
 /** Matrix from sheet units to the pixels of a picture `scale` times as large. */

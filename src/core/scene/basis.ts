@@ -1,3 +1,4 @@
+import type { PartLight } from '../depth/light';
 import type { Card } from '../document/card';
 import { referencesOf, sourceReferences, stepReferences } from '../document/part-references';
 import type { Part } from '../document/types';
@@ -10,9 +11,10 @@ import { isPrimitive, primitives } from '../source';
 import type { Resource, Siblings } from '../source/definition';
 import { steps } from '../step';
 import type { EvaluationContext } from './context';
+import { meetsLight, sameLight } from './light';
 import { placedOutline } from './placed';
 import type { PartResult } from './result';
-import type { Centres } from './run-steps';
+import { type Centres, sameCentres } from './run-steps';
 import { restsUpon, sameTiles, type Tiles, tilesOf } from './tiles';
 
 /** What a part takes of its context, worked out: one object that is part of the key of all that is remembered of it. */
@@ -22,8 +24,12 @@ export interface Basis {
   readonly results: readonly PartResult[];
   /** For each step, the middle of the part that it names. */
   readonly centres: Centres;
+  /** The same for the steps of each coat. */
+  readonly coatCentres: readonly Centres[];
   /** What its patterns repeat. */
   readonly tiles: Tiles;
+  /** The light that falls onto it, where its look takes some. */
+  readonly light: PartLight | null;
   /** State of what it rests on outside the design. */
   readonly outside: readonly number[];
 }
@@ -31,16 +37,17 @@ export interface Basis {
 const sameList = <T>(a: readonly T[], b: readonly T[]) =>
   a === b || (a.length === b.length && a.every((v, i) => v === b[i]));
 
-const sameCentres = (a: Centres, b: Centres) =>
-  a === b ||
-  (a.length === b.length && a.every((p, i) => p === b[i] || (p && b[i] && p.x === b[i].x && p.y === b[i].y)));
-
-/** Whether a part’s geometry rests on the same: its patterns aside. */
+/** Whether a part’s geometry rests on the same: its patterns and its light aside. */
 export const sameShapeBasis = (a: Basis, b: Basis): boolean =>
   sameList(a.results, b.results) && sameCentres(a.centres, b.centres) && sameList(a.outside, b.outside);
 
 /** Whether a part rests on the same in all. */
-export const sameBasis = (a: Basis, b: Basis): boolean => sameShapeBasis(a, b) && sameTiles(a.tiles, b.tiles);
+export const sameBasis = (a: Basis, b: Basis): boolean =>
+  sameShapeBasis(a, b) &&
+  sameTiles(a.tiles, b.tiles) &&
+  sameLight(a.light, b.light) &&
+  a.coatCentres.length === b.coatCentres.length &&
+  a.coatCentres.every((c, i) => sameCentres(c, b.coatCentres[i]));
 
 const nothing: readonly number[] = [];
 
@@ -49,7 +56,10 @@ const resourcesOf = ({ source }: Part): readonly Resource[] =>
 
 /** Whether a part rests on nothing beside itself. */
 export const restsOnItself = (part: Part): boolean =>
-  isPrimitive(part.source) && resourcesOf(part).length === 0 && referencesOf(part).length === 0;
+  isPrimitive(part.source) &&
+  resourcesOf(part).length === 0 &&
+  referencesOf(part).length === 0 &&
+  !meetsLight(part);
 
 /** Results in the coordinates of the holder, one list of members for each list of results. */
 const membership = new WeakMap<readonly PartResult[], readonly Member[]>();
@@ -87,10 +97,10 @@ function middleOf(context: EvaluationContext, part: Part): Point {
 
 const noCentres: Centres = [];
 
-function centresOf(context: EvaluationContext, part: Part): Centres {
-  if (!part.steps.some((c) => stepReferences(c).length > 0)) return noCentres;
+function centresOf(context: EvaluationContext, part: Part, cards: readonly Card[]): Centres {
+  if (!cards.some((c) => stepReferences(c).length > 0)) return noCentres;
   const back = invert(placeMatrix(part.place));
-  return part.steps.map((card) => {
+  return cards.map((card) => {
     const target = context.parts[stepReferences(card)[0]?.id ?? ''];
     if (!back || !target || target.id === part.id) return null;
     const middle = applyTo(placeMatrix(target.place), middleOf(context, target));
@@ -153,8 +163,10 @@ export function basisOf(context: EvaluationContext, part: Part): Basis {
   return {
     parts,
     results: parts.map((p) => context.evaluate(p)),
-    centres: centresOf(context, part),
+    centres: centresOf(context, part, part.steps),
+    coatCentres: part.coats.map((c) => centresOf(context, part, c.steps)),
     tiles: tilesOf(context, part, (p) => context.evaluate(p)),
+    light: meetsLight(part) ? context.lightOn(part) : null,
     outside: resources.length ? resources.map((r) => context.outside[r]) : nothing,
   };
 }

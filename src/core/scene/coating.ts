@@ -1,6 +1,7 @@
 import { combine } from '../arrange/combine';
-import { type Coat, type Cover, coatArea, coatShape, type PatternTile, paintOf } from '../coat';
+import { type Coat, type Cover, coatArea, coatShape, type PaintContext, paintOf } from '../coat';
 import { parseHex } from '../colour/colour';
+import { sideOf } from '../depth/side';
 import type { Card } from '../document/card';
 import type { Part } from '../document/types';
 import { finishes, reachesBelow } from '../finish';
@@ -10,11 +11,12 @@ import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path
 import { isGroup } from '../holder';
 import { outlineBounds } from '../outline/bounds';
 import { asPieces, pathsOf, segmentsOf } from '../outline/pieces';
-import type { Outline } from '../outline/types';
+import type { Outline, Piece } from '../outline/types';
 import { nodeBounds } from './damage';
 import { groupNode } from './group-node';
 import type { CardFault, CoatResult, Stepped } from './result';
-import { affordPart, runSteps } from './run-steps';
+import { affordPart, type Centres, runSteps, sameCentres } from './run-steps';
+import { runOverSolid } from './solid-run';
 import { runNodes } from './stroke-run';
 import type { SceneNode } from './types';
 import { weightOf } from './weight';
@@ -83,20 +85,19 @@ function startOf(coat: Coat, outline: Outline, group: boolean): Outline {
   return made;
 }
 
-const ran = new WeakMap<Outline, WeakMap<readonly Card[], Stepped>>();
+const ran = new WeakMap<Outline, WeakMap<readonly Card[], { centres: Centres; made: Stepped }>>();
 
-/** A coat's outline through its own steps; remembered for both. */
-function stepped(start: Outline, cards: readonly Card[]): Stepped {
+/** A coat's outline through its own steps; remembered for all three. */
+function stepped(start: Outline, cards: readonly Card[], centres: Centres): Stepped {
   let byCards = ran.get(start);
   if (!byCards) {
     byCards = new WeakMap();
     ran.set(start, byCards);
   }
-  let made = byCards.get(cards);
-  if (!made) {
-    made = runSteps(start, cards);
-    byCards.set(cards, made);
-  }
+  const known = byCards.get(cards);
+  if (known && sameCentres(known.centres, centres)) return known.made;
+  const made = runSteps(start, cards, centres);
+  byCards.set(cards, { centres, made });
   return made;
 }
 
@@ -111,8 +112,10 @@ function painted(coat: Coat, piece: Outline[number], cover: Cover): SceneNode[] 
   const area = areaOf(coat, piece.path);
   if (!area.contours.length) return [];
   const opacity = coat.opacity;
-  const tint = coat.kind === 'fill' ? piece.tint : undefined;
-  const paint = tint ? ({ kind: 'solid', colour: parseHex(tint) } as const) : cover;
+  const plain = coat.kind === 'fill' && piece.tint && !paintOf(coat.paint).tinted;
+  const paint = plain && piece.tint ? ({ kind: 'solid', colour: parseHex(piece.tint) } as const) : cover;
+  if (coat.kind === 'fill' && coat.run !== 'bounds' && 'stops' in paint)
+    return runOverSolid(coat.run, piece, paint).map((n) => ({ ...n, opacity, blend: coat.blend }));
   if (paint.kind === 'nodes') return [group(paint.nodes, { clip: area, opacity, blend: coat.blend })];
   if (coat.kind === 'stroke' && coat.run !== 'bounds' && paint.kind !== 'solid')
     return [group(runNodes(coat, piece.path, paint), { clip: area, opacity, blend: coat.blend })];
@@ -120,7 +123,10 @@ function painted(coat: Coat, piece: Outline[number], cover: Cover): SceneNode[] 
 }
 
 /** Pieces that show in part are painted one by one. */
-function withOpacities(pieces: Outline, paint: (pieces: Outline) => SceneNode[]): SceneNode[] {
+function withOpacities(
+  pieces: Outline,
+  paint: (pieces: Outline) => readonly SceneNode[],
+): readonly SceneNode[] {
   if (pieces.every((p) => p.opacity === undefined)) return paint(pieces);
   return pieces.map((p) => group(paint([p]), { opacity: p.opacity ?? 1 }));
 }
@@ -139,16 +145,46 @@ function attempted<T>(card: string, faults: Omit<CardFault, 'part'>[], otherwise
   }
 }
 
+/** A paint over one piece: that over all, or one of the piece's own where it is a side or has a colour of its own. */
+function coverOf(coat: Coat, piece: Piece, whole: Cover | null, context: PaintContext): Cover | null {
+  if (coat.kind !== 'fill') return whole;
+  const { sideCover, tinted, cover } = paintOf(coat.paint);
+  const paint = piece.tint && tinted ? tinted(coat.paint, piece.tint) : coat.paint;
+  const side = sideCover && piece.role === 'side' ? sideOf(piece.path) : null;
+  if (side && sideCover) return sideCover(paint, side, context);
+  return paint === coat.paint ? whole : cover(paint, context);
+}
+
+const seesThrough = (nodes: readonly SceneNode[]): boolean =>
+  nodes.some(
+    (n) =>
+      n.type !== 'shape' ||
+      (n.paint.kind === 'solid' ? n.paint.colour[3] < 1 : n.paint.stops.some((s) => s.colour[3] < 1)),
+  );
+
+/** The pieces of a solid as one: what lies behind others never shows through them. */
+function asSolid({ opacity, blend }: Coat, nodes: readonly SceneNode[]): readonly SceneNode[] {
+  const knockout = seesThrough(nodes);
+  if (opacity >= 1 && blend === 'normal' && !knockout) return nodes;
+  return [groupNode(nodes, { opacity, blend, isolated: true, ...(knockout ? { knockout } : {}) })];
+}
+
+/** What coats are painted with beside the part itself. */
+export interface PaintedWith extends Omit<PaintContext, 'bounds'> {
+  /** For each coat, where the parts stand that its steps name. */
+  readonly centres: readonly Centres[];
+}
+
 /** What a part's coats paint on its outline, and what each of them comes to. */
-export function coat(part: Part, outline: Outline, tile: (id: string) => PatternTile | null): Coated {
+export function coat(part: Part, outline: Outline, context: PaintedWith): Coated {
   const coats = new Map<string, CoatResult>();
   const faults: Omit<CardFault, 'part'>[] = [];
   const grouped = isGroup(part.source);
   // Each coat on its own, unless pieces fade one by one and every coat has to fade with them.
   let outlined = 0;
-  const layers = part.coats.map((c) => {
+  const layers = part.coats.map((c, i) => {
     const made = attempted(c.id, faults, nothingMade, () => {
-      const own = stepped(startOf(c, outline, grouped), c.steps);
+      const own = stepped(startOf(c, outline, grouped), c.steps, context.centres[i] ?? []);
       affordPart(outlined + segmentsOf(own.outline));
       outlined += segmentsOf(own.outline);
       return own;
@@ -159,29 +195,35 @@ export function coat(part: Part, outline: Outline, tile: (id: string) => Pattern
     return { c, pieces: made.outline, bounds };
   });
   let weight = 0;
-  const paintLayer = (layer: (typeof layers)[number], pieces: Outline): SceneNode[] =>
-    attempted(layer.c.id, faults, [], () => {
+  const paintLayer = (layer: (typeof layers)[number], pieces: Outline): readonly SceneNode[] =>
+    attempted<readonly SceneNode[]>(layer.c.id, faults, [], () => {
       const nodes = paintPieces(layer, pieces);
       weight += weightOf(nodes);
       affordPart(weight);
       return nodes;
     });
-  const paintPieces = ({ c, bounds }: (typeof layers)[number], pieces: Outline): SceneNode[] => {
+  const paintPieces = (layer: (typeof layers)[number], pieces: Outline): readonly SceneNode[] => {
+    const { c, bounds } = layer;
     if (!c.on || c.opacity <= 0 || !bounds) return [];
+    if (!pieces.some((p) => p.role === 'side')) return eachPiece(layer, pieces);
+    return asSolid(c, eachPiece({ ...layer, c: { ...c, opacity: 1, blend: 'normal' } }, pieces));
+  };
+  const eachPiece = ({ c, bounds }: (typeof layers)[number], pieces: Outline): SceneNode[] => {
+    if (!bounds) return [];
     // Two sides, and as much again for joins.
     if (c.kind === 'stroke') affordPart(4 * segmentsOf(pieces));
     const definition = paintOf(c.paint);
     const each = grouped && c.covers === 'each';
-    const coverFor = (over: Bounds) => definition.cover(c.paint, { bounds: over, tile });
+    const coverFor = (over: Bounds) => definition.cover(c.paint, { ...context, bounds: over });
     const whole = each ? null : coverFor(bounds);
     return pieces.flatMap((piece) => {
       const own = each ? pathBounds(piece.path) : bounds;
-      const cover = each ? own && coverFor(own) : whole;
+      const cover = own && coverOf(c, piece, each ? coverFor(own) : whole, { ...context, bounds: own });
       return cover ? painted(c, piece, cover) : [];
     });
   };
   for (const { c, bounds } of layers) {
-    const fault = c.on && bounds && paintOf(c.paint).fault?.(c.paint, { bounds, tile });
+    const fault = c.on && bounds && paintOf(c.paint).fault?.(c.paint, { ...context, bounds });
     if (fault) faults.push({ card: c.id, message: fault, note: true });
   }
   const fading = outline.some((p) => p.opacity !== undefined);
@@ -210,6 +252,7 @@ export function coat(part: Part, outline: Outline, tile: (id: string) => Pattern
 export function finishNodes(
   part: Part,
   outline: Outline,
+  coatCentres: readonly Centres[],
   nodes: readonly SceneNode[],
   finishBounds: Map<string, Bounds | null>,
 ): { readonly nodes: readonly SceneNode[]; readonly faults: readonly Omit<CardFault, 'part'>[] } {
@@ -224,9 +267,10 @@ export function finishNodes(
       silhouette: () => {
         const grouped = isGroup(part.source);
         const covered = part.coats
-          .filter((c) => c.on && (c.kind === 'stroke' || c.steps.length || c.form !== 'outline'))
-          .flatMap((c) =>
-            stepped(startOf(c, outline, grouped), c.steps).outline.map((p) => areaOf(c, p.path)),
+          .map((c, i) => ({ c, centres: coatCentres[i] ?? [] }))
+          .filter(({ c }) => c.on && (c.kind === 'stroke' || c.steps.length || c.form !== 'outline'))
+          .flatMap(({ c, centres }) =>
+            stepped(startOf(c, outline, grouped), c.steps, centres).outline.map((p) => areaOf(c, p.path)),
           );
         return combine('union', [...pathsOf(outline), ...covered]);
       },

@@ -1,6 +1,7 @@
 import type { Design, Part } from '../document/types';
 import { facesStamp } from '../lettering/face';
 import type { Resource } from '../source/definition';
+import type { LightFinder } from './light';
 import type { PartResult } from './result';
 
 /** State of what comes from outside a design: a number each that grows with every change of it. */
@@ -10,6 +11,8 @@ export type Outside = Readonly<Record<Resource, number>>;
 export interface EvaluationContext {
   readonly parts: Design['parts'];
   readonly outside: Outside;
+  /** The light that falls onto a part. */
+  readonly lightOn: LightFinder;
   /** What one of the parts, or any other among them, comes to. */
   evaluate(part: Part): PartResult;
 }

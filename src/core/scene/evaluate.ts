@@ -1,3 +1,4 @@
+import type { PartLight } from '../depth/light';
 import type { Card } from '../document/card';
 import type { Design, Part } from '../document/types';
 import { WorkFault } from '../geometry/budget';
@@ -22,6 +23,7 @@ import {
 import { carryNodes } from './carry-nodes';
 import { coat, finishNodes } from './coating';
 import { type EvaluationContext, outsideNow, sameOutside } from './context';
+import { lightFinder } from './light';
 import { withOrigins } from './origins';
 import { placedOutline } from './placed';
 import type { CardFault, CoatResult, PartResult, Stepped } from './result';
@@ -50,11 +52,11 @@ const looks = new WeakMap<
   { finishes: Part['finishes']; made: Stepped; basis: Basis; painted: Painted }
 >();
 
-/** What a holder is worked out with. */
-export const holderContext = (part: Part): HolderContext => ({
+/** What a holder is worked out with; parts that stand in no document meet the light that it meets. */
+const holderContext = (part: Part, context: EvaluationContext): HolderContext => ({
   part,
   workOut: (p, inside = {}) => {
-    const result = evaluatePart({ parts: inside }, p);
+    const result = evaluatePart({ parts: inside, light: context.lightOn(part) }, p);
     return { outline: placedOutline(result, p), node: result.node };
   },
 });
@@ -63,7 +65,7 @@ function sourceOutline(part: Part, basis: Basis, context: EvaluationContext): Ou
   const { source } = part;
   if (holdsParts(source)) {
     const { kind, ...params } = source;
-    return holders[kind].outline(membersOf(basis, context), params, holderContext(part));
+    return holders[kind].outline(membersOf(basis, context), params, holderContext(part, context));
   }
   const { pieces, outline, borrowed } = primitives[source.kind];
   const params = paramsOf(source);
@@ -108,7 +110,11 @@ function paint(part: Part, made: Stepped, basis: Basis, context: EvaluationConte
     behind,
     coats,
     faults,
-  } = coat(part, made.outline, (id) => tileOf(basis.tiles.get(id)));
+  } = coat(part, made.outline, {
+    light: basis.light,
+    centres: basis.coatCentres,
+    tile: (id) => tileOf(basis.tiles.get(id)),
+  });
   // What could not be outlined is not painted either.
   const others = made.faults.some((f) => f.card === 'source') ? [] : paintedByOthers(part, basis, context);
   const { nodes: repeated, faults: uncopied } = carryNodes(part, made, others);
@@ -118,7 +124,7 @@ function paint(part: Part, made: Stepped, basis: Basis, context: EvaluationConte
       ? [...coated, ...repeated]
       : coated;
   const finishBounds = new Map<string, Bounds | null>();
-  const finished = finishNodes(part, made.outline, painted, finishBounds);
+  const finished = finishNodes(part, made.outline, basis.coatCentres, painted, finishBounds);
   const all = [...faults, ...uncopied, ...finished.faults];
   const result = { nodes: finished.nodes, coats, finishBounds, faults: all };
   looks.set(part.coats, { finishes: part.finishes, made, basis, painted: result });
@@ -131,7 +137,7 @@ function paintedByOthers(part: Part, basis: Basis, context: EvaluationContext): 
     return primitives[part.source.kind].nodes?.(paramsOf(part.source), siblingsOf(basis, context)) ?? [];
   if (!holdsPainted(part.source) || !holdsParts(part.source)) return [];
   const { kind, ...params } = part.source;
-  return holders[kind].nodes?.(membersOf(basis, context), params, holderContext(part)) ?? [];
+  return holders[kind].nodes?.(membersOf(basis, context), params, holderContext(part, context)) ?? [];
 }
 
 /** What a source has to say, under the name of its card. */
@@ -141,17 +147,31 @@ function sourceNotes(part: Part, basis: Basis, context: EvaluationContext): Omit
   return notes.map((message) => ({ card: 'source', message, note: true }));
 }
 
-/** Parts among each other, as they are evaluated; one object as long as they and what is outside stay the same. */
-const contexts = new WeakMap<Design['parts'], EvaluationContext>();
+/** Where parts are evaluated: among each other, on sheets with a lamp each, or in a light given. */
+export interface Surroundings extends Pick<Design, 'parts'> {
+  readonly sheets?: Design['sheets'];
+  readonly light?: PartLight;
+}
 
-function contextOf(parts: Design['parts']): EvaluationContext {
+/** One object as long as the parts, the sheets and what is outside stay the same. */
+const contexts = new WeakMap<
+  Design['parts'],
+  { readonly sheets: Design['sheets'] | null; readonly context: EvaluationContext }
+>();
+
+function contextOf({ parts, sheets, light }: Surroundings): EvaluationContext {
   const outside = outsideNow();
-  let context = contexts.get(parts);
-  if (!context || !sameOutside(context.outside, outside)) {
-    const made: EvaluationContext = { parts, outside, evaluate: (part) => evaluateIn(made, part) };
-    context = made;
-    contexts.set(parts, context);
-  }
+  const known = contexts.get(parts);
+  // Who does not say which sheets there are means those that were told.
+  if (known && sameOutside(known.context.outside, outside) && (!sheets || known.sheets === sheets))
+    return known.context;
+  const context: EvaluationContext = {
+    parts,
+    outside,
+    lightOn: lightFinder(parts, sheets ?? [], light ?? null),
+    evaluate: (part) => evaluateIn(context, part),
+  };
+  contexts.set(parts, { sheets: sheets ?? null, context });
   return context;
 }
 
@@ -191,17 +211,20 @@ function evaluateIn(context: EvaluationContext, part: Part): PartResult {
 }
 
 /** What a part comes to; remembered as long as it and what it rests on stay the same objects. */
-export const evaluatePart = ({ parts }: Pick<Design, 'parts'>, part: Part): PartResult =>
-  contextOf(parts).evaluate(part);
+export const evaluatePart = (among: Surroundings, part: Part): PartResult => contextOf(among).evaluate(part);
+
+/** What a holder among parts is worked out with. */
+export const holderContextOf = (among: Surroundings, part: Part): HolderContext =>
+  holderContext(part, contextOf(among));
 
 /** The siblings that a part's source needs, in the parent's coordinates. */
-export function siblingsOfPart({ parts }: Pick<Design, 'parts'>, part: Part): Siblings {
-  const context = contextOf(parts);
+export function siblingsOfPart(among: Surroundings, part: Part): Siblings {
+  const context = contextOf(among);
   return siblingsOf(basisOf(context, part), context);
 }
 
 /** The members of a holder in its own coordinates. */
-export function membersOfPart({ parts }: Pick<Design, 'parts'>, part: Part): readonly Member[] {
-  const context = contextOf(parts);
+export function membersOfPart(among: Surroundings, part: Part): readonly Member[] {
+  const context = contextOf(among);
   return membersOf(basisOf(context, part), context);
 }

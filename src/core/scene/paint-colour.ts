@@ -1,6 +1,7 @@
 import type { ColourChange } from '../colour/change';
 import type { Rgba } from '../colour/colour';
 import { colourAlong, colourRamp } from '../colour/gradient';
+import { invertProjection, projected } from '../geometry/homography';
 import { applyTo, invert } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
 import type { GradientPaint, ScenePaint } from './types';
@@ -30,11 +31,21 @@ const spreadOver = {
 export const samePaint = (a: ScenePaint, b: ScenePaint): boolean =>
   a === b || (a.kind === 'solid' && b.kind === 'solid' && a.colour.every((v, i) => v === b.colour[i]));
 
+/** A place in a gradient's own space, or null where all of it lies on a line. */
+function placeIn({ matrix, homography }: GradientPaint, p: Point): Point | null {
+  if (homography) {
+    const back = invertProjection(homography);
+    return back && projected(back, p);
+  }
+  const back = invert(matrix);
+  return back && applyTo(back, p);
+}
+
 /** The straight colour of a paint at a place of the coordinates its matrix leads to. */
 export function paintColour(paint: ScenePaint, p: Point): Rgba {
   if (paint.kind === 'solid') return paint.colour;
-  const back = invert(paint.matrix);
-  const t = back ? position(paint, applyTo(back, p)) : 1;
+  const own = placeIn(paint, p);
+  const t = own ? position(paint, own) : 1;
   return colourAlong(paint.stops, paint.interpolation, spreadOver[paint.spread](t));
 }
 

@@ -11,6 +11,10 @@ import type { CardFault, Stepped } from './result';
 /** For each step, the middle of the sibling it is centred on, in the part's own coordinates. */
 export type Centres = readonly (Point | null)[];
 
+export const sameCentres = (a: Centres, b: Centres) =>
+  a === b ||
+  (a.length === b.length && a.every((p, i) => p === b[i] || (p && b[i] && p.x === b[i].x && p.y === b[i].y)));
+
 const stageOf = (outline: Outline, centre: Point | null | undefined): HandleContext | null => {
   const bounds = outlineBounds(outline);
   return bounds && { bounds, outline, ...(centre ? { centre } : {}) };

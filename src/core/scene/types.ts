@@ -1,5 +1,6 @@
 import type { Rgba } from '../colour/colour';
 import type { ColourStop, Interpolation } from '../colour/gradient';
+import type { Homography } from '../geometry/homography';
 import type { Matrix } from '../geometry/matrix';
 import type { Bounds, Path } from '../geometry/path';
 
@@ -40,6 +41,8 @@ export interface SolidPaint {
 export interface GradientPaint {
   readonly kind: 'linear' | 'radial' | 'conic';
   readonly matrix: Matrix;
+  /** The same map where it recedes, in place of the matrix. */
+  readonly homography?: Homography;
   readonly stops: readonly ColourStop[];
   readonly interpolation: Interpolation;
   readonly spread: Spread;

@@ -25,6 +25,8 @@ export interface StepDefinition<P extends object> extends Described, Referring<P
   alone?(params: P, context: HandleContext | null): Partial<P>;
   /** Numbers that say where the part stands rather than what the step does; typed, they move it. */
   readonly placed?: PlacedNumbers<P>;
+  /** Whether pieces of what comes out are the sides of a solid. */
+  readonly makesSolid?: boolean;
   /** What a press on a handle without a drag changes, or null. */
   press?(params: P, handle: string, context: HandleContext): Partial<P> | null;
   /** What a number typed while a handle is dragged means, where no parameter of its own says it. */

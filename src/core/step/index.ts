@@ -8,10 +8,12 @@ import { parallels } from './parallels';
 import { radialRepeat } from './radial-repeat';
 import { roundCorners } from './round-corners';
 import { simplify } from './simplify';
+import { slab } from './slab';
 import { strokeStep } from './stroke-outline';
 import { trail } from './trail';
 import { twist } from './twist';
 import { unitePieces } from './unite-pieces';
+import { vanish } from './vanish';
 
 export { type StepDefinition, StepFault } from './definition';
 
@@ -30,6 +32,8 @@ const all = [
   gridRepeat,
   trail,
   twist,
+  slab,
+  vanish,
 ];
 
 type AnyStep = StepDefinition<Record<string, unknown>>;

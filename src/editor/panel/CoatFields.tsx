@@ -1,6 +1,6 @@
 'use client';
 
-import { type Coat, fieldLabel, isGroup, kindLabel, type Part, shownCoatFields } from '@/core';
+import { type Coat, fieldLabel, isGroup, kindLabel, type Part, shownCoatFields, steps } from '@/core';
 import { ParamFields } from '../fields/ParamFields';
 import { changePart } from '../state/actions';
 import { PaintFields } from './paint/PaintFields';
@@ -8,7 +8,8 @@ import { Section } from './Section';
 
 /** A coat's paint and its own numbers. */
 export function CoatFields({ part, coat }: { part: Part; coat: Coat }) {
-  const fields = shownCoatFields(coat, isGroup(part.source));
+  const solid = [...part.steps, ...coat.steps].some((c) => steps[c.kind].makesSolid);
+  const fields = shownCoatFields(coat, isGroup(part.source), solid);
   return (
     <>
       <PaintFields part={part} coat={coat} />

@@ -59,6 +59,8 @@ function scatter(k: Kernels, layer: number, seed: number, mode: (i: number) => n
       k.setGradient(
         1 + (i % 3),
         ...matrix,
+        // Every other one recedes.
+        ...(i % 4 > 1 ? ([next() / 400, next() / 400, 1] as const) : ([0, 0, 1] as const)),
         put(k, 65536 * i, table),
         64,
         Math.floor(i / 2) % 3,

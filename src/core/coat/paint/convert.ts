@@ -2,6 +2,7 @@ import type { Gradient, Paint, Stop } from '../types';
 import { cornersMesh } from './corners';
 import { rampOf } from './gradient';
 import { paints } from './index';
+import { shadeOf } from './lit';
 
 /** The colours of a paint in the order they follow each other. */
 export function coloursOf(paint: Paint): string[] {
@@ -9,6 +10,8 @@ export function coloursOf(paint: Paint): string[] {
     case 'solid':
     case 'grain':
       return [paint.colour];
+    case 'lit':
+      return [paint.shade, paint.colour];
     case 'corners':
       return [paint.topLeft, paint.topRight, paint.bottomRight, paint.bottomLeft];
     case 'mesh':
@@ -42,6 +45,10 @@ export function convertPaint(paint: Paint, kind: Paint['kind']): Paint {
     case 'solid':
     case 'grain':
       return { ...base, colour: colours.at(-1) ?? base.colour };
+    case 'lit': {
+      const colour = colours.at(-1) ?? base.colour;
+      return { ...base, colour, shade: shadeOf(colour) };
+    }
     case 'stripes':
       return { ...base, colours: colours.length > 1 ? colours.slice(0, 32) : [colours[0] ?? brass, light] };
     case 'pattern':

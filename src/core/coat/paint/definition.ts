@@ -1,4 +1,6 @@
 import type Joi from 'joi';
+import type { PartLight } from '../../depth/light';
+import type { Side } from '../../depth/side';
 import type { Described } from '../../document/described';
 import type { Field } from '../../document/fields';
 import type { Handle } from '../../document/handles';
@@ -18,6 +20,8 @@ export interface PatternTile {
 export interface PaintContext {
   /** Bounds of the outline the coat has. */
   readonly bounds: Bounds;
+  /** The light that falls onto the part, where it rests on some. */
+  readonly light: PartLight | null;
   /** The part a pattern repeats; null where there is none, or where it would contain itself. */
   tile(id: string): PatternTile | null;
 }
@@ -37,6 +41,12 @@ export interface PaintDefinition<P extends Paint> extends Described, Referring<P
   readonly stored: readonly Field[];
   /** The paint over an area; null where there is nothing to draw. */
   cover(paint: P, context: PaintContext): Cover | null;
+  /** The paint over a side of a solid, where that is not the one over all of it. */
+  sideCover?(paint: P, side: Side, context: PaintContext): ScenePaint;
+  /** The paint where a piece has a colour of its own, as hex; that colour alone where left out. */
+  tinted?(paint: P, tint: string): P;
+  /** Whether it takes the light of the sheet. */
+  meetsLight?(paint: P): boolean;
   /** The colour at a place of the coordinates its grips are in, as hex; kinds of many pictures have none. */
   colourAt?(paint: P, p: Point, bounds: Bounds): string;
   /** Why it draws nothing, or what is worth knowing, in plain words. */

@@ -6,6 +6,7 @@ import { corners } from './corners';
 import { type PaintDefinition, placeOn, shareOf } from './definition';
 import { grain } from './grain';
 import { linear } from './linear';
+import { lit } from './lit';
 import { mesh } from './mesh';
 import { pattern } from './pattern';
 import { radial } from './radial';
@@ -16,7 +17,7 @@ export type { Cover, PaintContext, PaintDefinition, PatternTile } from './defini
 export { placeOn, shareOf } from './definition';
 
 /** The paints by kind, in the order they are offered. */
-export const paints = { solid, linear, radial, conic, corners, mesh, pattern, stripes, grain } as const;
+export const paints = { solid, linear, radial, conic, corners, mesh, pattern, stripes, grain, lit } as const;
 export const paintKinds = Object.keys(paints) as readonly Paint['kind'][];
 
 type AnyPaint = PaintDefinition<Paint>;

@@ -3,14 +3,22 @@ import type { CoatRef } from '../coat-ref';
 import { addStopAt, fixGradient, turnGradient } from '../gradient';
 import { addMeshLines, fitMeshPaint, removeMeshLine } from '../mesh';
 import { spreadGradient } from '../shared-gradient';
+import { giveThickness, type Thickness } from '../thickness';
 import { defineCommand, type OnParts } from './definition';
 
 interface OnCoat {
   readonly coat: CoatRef;
 }
 
-/** Commands on gradients and meshes. */
+/** Commands on gradients, meshes and coats that paint thickness. */
 export const paintCommands = {
+  'give-thickness': defineCommand<OnParts & { readonly kind: Thickness }>({
+    label: 'Thickness',
+    about: 'Gives parts thickness: a coat of its own beneath all others, lit by the lamp.',
+    alsoKnown: ['extrude', '3d', 'block shadow'],
+    run: (d, { ids, kind }) => giveThickness(d, ids, kind),
+    needs: () => 'Thickness needs a part with an area.',
+  }),
   'fit-mesh': defineCommand<
     OnCoat & {
       readonly rows: number;

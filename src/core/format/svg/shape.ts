@@ -22,8 +22,8 @@ function writeTexts(
   return written.length === 1 ? written[0] : `<g>${written.join('')}</g>`;
 }
 
-/** A conic gradient as a picture of it, clipped by its shape: SVG has none. */
-function conic(target: SvgTarget, node: ShapeNode, toSheet: Matrix): string {
+/** A conic gradient, or one that recedes, as a picture of it, clipped by its shape: SVG has none. */
+function asPicture(target: SvgTarget, node: ShapeNode, toSheet: Matrix): string {
   const b = pathBounds(node.path);
   if (!b) return '';
   const box = boundsPath(growBounds(b, 1));
@@ -36,7 +36,8 @@ function conic(target: SvgTarget, node: ShapeNode, toSheet: Matrix): string {
 
 export const writeShape: NodeWriter<ShapeNode> = (target, node, toSheet) => {
   const { path, paint, opacity, blend } = node;
-  if (paint.kind === 'conic') return conic(target, node, toSheet);
+  if (paint.kind === 'conic' || (paint.kind !== 'solid' && paint.homography))
+    return asPicture(target, node, toSheet);
   const texts = opacity === 1 && blend === 'normal' ? target.words?.texts(path) : null;
   if (texts) return writeTexts(target, texts, paint, toSheet);
   const rule = path.fillRule === 'evenodd' ? ' fill-rule="evenodd"' : '';

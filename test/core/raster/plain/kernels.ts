@@ -74,9 +74,12 @@ export function plainKernels(): Kernels {
     setSolid(r, g, b, a) {
       paint = solidPaint(colourOf(r, g, b, a));
     },
-    setGradient(which, a, b, c, d, e, g, at, entries, spread, opaque, fx, fy) {
+    setGradient(which, a, b, c, d, e, g, p, q, r, at, entries, spread, opaque, fx, fy) {
       const kind = (['linear', 'radial', 'conic'] as const)[which - 1];
-      paint = gradientPaint(kind, [a, b, c, d, e, g], floats(at, 4 * entries), spread, !!opaque, [fx, fy]);
+      paint = gradientPaint(kind, [a, b, c, d, e, g], [p, q, r], floats(at, 4 * entries), spread, !!opaque, [
+        fx,
+        fy,
+      ]);
     },
     placeSurface(x, y, wide, high) {
       surface = { x, y, wide, high };

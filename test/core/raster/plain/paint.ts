@@ -39,6 +39,7 @@ const conicPlace = (u: number, v: number): number => {
 export function gradientPaint(
   kind: 'linear' | 'radial' | 'conic',
   [a, b, c, d, e, g]: Matrix,
+  [p, q, r]: readonly [number, number, number],
   table: Float32Array,
   spread: number,
   opaque: boolean,
@@ -48,15 +49,17 @@ export function gradientPaint(
   return {
     opaque,
     at(x, y) {
-      const u = a * x + c * y + e;
-      const v = b * x + d * y + g;
+      const far = p * x + q * y + r;
+      const w = Math.abs(far) < 1e-12 ? 1e-12 : far;
+      const u = (a * x + c * y + e) / w;
+      const v = (b * x + d * y + g) / w;
       const place = kind === 'linear' ? u : kind === 'radial' ? radial(u, v, ...focus) : conicPlace(u, v);
       const t = spreads[spread](place) * last;
       const i = Math.trunc(t);
       const at = (k: number): Colour => each((n) => table[4 * k + n]);
       if (i >= last) return at(i);
-      const [p, q] = [at(i), at(i + 1)];
-      return each((n) => p[n] + f(f(q[n] - p[n]) * f(t - i)));
+      const [here, next] = [at(i), at(i + 1)];
+      return each((n) => here[n] + f(f(next[n] - here[n]) * f(t - i)));
     },
   };
 }

@@ -1,0 +1,63 @@
+import type { Rgba } from '../../colour/colour';
+import { formatHex, parseHex } from '../../colour/colour';
+import { facingOnSheet, type Lamp, lambert, litColour, type PartLight, usualLamp } from '../../depth/light';
+import { facingAt } from '../../depth/side';
+import { acrossSide } from '../../depth/side-paint';
+import { angle, choice, colour, onlyIf, share } from '../../document/fields';
+import { identity } from '../../geometry/matrix';
+import type { Lit } from '../types';
+import { definePaint } from './definition';
+
+const fields = [
+  colour('colour', 'In the light', 'Of a face turned right to the light.'),
+  colour('shade', 'In the shade', 'Of a face turned away from the light.'),
+  share('ambient', 'Light all round', 'How much of the light falls everywhere.'),
+  choice('lamp', 'Lit by', 'Which light falls onto it.', { sheet: 'The lamp', own: 'Its own light' }),
+  onlyIf('lamp', 'own', angle('direction', 'Light from', 'Clockwise from the top of the sheet.', -360, 360)),
+  onlyIf('lamp', 'own', angle('height', 'Light’s height', 'Over the sheet.', 0, 90)),
+];
+
+/** How much of a colour's light is left in its shade, where nothing else is said. */
+const shadeLeft = 0.12;
+
+/** A colour as it is in the shade, as hex. */
+export const shadeOf = (hex: string): string => formatHex(litColour(parseHex(hex), [0, 0, 0, 1], shadeLeft));
+
+/** The colour of a face by its normal on the sheet. */
+function shading(paint: Lit, lamp: Lamp): (normal: { x: number; y: number; z: number }) => Rgba {
+  const [light, shade] = [parseHex(paint.colour), parseHex(paint.shade)];
+  return (normal) => litColour(light, shade, paint.ambient + (1 - paint.ambient) * lambert(normal, lamp));
+}
+
+const lampOf = (paint: Lit, light: PartLight | null): Lamp =>
+  paint.lamp === 'own' ? paint : (light?.lamp ?? usualLamp);
+
+/** What faces whoever looks, in the light. */
+const flat = (paint: Lit, lamp: Lamp): Rgba => shading(paint, lamp)({ x: 0, y: 0, z: 1 });
+
+export const lit = definePaint<Lit>({
+  kind: 'lit',
+  label: 'By the light',
+  about: 'A colour as light falls onto it: sides of a solid by the way they face.',
+  alsoKnown: ['shading', 'shaded'],
+  defaults: {
+    kind: 'lit',
+    colour: '#d9a441',
+    shade: '#3a2a10',
+    ambient: 0.25,
+    lamp: 'sheet',
+    direction: usualLamp.direction,
+    height: usualLamp.height,
+  },
+  fields: () => fields,
+  stored: fields,
+  meetsLight: (paint) => paint.lamp === 'sheet',
+  cover: (paint, { light }) => ({ kind: 'solid', colour: flat(paint, lampOf(paint, light)) }),
+  sideCover(paint, side, { light }) {
+    const colourOf = shading(paint, lampOf(paint, light));
+    const world = light?.world ?? identity;
+    return acrossSide(side, (t) => colourOf({ ...facingOnSheet(facingAt(side, t), world), z: 0 }));
+  },
+  tinted: (paint, tint) => ({ ...paint, colour: tint }),
+  colourAt: (paint) => formatHex(flat(paint, lampOf(paint, null))),
+});

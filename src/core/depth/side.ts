@@ -1,0 +1,39 @@
+import { type Cubic, cubicPoint, cubicTangent, isLine, reverseCubic } from '../geometry/cubic';
+import { type Path, segmentAt, segmentCount } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+
+/** A side of a solid as its own path tells it, so that it stays true whatever carried that along. */
+export interface Side {
+  /** Its edge at the front. */
+  readonly edge: Cubic;
+  /** The same at the far end; all on one spot where the solid runs out there. */
+  readonly far: Cubic;
+}
+
+/** What a path says of the side that it is: edge, way out, far end, way back; null where it has another form. */
+export function sideOf({ contours }: Path): Side | null {
+  const [c, ...more] = contours;
+  const n = c ? segmentCount(c) : 0;
+  if (!c?.closed || more.length || (n !== 4 && n !== 3)) return null;
+  if (!isLine(segmentAt(c, 1)) || !isLine(segmentAt(c, n - 1))) return null;
+  const edge = segmentAt(c, 0);
+  if (n === 4) return { edge, far: reverseCubic(segmentAt(c, 2)) };
+  const [x, y] = segmentAt(c, 2);
+  return { edge, far: [x, y, x, y, x, y, x, y] };
+}
+
+/** Where a place of the edge lies at the far end. */
+export const farPoint = ({ edge, far }: Side, t: number): Point =>
+  isLine(edge) && !isLine(far)
+    ? { x: far[0] + (far[6] - far[0]) * t, y: far[1] + (far[7] - far[1]) * t }
+    : cubicPoint(far, t);
+
+/** The direction that a side faces at a place of its edge: outwards, of length 1, in the plane of the front. */
+export function facingAt(side: Side, t: number): Point {
+  const d = cubicTangent(side.edge, t);
+  const p = cubicPoint(side.edge, t);
+  const q = farPoint(side, t);
+  // It can be seen, so it leans toward the far end.
+  const sign = d.y * (q.x - p.x) - d.x * (q.y - p.y) < 0 ? -1 : 1;
+  return { x: sign * d.y, y: -sign * d.x };
+}

@@ -1,0 +1,68 @@
+import { combine } from '../arrange/combine';
+import { nearGroups, unitedPath } from '../arrange/unite';
+import { lineCubic, reverseCubic } from '../geometry/cubic';
+import { contourOf, type Path, pathOf } from '../geometry/path';
+import { commonMarks, filled } from '../outline/pieces';
+import type { Marks, Outline, Piece, PieceRole } from '../outline/types';
+import { inOrder } from './in-order';
+import type { View } from './view';
+import { cutContours, faceContours, type Wall, wallsOf } from './walls';
+
+/** What a solid is made of, each part of it the farthest piece first. */
+export interface Solid {
+  readonly back: Outline;
+  readonly sides: Outline;
+  /** The front from the same pieces of curves as the sides, so that nothing shows between them. */
+  readonly front: Outline;
+}
+
+/** Pieces that do not overlap, each a clean path: those that come near each other are one. */
+function apart(outline: Outline): Piece[] {
+  const own = filled(outline);
+  const paths = own.map((p) => p.path);
+  return nearGroups(paths).map((of) => {
+    const pieces = of.map((i) => own[i]);
+    const [{ path }] = pieces;
+    const clean =
+      pieces.length > 1 || path.fillRule !== 'nonzero'
+        ? combine(
+            'union',
+            pieces.map((p) => p.path),
+          )
+        : unitedPath(path);
+    return { ...commonMarks(pieces), path: clean };
+  });
+}
+
+/** A side as a path: its edge, the way to the far end, that end run back, and the way to the front again. */
+function sidePath({ edge: e, far: f }: Wall): Path {
+  const back = f[0] === f[6] && f[1] === f[7] ? [] : [reverseCubic(f)];
+  return pathOf([
+    contourOf([e, lineCubic(e[6], e[7], f[6], f[7]), ...back, lineCubic(f[0], f[1], e[0], e[1])], true),
+  ]);
+}
+
+/**
+ * The solid that an outline becomes when it is given thickness as seen in a view: true sides, holes' own included, in the
+ * order they hide each other. Neighbours share their nodes bit for bit.
+ */
+export function solidOf(outline: Outline, view: View): Solid {
+  const pieces = apart(outline);
+  const contours = pieces.flatMap(({ path }, of) => path.contours.map((contour) => ({ contour, of })));
+  const cut = cutContours(contours, view);
+  const { walls, start } = wallsOf(cut, view);
+  const marks = pieces.map(({ path: _, ...own }): Marks => own);
+  const faces = (role: PieceRole, far: View | null): Outline => {
+    const all = faceContours(cut, far);
+    return pieces.map((_, of) => ({
+      ...marks[of],
+      role,
+      path: pathOf(all.filter((c) => c.of === of).map((c) => c.contour)),
+    }));
+  };
+  return {
+    back: faces('back', view),
+    sides: inOrder(walls, view, start).map((w) => ({ ...marks[w.of], role: 'side', path: sidePath(w) })),
+    front: faces('front', null),
+  };
+}
