@@ -73,6 +73,7 @@ export {
   type SnapHit,
   uprightGap,
 } from './snap';
+export { giveThickness, type Thickness, thicknesses } from './thickness';
 export { faultKinds, mendFaults, type TidyFault, tidyFaults } from './tidy';
 export { tileIdOf, tileScene, withTileShown } from './tile-work';
 export { moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './transform';

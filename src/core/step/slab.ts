@@ -11,11 +11,11 @@ import { defineStep, StepFault } from './definition';
 /** What is left of the solid for what comes after. */
 export type Makes = 'solid' | 'sides' | 'back' | 'whole';
 
-export const makesField = choice('makes', 'Makes', 'What of the solid is there.', {
-  solid: 'Sides and front',
-  sides: 'Sides alone',
-  back: 'Far end alone',
-  whole: 'All as one outline',
+export const makesField = choice('makes', 'Makes', 'What of the solid is there: all of it, its sides, its far end, or one outline of all.', {
+  solid: 'Solid',
+  sides: 'Sides',
+  back: 'Far end',
+  whole: 'One outline',
 } satisfies Readonly<Record<Makes, string>>);
 
 /** The outline as a solid seen in a view, or what is asked for of it. */
@@ -51,7 +51,8 @@ export const slab = defineStep<Slab>({
     size('depth', 'Depth', 'How far the far end lies off.'),
     makesField,
   ],
-  defaults: { angle: 45, depth: 40, makes: 'solid' },
+  // With the usual lamp one side is lit and one is not.
+  defaults: { angle: 135, depth: 40, makes: 'solid' },
   makesSolid: true,
   times: () => 4,
   apply(outline, p) {

@@ -83,6 +83,30 @@ function GridFields({ sheet }: { sheet: Sheet }) {
   );
 }
 
+/** Where the light comes from. */
+function LampFields({ sheet: { lamp } }: { sheet: Sheet }) {
+  return (
+    <Section title="Lamp">
+      <NumberField
+        label="Light from"
+        suffix="°"
+        value={lamp.direction}
+        min={-360}
+        max={360}
+        onChange={(direction) => changeSheet('Lamp', (s) => ({ ...s, lamp: { ...s.lamp, direction } }))}
+      />
+      <NumberField
+        label="Light’s height"
+        suffix="°"
+        value={lamp.height}
+        min={0}
+        max={90}
+        onChange={(height) => changeSheet('Lamp', (s) => ({ ...s, lamp: { ...s.lamp, height } }))}
+      />
+    </Section>
+  );
+}
+
 /** How strongly things snap; it is the designer's own, not the design's. */
 function SnapFields() {
   const on = useEditor((s) => s.snapping);
@@ -230,6 +254,7 @@ export function SheetFields() {
         )}
       </Section>
       <MeasureFields />
+      <LampFields sheet={sheet} />
       <GridFields sheet={sheet} />
       <GuideFields sheet={sheet} />
       <SnapFields />

@@ -10,6 +10,7 @@ import { CardHandles } from './CardGrips';
 import { brass, madder, panel } from './colours';
 import { Grid, Guides } from './Grid';
 import { pressScale, pressTurn } from './grip-press';
+import { LampMark } from './Lamp';
 import { usePointerState } from './pointer-state';
 import { ScopeVeil } from './Scope';
 import { TileCell } from './TileBar';
@@ -295,6 +296,7 @@ export function Overlay() {
       <Outlines />
       <ToolMarks />
       <ChosenBox />
+      <LampMark />
       <CardHandles />
       <TypingMarks />
       <Drafts />

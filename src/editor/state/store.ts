@@ -96,6 +96,8 @@ export interface EditorState {
 
 /** Number of the stage that colours are worked on at. */
 export const colourStage = 5;
+/** Number of the stage that thickness and light are worked on in. */
+export const depthStage = 6;
 
 /** Nothing chosen, entered or at work. */
 export const atRest = {

@@ -1,7 +1,20 @@
-import { Blend, Droplets, Eclipse, type LucideIcon, Paintbrush, Palette, Stamp, Sunset } from 'lucide-react';
-import { finishes } from '@/core';
+import {
+  Blend,
+  Box,
+  Droplets,
+  Eclipse,
+  type LucideIcon,
+  Paintbrush,
+  Palette,
+  Pyramid,
+  Stamp,
+  Sunset,
+} from 'lucide-react';
+import { finishes, type Part, steps } from '@/core';
+import { type CardRef, type Thickness, thicknesses } from '@/core/edit';
+import { depthStage } from '../../state/store';
 import { addFinish } from '../recipe';
-import { act, family, lastOf, onePart, type Stage, type Tool } from '../tool';
+import { act, family, lastOf, onChosen, onePart, type Stage, type Tool } from '../tool';
 
 const finish = (kind: string, icon: LucideIcon): Tool =>
   act(
@@ -11,11 +24,26 @@ const finish = (kind: string, icon: LucideIcon): Tool =>
     onePart((p) => addFinish(p, kind)),
   );
 
+const thickness = (kind: Thickness, icon: LucideIcon): Tool =>
+  onChosen(kind, icon, (ids) => ({ do: 'give-thickness', ids, kind }), steps[kind]);
+
+/** The step that gives a part thickness: that of its topmost coat which has one. */
+function thicknessOf({ coats }: Part): CardRef | null {
+  const given = coats.flatMap((c) =>
+    c.steps
+      .filter((s) => thicknesses.some((kind) => kind === s.kind))
+      .map((s): CardRef => ({ list: 'steps', id: s.id, coat: c.id })),
+  );
+  return given.at(-1) ?? null;
+}
+
 export const depth: Stage = {
-  number: 6,
+  number: depthStage,
   word: 'Depth',
-  card: (p) => lastOf(p.finishes, 'finishes'),
+  card: (p) => thicknessOf(p) ?? lastOf(p.finishes, 'finishes'),
   tools: [
+    thickness('slab', Box),
+    thickness('vanish', Pyramid),
     finish('soft-shadow', Eclipse),
     finish('blur', Droplets),
     finish('fade', Sunset),
