@@ -47,7 +47,14 @@ export type {
   StoredDesign,
   Taken,
 } from './document/exchange';
-export { type Choices, type Field, type FieldValue, fieldFault, isMeant } from './document/fields';
+export {
+  type Choices,
+  type Field,
+  type FieldValue,
+  fieldFault,
+  isMeant,
+  type Params,
+} from './document/fields';
 export { guarded } from './document/guard';
 export type { Handle } from './document/handles';
 export { describedKind, fieldLabel, kindLabel, newPartName } from './document/kind-words';

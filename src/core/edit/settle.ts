@@ -1,3 +1,4 @@
+import type { Card } from '../document/card';
 import { referencesOf, sourceReferences, stepReferences } from '../document/part-references';
 import type { Reference } from '../document/references';
 import type { Design, Part, Source } from '../document/types';
@@ -7,6 +8,7 @@ import { outlineBounds } from '../outline/bounds';
 import { joinOutline } from '../outline/join';
 import { dropLooseLinks } from '../palette/looks';
 import { evaluatePart, placedOutline } from '../scene/evaluate';
+import type { Stepped } from '../scene/result';
 import { isPrimitive, paramsOf, primitives } from '../source';
 import { steps } from '../step';
 import { asPath } from './plain';
@@ -43,16 +45,36 @@ function withSourceAlone(before: Design, after: Design, part: Part, lost: (id: s
   return { ...next, place: { ...place, x: place.x + there.x - here.x, y: place.y + there.y - here.y } };
 }
 
-/** A part whose steps lost others they name: each is as it was with them. */
-function withStepsAlone(before: Design, part: Part, lost: (r: Reference) => boolean): Part {
+type Lost = (r: Reference) => boolean;
+
+const lose = (cards: readonly Card[], lost: Lost): boolean => cards.some((c) => stepReferences(c).some(lost));
+
+/** Steps that lost parts they name: each is as it was with them, by the stages that there were. */
+const cardsAlone = (
+  cards: readonly Card[],
+  were: readonly Card[],
+  stages: Stepped['stages'],
+  lost: Lost,
+): readonly Card[] =>
+  cards.map((c) => {
+    if (!stepReferences(c).some(lost)) return c;
+    const stage = stages[were.findIndex((s) => s.id === c.id)] ?? null;
+    return { ...c, params: { ...c.params, ...steps[c.kind].alone?.(c.params, stage) } };
+  });
+
+/** A part whose steps, or those of its coats, lost others they name. */
+function withStepsAlone(before: Design, part: Part, lost: Lost): Part {
   const was = before.parts[part.id];
-  const stages = was ? evaluatePart(before, was).stages : [];
+  const result = was && evaluatePart(before, was);
   return {
     ...part,
-    steps: part.steps.map((c) => {
-      if (!stepReferences(c).some(lost)) return c;
-      const stage = stages[was?.steps.findIndex((s) => s.id === c.id) ?? -1] ?? null;
-      return { ...c, params: { ...c.params, ...steps[c.kind].alone?.(c.params, stage) } };
+    steps: lose(part.steps, lost)
+      ? cardsAlone(part.steps, was?.steps ?? [], result?.stages ?? [], lost)
+      : part.steps,
+    coats: part.coats.map((c) => {
+      if (!lose(c.steps, lost)) return c;
+      const own = was?.coats.find((o) => o.id === c.id)?.steps ?? [];
+      return { ...c, steps: cardsAlone(c.steps, own, result?.coats.get(c.id)?.stages ?? [], lost) };
     }),
   };
 }
@@ -77,7 +99,8 @@ export function settleTies(before: Design, after: Design): Design {
         .map((r) => r.id),
     );
     if (gone.size) next = withSourceAlone(before, after, next, (id) => gone.has(id));
-    if (part.steps.some((c) => stepReferences(c).some(lost))) next = withStepsAlone(before, next, lost);
+    if (lose(part.steps, lost) || part.coats.some((c) => lose(c.steps, lost)))
+      next = withStepsAlone(before, next, lost);
     if (next !== part) parts = { ...parts, [part.id]: next };
   }
   return parts === after.parts ? after : { ...after, parts };

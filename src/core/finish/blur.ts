@@ -1,4 +1,6 @@
-import { size } from '../document/fields';
+import { later, size, toggle } from '../document/fields';
+import { castersOf } from '../scene/caster';
+import { groupNode } from '../scene/group-node';
 import type { SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
 
@@ -8,19 +10,22 @@ export const blur = defineFinish({
   label: 'Blur',
   about: 'The part out of focus.',
   alsoKnown: ['soften', 'gaussian'],
-  fields: [size('softness', 'Softness', 'Twice the standard deviation of the blur.')],
-  defaults: { softness: 24 },
-  apply(painted, { softness }): readonly SceneNode[] {
+  fields: [
+    size('softness', 'Softness', 'Twice the standard deviation of the blur.'),
+    later(toggle('within', 'Keep within the outline', 'Whether nothing shows beyond the outline.'), false),
+  ],
+  defaults: { softness: 24, within: false },
+  apply(painted, { softness, within }): readonly SceneNode[] {
     if (!(softness > 0) || !painted.nodes.length) return painted.nodes;
-    return [
-      {
-        type: 'filter',
-        filter: { kind: 'blur', sigma: softness / 2 },
-        children: painted.nodes,
-        opacity: 1,
-        blend: 'normal',
-      },
-    ];
+    const soft: SceneNode = {
+      type: 'filter',
+      filter: { kind: 'blur', sigma: softness / 2 },
+      children: painted.nodes,
+      opacity: 1,
+      blend: 'normal',
+    };
+    if (!within) return [soft];
+    return [groupNode([soft], { isolated: true, mask: { children: castersOf(painted.nodes), by: 'alpha' } })];
   },
   handles: ({ softness: r }) => [
     { id: 'softness', sets: ['softness'], x: r, y: 0, circle: { x: 0, y: 0, r } },

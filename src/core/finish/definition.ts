@@ -1,3 +1,4 @@
+import type { PartLight } from '../depth/light';
 import type { Described } from '../document/described';
 import type { Field } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
@@ -8,6 +9,8 @@ import type { SceneNode } from '../scene/types';
 
 export interface Painted {
   readonly nodes: readonly SceneNode[];
+  /** The light that falls onto the part, where some finish takes it. */
+  readonly light: PartLight | null;
   /** What the part covers, strokes included, as one filled path; worked out only when asked for. */
   silhouette(): Path;
 }
@@ -18,6 +21,12 @@ export interface FinishDefinition<P extends object> extends Described, Referring
   readonly fields: readonly Field[];
   readonly defaults: P;
   apply(painted: Painted, params: P): readonly SceneNode[];
+  /** Whether it takes the light of the sheet. */
+  meetsLight?(params: P): boolean;
+  /** What the designer should know though nothing is wrong, or null. */
+  note?(params: P): string | null;
+  /** What sets right what its note tells, and what that is called. */
+  remedy?(params: P): { readonly label: string; readonly params: Partial<P> } | null;
   handles?(params: P): Handle[];
   drag?(params: P, handle: string, to: Point): DragResult<P>;
   /** Grips that lie on the bounds of what is painted, in the part's own coordinates, in place of the above. */

@@ -1,14 +1,14 @@
 import { choice, endWords, later, onlyIf, share } from '../document/fields';
 import { measureContour } from '../geometry/along';
 import { type Cubic, cubicLength } from '../geometry/cubic';
-import { identity, type Matrix } from '../geometry/matrix';
-import { type Bounds, boundsPath, contourOf, growBounds, joinBounds, pathOf } from '../geometry/path';
+import type { Matrix } from '../geometry/matrix';
+import { type Bounds, boundsPath, contourOf, growBounds, pathOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
-import { nodeBounds } from '../scene/damage';
 import { groupNode } from '../scene/group-node';
 import type { SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
 import { curveMask, nearestShare } from './fade-curve';
+import { boundsOf } from './light-nodes';
 
 const far = 100;
 
@@ -27,9 +27,6 @@ interface Fade {
   to: number;
   middle: number;
 }
-
-const boundsOf = (nodes: readonly SceneNode[]): Bounds | null =>
-  nodes.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null);
 
 const placeAt = (b: Bounds, x: number, y: number): Point => ({
   x: b.x0 + x * (b.x1 - b.x0),

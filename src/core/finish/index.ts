@@ -2,12 +2,30 @@ import type { Card } from '../document/card';
 import { blur } from './blur';
 import { colourBalance, colourShift, oneInk, tint } from './colour-changes';
 import type { FinishDefinition } from './definition';
+import { edgeLight } from './edge-light';
 import { fade } from './fade';
+import { floorShadow } from './floor-shadow';
+import { glow } from './glow';
+import { grainFinish } from './grain';
+import { sheen } from './sheen';
 import { softShadow } from './soft-shadow';
 
 export type { FinishDefinition, Painted } from './definition';
 
-const all = [softShadow, blur, fade, tint, colourShift, colourBalance, oneInk];
+const all = [
+  softShadow,
+  floorShadow,
+  glow,
+  edgeLight,
+  sheen,
+  blur,
+  grainFinish,
+  fade,
+  tint,
+  colourShift,
+  colourBalance,
+  oneInk,
+];
 
 type AnyFinish = FinishDefinition<Record<string, unknown>>;
 

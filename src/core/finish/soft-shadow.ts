@@ -1,77 +1,170 @@
 import { offsetPath } from '../arrange/offset';
 import { parseHex } from '../colour/colour';
+import { type PartLight, towardLamp, usualLamp } from '../depth/light';
 import { blendField } from '../document/blend-field';
-import { colour, length, share, size } from '../document/fields';
+import {
+  choice,
+  colour,
+  count,
+  later,
+  length,
+  onlyIf,
+  share,
+  size,
+  toggle,
+  unless,
+} from '../document/fields';
+import { growBounds } from '../geometry/path';
 import { castersOf } from '../scene/caster';
+import { groupNode } from '../scene/group-node';
 import type { BlendMode, SceneNode } from '../scene/types';
-import { defineFinish } from './definition';
+import { defineFinish, type Painted } from './definition';
+import { boundsOf, castBy, castInto, filledWith } from './light-nodes';
 
-/** A blurred silhouette behind the part. Softness is twice the Gaussian's deviation, as in CSS. */
-export const softShadow = defineFinish({
+interface SoftShadow {
+  colour: string;
+  falls: string;
+  by: string;
+  shiftX: number;
+  shiftY: number;
+  /** How far the part stands over what it casts onto. */
+  over: number;
+  softness: number;
+  spread: number;
+  opacity: number;
+  blend: BlendMode;
+  hollow: boolean;
+  grain: number;
+  grainSize: number;
+  seed: number;
+}
+
+/** Farthest that a low lamp throws a shadow, sheet units. */
+const farthest = 10_000;
+
+/** Where a shadow falls, in sheet units: by its own shift, or away from the lamp as far as the part stands up. */
+function shiftOf(p: SoftShadow, light: PartLight | null): { dx: number; dy: number } {
+  if (p.by !== 'lamp') return { dx: p.shiftX, dy: p.shiftY };
+  const l = towardLamp(light?.lamp ?? usualLamp);
+  const long = Math.min(farthest, (p.over * Math.hypot(l.x, l.y)) / Math.max(1e-9, l.z));
+  const flat = Math.hypot(l.x, l.y) || 1;
+  return { dx: (-l.x / flat) * long, dy: (-l.y / flat) * long };
+}
+
+/** What casts the shadow: the part itself, or its silhouette grown or shrunk. */
+function sourceOf(painted: Painted, spread: number): readonly SceneNode[] {
+  if (!spread) return castersOf(painted.nodes);
+  const path = offsetPath(painted.silhouette(), spread, { join: 'round', miterLimit: 4 });
+  return [filledWith(path, { kind: 'solid', colour: [0, 0, 0, 1] })];
+}
+
+/** A shadow with some of it taken away in grains. */
+function grainy(nodes: readonly SceneNode[], { grain, grainSize, seed }: SoftShadow): readonly SceneNode[] {
+  const bounds = grain > 0 ? boundsOf(nodes) : null;
+  if (!bounds) return nodes;
+  const noise: SceneNode = {
+    type: 'grain',
+    bounds: growBounds(bounds, 1),
+    size: grainSize,
+    amount: grain,
+    ink: [0, 0, 0, 1],
+    seed,
+    opacity: 1,
+    blend: 'normal',
+  };
+  return [groupNode(nodes, { isolated: true, bodiless: true, mask: { children: [noise], by: 'outside' } })];
+}
+
+/** A blurred silhouette behind the part, or that of its surroundings upon it. Softness is twice the Gaussian's deviation, as in CSS. */
+export const softShadow = defineFinish<SoftShadow>({
   kind: 'soft-shadow',
   label: 'Soft shadow',
-  about: 'A shadow with a soft edge beneath the part.',
-  alsoKnown: ['drop shadow', 'glow'],
+  about: 'A shadow with a soft edge beneath the part, or one that falls into it.',
+  alsoKnown: ['drop shadow', 'inner shadow'],
   fields: [
     colour('colour', 'Colour', 'Of the shadow.'),
-    length('shiftX', 'Shift x', 'How far it falls across.'),
-    length('shiftY', 'Shift y', 'How far it falls downwards.'),
+    later(
+      choice('falls', 'Falls', 'Beneath the part, or into it from its edges.', {
+        outside: 'Beneath it',
+        inside: 'Into it',
+      }),
+      'outside',
+    ),
+    later(
+      choice('by', 'Lies', 'Where it falls: by a shift of its own, or away from the lamp.', {
+        shift: 'By its shift',
+        lamp: 'By the lamp',
+      }),
+      'shift',
+    ),
+    unless('by', 'lamp', length('shiftX', 'Shift x', 'How far it falls across.')),
+    unless('by', 'lamp', length('shiftY', 'Shift y', 'How far it falls downwards.')),
+    onlyIf(
+      'by',
+      'lamp',
+      later(size('over', 'Stands over', 'How high the part stands over what lies below.'), 20),
+    ),
     size('softness', 'Softness', 'Twice the standard deviation of its blur.'),
     length('spread', 'Spread', 'How much larger than the part it is.', -10_000, 10_000),
     share('opacity', 'Opacity', 'Of the shadow.'),
     blendField('Of the shadow with what lies under it.'),
+    unless(
+      'falls',
+      'inside',
+      later(
+        toggle('hollow', 'Left out under the part', 'Whether it is left out where the part lies.'),
+        false,
+      ),
+    ),
+    later(share('grain', 'Grain', 'How much of it is taken away in grains.'), 0),
+    later(length('grainSize', 'Size of grain', 'Side of a grain.', 0.1, 1000), 2),
+    later(count('seed', 'Seed', 'Another number gives other grains.', 0, 9999), 1),
   ],
   defaults: {
     colour: '#0b1420',
+    falls: 'outside',
+    by: 'shift',
     shiftX: 0,
     shiftY: 12,
+    over: 20,
     softness: 24,
     spread: 0,
     opacity: 0.45,
-    blend: 'normal' as BlendMode,
+    blend: 'normal',
+    hollow: false,
+    grain: 0,
+    grainSize: 2,
+    seed: 1,
   },
+  meetsLight: ({ by }) => by === 'lamp',
   apply(painted, p) {
-    const source: readonly SceneNode[] = p.spread
-      ? [
-          {
-            type: 'shape',
-            path: offsetPath(painted.silhouette(), p.spread, { join: 'round', miterLimit: 4 }),
-            paint: { kind: 'solid', colour: [0, 0, 0, 1] },
-            opacity: 1,
-            blend: 'normal',
-          },
-        ]
-      : castersOf(painted.nodes);
-    const shadow: SceneNode = {
-      type: 'filter',
-      filter: {
-        kind: 'shadow',
-        dx: p.shiftX,
-        dy: p.shiftY,
-        sigma: p.softness / 2,
-        colour: parseHex(p.colour),
-      },
-      children: source,
-      opacity: p.opacity,
-      blend: p.blend,
-    };
-    return [shadow, ...painted.nodes];
+    const shape = { ...shiftOf(p, painted.light), sigma: p.softness / 2, colour: parseHex(p.colour) };
+    const laid = { opacity: p.opacity, blend: p.blend };
+    if (p.falls === 'inside') {
+      const into = castInto(painted.nodes, sourceOf(painted, -p.spread), shape, laid);
+      return [...painted.nodes, ...grainy(into, p)];
+    }
+    const cast = { ...castBy(sourceOf(painted, p.spread), shape), ...laid };
+    if (!p.hollow) return [...grainy([cast], p), ...painted.nodes];
+    const around = groupNode([{ ...cast, opacity: 1, blend: 'normal' }], {
+      ...laid,
+      isolated: true,
+      bodiless: true,
+      mask: { children: castersOf(painted.nodes), by: 'outside' },
+    });
+    return [...grainy([around], p), ...painted.nodes];
   },
-  handles: (p) => [
-    {
-      id: 'softness',
-      sets: ['softness'],
-      x: p.shiftX + p.softness,
-      y: p.shiftY,
-      circle: { x: p.shiftX, y: p.shiftY, r: p.softness },
-    },
-    // Last, so that it lies on top where both are close.
-    { id: 'shift', sets: ['shiftX', 'shiftY'], x: p.shiftX, y: p.shiftY, from: { x: 0, y: 0 } },
-  ],
-  drag: (p, handle, to) => ({
-    params:
-      handle === 'shift'
-        ? { shiftX: to.x, shiftY: to.y }
-        : { softness: Math.hypot(to.x - p.shiftX, to.y - p.shiftY) },
-  }),
+  handles(p) {
+    const [x, y] = p.by === 'lamp' ? [0, 0] : [p.shiftX, p.shiftY];
+    return [
+      { id: 'softness', sets: ['softness'], x: x + p.softness, y, circle: { x, y, r: p.softness } },
+      // Last, so that it lies on top where both are close.
+      ...(p.by === 'lamp' ? [] : [{ id: 'shift', sets: ['shiftX', 'shiftY'], x, y, from: { x: 0, y: 0 } }]),
+    ];
+  },
+  drag(p, handle, to) {
+    if (handle === 'shift') return { params: { shiftX: to.x, shiftY: to.y } };
+    const [x, y] = p.by === 'lamp' ? [0, 0] : [p.shiftX, p.shiftY];
+    return { params: { softness: Math.hypot(to.x - x, to.y - y) } };
+  },
 });

@@ -1,6 +1,8 @@
 import { homographyOf, invertProjection, project } from '../geometry/homography';
 import { identity, invert, type Matrix, multiply } from '../geometry/matrix';
 import { type Bounds, boundsPath, growBounds, type Path, transformBounds } from '../geometry/path';
+import type { Point } from '../geometry/vector';
+import { nodeKind } from '../scene/node';
 import {
   type BlendMode,
   type GradientPaint,
@@ -154,6 +156,19 @@ export class Painter implements Target {
     return at;
   }
 
+  private readonly working = new WeakMap<SceneNode, boolean>();
+
+  worksInPlanes(node: SceneNode): boolean {
+    let found = this.working.get(node);
+    if (found === undefined) {
+      const kind = nodeKind(node);
+      const inside = [...(kind.children?.(node) ?? []), ...(kind.aside?.(node) ?? [])];
+      found = drawerOf(node).inPlanes === true || inside.some((n) => this.worksInPlanes(n));
+      this.working.set(node, found);
+    }
+    return found;
+  }
+
   /** Device bounds of what a node paints. */
   boundsOf(node: SceneNode, matrix: Matrix): Bounds | null {
     return drawerOf(node).bounds(this, node, matrix);
@@ -185,6 +200,19 @@ export class Painter implements Target {
 
   /** Device pixels a sheet unit, for lengths that no part's turn or scale changes. */
   scale = 1;
+
+  onLattice(samples: number, shift: Point, work: (toSamples: Matrix) => void): void {
+    const { sheet, scale } = this;
+    const toSamples: Matrix = [samples, 0, 0, samples, shift.x * samples, shift.y * samples];
+    this.sheet = multiply(toSamples, sheet);
+    this.scale = scale * samples;
+    try {
+      work(toSamples);
+    } finally {
+      this.sheet = sheet;
+      this.scale = scale;
+    }
+  }
 
   private misses(b: Bounds | null): boolean {
     return !b || b.x1 <= this.x || b.y1 <= this.y || b.x0 >= this.x + this.wide || b.y0 >= this.y + this.high;

@@ -1,5 +1,6 @@
 import type { Matrix } from '../geometry/matrix';
 import type { Bounds, Path } from '../geometry/path';
+import type { Point } from '../geometry/vector';
 import { type BlendMode, blendModes, type SceneNode, type ScenePaint } from '../scene/types';
 import type { Kernels } from './kernels';
 
@@ -24,8 +25,12 @@ export interface Target {
   readonly area: Bounds;
   /** Makes the rectangle of device pixels that is drawn next; at most one tile in each direction. */
   place(x: number, y: number, wide: number, high: number): void;
+  /** Draws on a lattice of samples in place of pixels: `samples` a pixel each way, shifted by pixels. */
+  onLattice(samples: number, shift: Point, work: (toSamples: Matrix) => void): void;
   /** Address of working memory for filters, `offset` bytes into it. */
   planeAddress(offset: number): number;
+  /** Whether drawing a node works in the memory that filters work in. */
+  worksInPlanes(node: SceneNode): boolean;
   /** Device bounds of what a node paints. */
   boundsOf(node: SceneNode, matrix: Matrix): Bounds | null;
   /** Draws nodes onto a layer, in order. */
@@ -41,4 +46,6 @@ export interface NodeDrawer<N extends SceneNode> {
   /** Device bounds of what it paints. */
   bounds(target: Target, node: N, matrix: Matrix): Bounds | null;
   draw(target: Target, node: N, matrix: Matrix, layer: number): void;
+  /** Whether it works in the memory that filters work in. */
+  readonly inPlanes?: boolean;
 }

@@ -252,7 +252,7 @@ export function coat(part: Part, outline: Outline, context: PaintedWith): Coated
 export function finishNodes(
   part: Part,
   outline: Outline,
-  coatCentres: readonly Centres[],
+  { light, centres: coatCentres }: Pick<PaintedWith, 'light' | 'centres'>,
   nodes: readonly SceneNode[],
   finishBounds: Map<string, Bounds | null>,
 ): { readonly nodes: readonly SceneNode[]; readonly faults: readonly Omit<CardFault, 'part'>[] } {
@@ -262,8 +262,11 @@ export function finishNodes(
     if (finishes[card.kind].paintHandles)
       finishBounds.set(card.id, at.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null));
     if (!card.on || reachesBelow(card)) continue;
+    const note = finishes[card.kind].note?.(card.params);
+    if (note) faults.push({ card: card.id, message: note, note: true });
     const paintedOn = {
       nodes: at,
+      light,
       silhouette: () => {
         const grouped = isGroup(part.source);
         const covered = part.coats

@@ -124,7 +124,13 @@ function paint(part: Part, made: Stepped, basis: Basis, context: EvaluationConte
       ? [...coated, ...repeated]
       : coated;
   const finishBounds = new Map<string, Bounds | null>();
-  const finished = finishNodes(part, made.outline, basis.coatCentres, painted, finishBounds);
+  const finished = finishNodes(
+    part,
+    made.outline,
+    { light: basis.light, centres: basis.coatCentres },
+    painted,
+    finishBounds,
+  );
   const all = [...faults, ...uncopied, ...finished.faults];
   const result = { nodes: finished.nodes, coats, finishBounds, faults: all };
   looks.set(part.coats, { finishes: part.finishes, made, basis, painted: result });

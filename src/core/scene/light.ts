@@ -2,11 +2,13 @@ import { paintOf } from '../coat';
 import { type Lamp, type PartLight, usualLamp } from '../depth/light';
 import { parentOf } from '../document/parent';
 import type { Design, Part } from '../document/types';
+import { finishes } from '../finish';
 import { type Matrix, multiply, placeMatrix } from '../geometry/matrix';
 
-/** Whether any of a part's coats takes the light of the sheet. */
-export const meetsLight = ({ coats }: Part): boolean =>
-  coats.some((c) => c.on && paintOf(c.paint).meetsLight?.(c.paint));
+/** Whether any of a part's coats or finishes takes the light of the sheet. */
+export const meetsLight = ({ coats, finishes: cards }: Part): boolean =>
+  coats.some((c) => c.on && paintOf(c.paint).meetsLight?.(c.paint)) ||
+  cards.some((c) => c.on && finishes[c.kind].meetsLight?.(c.params));
 
 /** Finds the light that falls onto parts: which lamp, and how each part lies on its sheet. */
 export type LightFinder = (part: Part) => PartLight;

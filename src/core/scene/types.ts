@@ -60,6 +60,9 @@ export interface ShapeNode {
   readonly blend: BlendMode;
 }
 
+/** How nodes say how much of a group shows: by their alpha, their luminance, or by leaving off where they are. */
+export type MaskBy = 'alpha' | 'luminance' | 'outside';
+
 export interface GroupNode {
   readonly type: 'group';
   readonly children: readonly SceneNode[];
@@ -68,8 +71,10 @@ export interface GroupNode {
   readonly blend: BlendMode;
   readonly isolated: boolean;
   readonly clip?: Path;
-  /** Nodes whose alpha or luminance says how much of the group shows. */
-  readonly mask?: { readonly children: readonly SceneNode[]; readonly by: 'alpha' | 'luminance' };
+  /** Nodes that say how much of the group shows. */
+  readonly mask?: { readonly children: readonly SceneNode[]; readonly by: MaskBy };
+  /** Whether it is light or shade rather than a thing: it is not picked, and casts no shadow. */
+  readonly bodiless?: boolean;
   /** Whether each child takes out what earlier ones left where it lies. */
   readonly knockout?: boolean;
   /** Id of the part the group stands for, where it stands for one. */

@@ -11,12 +11,17 @@ import { defineStep, StepFault } from './definition';
 /** What is left of the solid for what comes after. */
 export type Makes = 'solid' | 'sides' | 'back' | 'whole';
 
-export const makesField = choice('makes', 'Makes', 'What of the solid is there: all of it, its sides, its far end, or one outline of all.', {
-  solid: 'Solid',
-  sides: 'Sides',
-  back: 'Far end',
-  whole: 'One outline',
-} satisfies Readonly<Record<Makes, string>>);
+export const makesField = choice(
+  'makes',
+  'Makes',
+  'What of the solid is there: all of it, its sides, its far end, or one outline of all.',
+  {
+    solid: 'Solid',
+    sides: 'Sides',
+    back: 'Far end',
+    whole: 'One outline',
+  } satisfies Readonly<Record<Makes, string>>,
+);
 
 /** The outline as a solid seen in a view, or what is asked for of it. */
 export function asSolid(outline: Outline, view: View, makes: Makes): Outline {

@@ -1,7 +1,8 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { type Card, fieldLabel, finishes, kindLabel, type Part, steps } from '@/core';
+import Button from '@mui/material/Button';
+import { type Card, fieldLabel, finishes, kindLabel, type Params, type Part, steps } from '@/core';
 import { type CardRef, stepsOf } from '@/core/edit';
 import { withCards } from '../bench/cards';
 import { OwnerContext, ownerOf } from '../fields/follow';
@@ -45,9 +46,16 @@ function StepFields({ part, at }: { part: Part; at: CardRef & { list: 'steps' | 
   const world = useEditor((s) => s.report?.world);
   const card = (list === 'steps' ? stepsOf(part, coat) : part.finishes).find((c) => c.id === id);
   if (!card) return null;
-  const all = (list === 'steps' ? steps : finishes)[card.kind].fields;
-  // A coat has no siblings to be centred on.
-  const fields = coat ? all.filter((f) => f.type !== 'part') : all;
+  const { fields } = (list === 'steps' ? steps : finishes)[card.kind];
+  const remedy = list === 'finishes' ? finishes[card.kind].remedy?.(card.params) : null;
+  const put = (label: string, params: Partial<Params>) =>
+    changePart(label, part.id, (p) =>
+      withCards(p, { list, ...(coat ? { coat } : {}) }, (cards) =>
+        (cards as readonly Card[]).map((c) =>
+          c.id === id ? { ...c, params: { ...c.params, ...params } as Params } : c,
+        ),
+      ),
+    );
   return (
     <Section title={kindLabel(list, card.kind)}>
       {fault && (
@@ -58,6 +66,11 @@ function StepFields({ part, at }: { part: Part; at: CardRef & { list: 'steps' | 
           {fault.message}
         </Box>
       )}
+      {remedy && (
+        <Button size="small" variant="outlined" onClick={() => put(remedy.label, remedy.params as Params)}>
+          {remedy.label}
+        </Button>
+      )}
       {list === 'steps' && !coat && <PlacedFields part={part} card={card} />}
       <ParamFields
         fields={fields}
@@ -65,18 +78,7 @@ function StepFields({ part, at }: { part: Part; at: CardRef & { list: 'steps' | 
         at={`${coat ? `coats/${coat}/` : ''}${list}/${id}/params`}
         world={world}
         onChange={(name, value, other) =>
-          changePart(fieldLabel(fields, name), part.id, (p) =>
-            withCards(p, { list, ...(coat ? { coat } : {}) }, (cards) =>
-              (cards as readonly Card[]).map((c) =>
-                c.id === id
-                  ? {
-                      ...c,
-                      params: { ...c.params, [name]: value, ...(other ? { [other[0]]: other[1] } : {}) },
-                    }
-                  : c,
-              ),
-            ),
-          )
+          put(fieldLabel(fields, name), { [name]: value, ...(other ? { [other[0]]: other[1] } : {}) })
         }
       />
     </Section>

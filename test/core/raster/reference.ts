@@ -2,7 +2,7 @@ import { colourAlong } from '@/core/colour/gradient';
 import { flattenCubic } from '@/core/geometry/flatten';
 import { applyTo, identity, invert, type Matrix, multiply } from '@/core/geometry/matrix';
 import { type Path, segmentsOf, transformPath } from '@/core/geometry/path';
-import type { BlendMode, Scene, SceneNode, ScenePaint } from '@/core/scene/types';
+import type { BlendMode, MaskBy, Scene, SceneNode, ScenePaint } from '@/core/scene/types';
 
 /** Premultiplied colour. */
 export type Pixel = [number, number, number, number];
@@ -147,8 +147,8 @@ function lying(n: SceneNode): SceneNode {
 }
 
 /** How much of a sample a mask lets through (CSS Masking 1, section 5; luminance as Filter Effects 1 has it). */
-const passed = (p: Pixel, by: 'alpha' | 'luminance'): number =>
-  by === 'alpha' ? p[3] : 0.2125 * p[0] + 0.7154 * p[1] + 0.0721 * p[2];
+const passed = (p: Pixel, by: MaskBy): number =>
+  by !== 'luminance' ? (by === 'alpha' ? p[3] : 1 - p[3]) : 0.2125 * p[0] + 0.7154 * p[1] + 0.0721 * p[2];
 
 /** Draws nodes onto one row of samples: every sample is a picture of its own, so nothing can bleed. */
 function drawRow(nodes: readonly SceneNode[], matrix: Matrix, row: Row, y: number, step: number): void {

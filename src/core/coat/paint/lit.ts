@@ -1,9 +1,9 @@
-import type { Rgba } from '../../colour/colour';
-import { formatHex, parseHex } from '../../colour/colour';
-import { facingOnSheet, type Lamp, lambert, litColour, type PartLight, usualLamp } from '../../depth/light';
+import { formatHex, parseHex, type Rgba } from '../../colour/colour';
+import { followsLamp, lampDefaults, lampFields, lampOf } from '../../depth/lamp-fields';
+import { facingOnSheet, type Lamp, lambert, litColour } from '../../depth/light';
 import { facingAt } from '../../depth/side';
 import { acrossSide } from '../../depth/side-paint';
-import { angle, choice, colour, onlyIf, share } from '../../document/fields';
+import { colour, share } from '../../document/fields';
 import { identity } from '../../geometry/matrix';
 import type { Lit } from '../types';
 import { definePaint } from './definition';
@@ -12,9 +12,7 @@ const fields = [
   colour('colour', 'In the light', 'Of a face turned right to the light.'),
   colour('shade', 'In the shade', 'Of a face turned away from the light.'),
   share('ambient', 'Light all round', 'How much of the light falls everywhere.'),
-  choice('lamp', 'Lit by', 'Which light falls onto it.', { sheet: 'The lamp', own: 'Its own light' }),
-  onlyIf('lamp', 'own', angle('direction', 'Light from', 'Clockwise from the top of the sheet.', -360, 360)),
-  onlyIf('lamp', 'own', angle('height', 'Light’s height', 'Over the sheet.', 0, 90)),
+  ...lampFields,
 ];
 
 /** How much of a colour's light is left in its shade, where nothing else is said. */
@@ -29,9 +27,6 @@ function shading(paint: Lit, lamp: Lamp): (normal: { x: number; y: number; z: nu
   return (normal) => litColour(light, shade, paint.ambient + (1 - paint.ambient) * lambert(normal, lamp));
 }
 
-const lampOf = (paint: Lit, light: PartLight | null): Lamp =>
-  paint.lamp === 'own' ? paint : (light?.lamp ?? usualLamp);
-
 /** What faces whoever looks, in the light. */
 const flat = (paint: Lit, lamp: Lamp): Rgba => shading(paint, lamp)({ x: 0, y: 0, z: 1 });
 
@@ -45,13 +40,11 @@ export const lit = definePaint<Lit>({
     colour: '#d9a441',
     shade: '#3a2a10',
     ambient: 0.25,
-    lamp: 'sheet',
-    direction: usualLamp.direction,
-    height: usualLamp.height,
+    ...lampDefaults,
   },
   fields: () => fields,
   stored: fields,
-  meetsLight: (paint) => paint.lamp === 'sheet',
+  meetsLight: followsLamp,
   cover: (paint, { light }) => ({ kind: 'solid', colour: flat(paint, lampOf(paint, light)) }),
   sideCover(paint, side, { light }) {
     const colourOf = shading(paint, lampOf(paint, light));

@@ -15,8 +15,30 @@ function levelled(target: SvgTarget, inner: string, level: 0 | 1, box: string): 
   return `<g filter="url(#${id})">${inner}</g>`;
 }
 
+/** A mask that leaves off where nodes are, over what it masks. */
+function maskedOutside(
+  target: SvgTarget,
+  nodes: readonly SceneNode[],
+  masked: readonly SceneNode[],
+  toSheet: Matrix,
+): string {
+  const id = target.id('k');
+  const box = boxOf(masked);
+  const lying = levelled(target, target.nodes(nodes, toSheet), 0, box);
+  target.define(
+    `<mask id="${id}" maskUnits="userSpaceOnUse" ${box}><rect ${box} fill="#fff"/>${lying}</mask>`,
+  );
+  return ` mask="url(#${id})"`;
+}
+
 /** A mask by what nodes paint: by their alpha all of it is made white, for drawers that know luminance only. */
-function mask(target: SvgTarget, { children, by }: NonNullable<GroupNode['mask']>, toSheet: Matrix): string {
+function mask(
+  target: SvgTarget,
+  { children, by }: NonNullable<GroupNode['mask']>,
+  masked: readonly SceneNode[],
+  toSheet: Matrix,
+): string {
+  if (by === 'outside') return maskedOutside(target, children, masked, toSheet);
   const box = boxOf(children);
   const inner = target.nodes(children, toSheet);
   const id = target.id('m');
@@ -34,13 +56,7 @@ function knockedOut(target: SvgTarget, nodes: readonly SceneNode[], toSheet: Mat
       const later = nodes.slice(i + 1);
       const drawn = target.nodes([n], toSheet);
       if (!later.length || !drawn) return drawn;
-      const id = target.id('k');
-      const box = boxOf([n]);
-      const lying = levelled(target, target.nodes(later.map(silhouette), toSheet), 0, box);
-      target.define(
-        `<mask id="${id}" maskUnits="userSpaceOnUse" ${box}><rect ${box} fill="#fff"/>${lying}</mask>`,
-      );
-      return `<g mask="url(#${id})">${drawn}</g>`;
+      return `<g${maskedOutside(target, later.map(silhouette), [n], toSheet)}>${drawn}</g>`;
     })
     .join('');
 }
@@ -49,7 +65,7 @@ export const writeGroup: NodeWriter<GroupNode> = (target, node, toSheet) => {
   const m = node.matrix;
   const inside = multiply(toSheet, m);
   const transform = isIdentity(m) ? '' : ` transform="${matrixText(m)}"`;
-  const clip = `${node.clip ? target.clip(node.clip) : ''}${node.mask ? mask(target, node.mask, inside) : ''}`;
+  const clip = `${node.clip ? target.clip(node.clip) : ''}${node.mask ? mask(target, node.mask, node.children, inside) : ''}`;
   const children = node.knockout
     ? knockedOut(target, node.children, inside)
     : target.nodes(node.children, inside);

@@ -90,18 +90,25 @@ function sampled(
   if (stride * depth * bytes + tapsBytes > half)
     throw new RangeError('A blur needs more memory than there is.');
 
-  const toSamples = multiply([f, 0, 0, f, shift.x * f, shift.y * f], matrix);
-  new Uint8Array(kernels.memory.buffer, planeA, stride * depth * bytes).fill(0);
-  for (let y = 0; y < depth; y += tileSize)
-    for (let x = 0; x < stride; x += tileSize) {
-      const w = Math.min(tileSize, stride - x);
-      const h = Math.min(tileSize, depth - y);
-      target.place(p0 - reach + x, q0 - reach + y, w, h);
-      target.draw(node.children, toSamples, layer + 1);
-      kernels.flattenLayer(layer + 1);
-      channels.take(kernels, layer + 1, planeA + bytes * (y * stride + x), stride, w, h);
-      kernels.clearLayer(layer + 1);
-    }
+  const plane = () => new Uint8Array(kernels.memory.buffer, planeA, stride * depth * bytes);
+  plane().fill(0);
+  // What is drawn may work in the same memory: what is there already is kept meanwhile.
+  const kept = node.children.some((n) => target.worksInPlanes(n)) && (depth > tileSize || stride > tileSize);
+  target.onLattice(f, shift, (toSamples) => {
+    const own = multiply(toSamples, matrix);
+    for (let y = 0; y < depth; y += tileSize)
+      for (let x = 0; x < stride; x += tileSize) {
+        const w = Math.min(tileSize, stride - x);
+        const h = Math.min(tileSize, depth - y);
+        target.place(p0 - reach + x, q0 - reach + y, w, h);
+        const before = kept ? plane().slice() : null;
+        target.draw(node.children, own, layer + 1);
+        if (before) plane().set(before);
+        kernels.flattenLayer(layer + 1);
+        channels.take(kernels, layer + 1, planeA + bytes * (y * stride + x), stride, w, h);
+        kernels.clearLayer(layer + 1);
+      }
+  });
   target.place(tx, ty, x1 - tx, y1 - ty);
 
   const tapsAt = target.planeAddress(half - tapsBytes);

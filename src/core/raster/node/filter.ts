@@ -22,4 +22,5 @@ export const filterDrawer: NodeDrawer<FilterNode> = {
     };
   },
   draw: drawFilter,
+  inPlanes: true,
 };

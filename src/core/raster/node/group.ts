@@ -2,8 +2,15 @@ import { type Matrix, multiply } from '../../geometry/matrix';
 import { joinBounds } from '../../geometry/path';
 import { nodeKind } from '../../scene/node';
 import { silhouette } from '../../scene/silhouette';
-import type { GroupNode, SceneNode, ScenePaint } from '../../scene/types';
+import type { GroupNode, MaskBy, SceneNode, ScenePaint } from '../../scene/types';
 import { joins, modeNumber, type NodeDrawer, type Target } from '../target';
+
+/** How a mask is laid onto what it masks. */
+const maskJoins: Readonly<Record<MaskBy, number>> = {
+  alpha: joins.mask,
+  luminance: joins.luminance,
+  outside: joins.erase,
+};
 
 const white: ScenePaint = { kind: 'solid', colour: [1, 1, 1, 1] };
 
@@ -54,8 +61,7 @@ function draw(target: Target, node: GroupNode, outer: Matrix, layer: number): vo
   else target.draw(node.children, matrix, layer + 1);
   if (node.mask) {
     target.draw(node.mask.children, matrix, layer + 2);
-    const by = node.mask.by === 'alpha' ? joins.mask : joins.luminance;
-    kernels.joinLayers(layer + 2, layer + 1, by, 0, 1);
+    kernels.joinLayers(layer + 2, layer + 1, maskJoins[node.mask.by], 0, 1);
   }
   if (node.clip) {
     target.fill(node.clip, white, 1, 'normal', matrix, layer + 2);

@@ -63,4 +63,5 @@ function draw(target: Target, node: MeshNode, matrix: Matrix, layer: number): vo
 export const meshDrawer: NodeDrawer<MeshNode> = {
   bounds: (_, node, matrix) => nodeBounds(node, matrix),
   draw,
+  inPlanes: true,
 };

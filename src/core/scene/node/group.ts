@@ -3,13 +3,13 @@ import { knownBounds } from '../../geometry/known-bounds';
 import { applyTo, invert, meanScale, multiply, sameMatrix } from '../../geometry/matrix';
 import { containsPoint } from '../../geometry/measure';
 import { joinBounds, transformBounds } from '../../geometry/path';
-import type { GroupNode } from '../types';
+import type { GroupNode, MaskBy } from '../types';
 import { defineNode, plainLook, weights } from './definition';
 
 type Wire = Omit<GroupNode, 'children' | 'clip' | 'mask'> & {
   readonly children: number;
   readonly clip: number | null;
-  readonly mask: { readonly children: number; readonly by: 'alpha' | 'luminance' } | null;
+  readonly mask: { readonly children: number; readonly by: MaskBy } | null;
 };
 
 const needsLayer = (n: GroupNode): boolean =>
@@ -40,6 +40,7 @@ export const groupKind = defineNode<GroupNode, Wire>({
     }
     return all && transformBounds(all, node.matrix);
   },
+  lies: (node) => !node.bodiless,
   children: (node) => node.children,
   withChildren: (node, children) => ({ ...node, children }),
   silhouette({ knockout: _, ...rest }) {
@@ -47,6 +48,7 @@ export const groupKind = defineNode<GroupNode, Wire>({
   },
   recolour: (node) => node,
   hit(node, p, reach, among) {
+    if (node.bodiless) return false;
     const back = invert(node.matrix);
     if (!back) return false;
     const inside = applyTo(back, p);
@@ -61,6 +63,7 @@ export const groupKind = defineNode<GroupNode, Wire>({
     a.clip === b.clip &&
     a.mask === b.mask &&
     a.knockout === b.knockout &&
+    a.bodiless === b.bodiless &&
     sameMatrix(a.matrix, b.matrix)
       ? { before: a.children, after: b.children, matrix: a.matrix }
       : null,

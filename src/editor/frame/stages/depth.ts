@@ -3,11 +3,16 @@ import {
   Box,
   Droplets,
   Eclipse,
+  Footprints,
+  Grip,
   type LucideIcon,
   Paintbrush,
   Palette,
   Pyramid,
+  Slice,
   Stamp,
+  Sun,
+  SunDim,
   Sunset,
 } from 'lucide-react';
 import { finishes, type Part, steps } from '@/core';
@@ -44,8 +49,10 @@ export const depth: Stage = {
   tools: [
     thickness('slab', Box),
     thickness('vanish', Pyramid),
-    finish('soft-shadow', Eclipse),
+    family(finish('soft-shadow', Eclipse), finish('floor-shadow', Footprints)),
+    family(finish('glow', Sun), finish('edge-light', SunDim), finish('sheen', Slice)),
     finish('blur', Droplets),
+    finish('grain', Grip),
     finish('fade', Sunset),
     family(
       finish('tint', Paintbrush),
