@@ -48,7 +48,7 @@ function StepFields({ part, at }: { part: Part; at: CardRef & { list: 'steps' | 
   if (!card) return null;
   const { fields } = (list === 'steps' ? steps : finishes)[card.kind];
   const remedy = list === 'finishes' ? finishes[card.kind].remedy?.(card.params) : null;
-  const put = (label: string, params: Partial<Params>) =>
+  const put = (label: string, params: Readonly<Record<string, unknown>>) =>
     changePart(label, part.id, (p) =>
       withCards(p, { list, ...(coat ? { coat } : {}) }, (cards) =>
         (cards as readonly Card[]).map((c) =>
@@ -67,7 +67,7 @@ function StepFields({ part, at }: { part: Part; at: CardRef & { list: 'steps' | 
         </Box>
       )}
       {remedy && (
-        <Button size="small" variant="outlined" onClick={() => put(remedy.label, remedy.params as Params)}>
+        <Button size="small" variant="outlined" onClick={() => put(remedy.label, remedy.params)}>
           {remedy.label}
         </Button>
       )}
