@@ -16,11 +16,22 @@ export interface Solid {
   readonly front: Outline;
 }
 
-/** Pieces that do not overlap, each a clean path: those that come near each other are one. */
-function apart(outline: Outline): Piece[] {
+const known = new WeakMap<Outline, readonly Piece[]>();
+
+/** Pieces that do not overlap, each a clean path: those that come near each other are one. Remembered, for depths are dragged. */
+function apart(outline: Outline): readonly Piece[] {
+  let made = known.get(outline);
+  if (!made) {
+    made = parted(outline);
+    known.set(outline, made);
+  }
+  return made;
+}
+
+function parted(outline: Outline): Piece[] {
   const own = filled(outline);
   const paths = own.map((p) => p.path);
-  return nearGroups(paths).map((of) => {
+  const made = nearGroups(paths).map((of) => {
     const pieces = of.map((i) => own[i]);
     const [{ path }] = pieces;
     const clean =
@@ -32,6 +43,7 @@ function apart(outline: Outline): Piece[] {
         : unitedPath(path);
     return { ...commonMarks(pieces), path: clean };
   });
+  return made.filter((p) => p.path.contours.length > 0);
 }
 
 /** A side as a path: its edge, the way to the far end, that end run back, and the way to the front again. */

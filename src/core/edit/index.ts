@@ -60,6 +60,7 @@ export { contoursOf } from './points/carried';
 export { changePoints, insertPoint, insertPointAt, type PointChange } from './points/change';
 export type { PointRef, SheetPoint, SheetSegment } from './points/refs';
 export { releaseParts } from './release';
+export { releaseThickness } from './release-thickness';
 export { outlineText, type Report, reportOf, type SheetHandle } from './report';
 export { settleLinks, settleTies } from './settle';
 export { gradientsOf, spreadGradient } from './shared-gradient';

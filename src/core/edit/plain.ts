@@ -15,7 +15,8 @@ import { layoutOnSheet } from './lettering';
 import { nothing, withLettering, withPieces } from './letters';
 import { childrenOf, familyOf, parentOf, topmost, withChildren, withParts } from './tree';
 
-const numbersOf = (path: Path) => ({
+/** The numbers that a path source keeps of a path. */
+export const numbersOf = (path: Path) => ({
   contours: path.contours.map(({ xy, closed }) => ({ xy: Array.from(xy), closed })),
   fillRule: path.fillRule,
 });

@@ -21,7 +21,7 @@ import {
   siblingsOf,
 } from './basis';
 import { carryNodes } from './carry-nodes';
-import { coat, finishNodes } from './coating';
+import { coat, finishNodes, type PaintedWith } from './coating';
 import { type EvaluationContext, outsideNow, sameOutside } from './context';
 import { lightFinder } from './light';
 import { withOrigins } from './origins';
@@ -101,20 +101,18 @@ function make(part: Part, basis: Basis, context: EvaluationContext): Stepped {
   return made;
 }
 
+/** What coats take of what a part rests on. */
+const paintedWith = ({ light, coatCentres, tiles }: Basis): PaintedWith => ({
+  light,
+  centres: coatCentres,
+  tile: (id) => tileOf(tiles.get(id)),
+});
+
 function paint(part: Part, made: Stepped, basis: Basis, context: EvaluationContext): Painted {
   const known = looks.get(part.coats);
   if (known && known.finishes === part.finishes && known.made === made && sameBasis(known.basis, basis))
     return known.painted;
-  const {
-    nodes: coated,
-    behind,
-    coats,
-    faults,
-  } = coat(part, made.outline, {
-    light: basis.light,
-    centres: basis.coatCentres,
-    tile: (id) => tileOf(basis.tiles.get(id)),
-  });
+  const { nodes: coated, behind, coats, faults } = coat(part, made.outline, paintedWith(basis));
   // What could not be outlined is not painted either.
   const others = made.faults.some((f) => f.card === 'source') ? [] : paintedByOthers(part, basis, context);
   const { nodes: repeated, faults: uncopied } = carryNodes(part, made, others);
@@ -124,13 +122,7 @@ function paint(part: Part, made: Stepped, basis: Basis, context: EvaluationConte
       ? [...coated, ...repeated]
       : coated;
   const finishBounds = new Map<string, Bounds | null>();
-  const finished = finishNodes(
-    part,
-    made.outline,
-    { light: basis.light, centres: basis.coatCentres },
-    painted,
-    finishBounds,
-  );
+  const finished = finishNodes(part, made.outline, paintedWith(basis), painted, finishBounds);
   const all = [...faults, ...uncopied, ...finished.faults];
   const result = { nodes: finished.nodes, coats, finishBounds, faults: all };
   looks.set(part.coats, { finishes: part.finishes, made, basis, painted: result });
@@ -218,6 +210,14 @@ function evaluateIn(context: EvaluationContext, part: Part): PartResult {
 
 /** What a part comes to; remembered as long as it and what it rests on stay the same objects. */
 export const evaluatePart = (among: Surroundings, part: Part): PartResult => contextOf(among).evaluate(part);
+
+/** What the coats of a part paint by themselves, in its own coordinates, whatever others paint in it. */
+export function paintedByCoats(among: Surroundings, part: Part): readonly SceneNode[] {
+  const context = contextOf(among);
+  const basis = basisOf(context, part);
+  const { nodes, behind } = coat(part, make(part, basis, context).outline, paintedWith(basis));
+  return [...behind, ...nodes];
+}
 
 /** What a holder among parts is worked out with. */
 export const holderContextOf = (among: Surroundings, part: Part): HolderContext =>

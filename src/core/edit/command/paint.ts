@@ -2,6 +2,7 @@ import type { Point } from '../../geometry/vector';
 import type { CoatRef } from '../coat-ref';
 import { addStopAt, fixGradient, turnGradient } from '../gradient';
 import { addMeshLines, fitMeshPaint, removeMeshLine } from '../mesh';
+import { releaseThickness } from '../release-thickness';
 import { spreadGradient } from '../shared-gradient';
 import { giveThickness, type Thickness } from '../thickness';
 import { defineCommand, type OnParts } from './definition';
@@ -18,6 +19,14 @@ export const paintCommands = {
     alsoKnown: ['extrude', '3d', 'block shadow'],
     run: (d, { ids, kind }) => giveThickness(d, ids, kind),
     needs: () => 'Thickness needs a part with an area.',
+  }),
+  'release-thickness': defineCommand<OnParts>({
+    label: 'Thickness to paths',
+    about: 'Turns the thickness of parts into plain paths, a side each, beneath them.',
+    alsoKnown: ['expand', 'outline', 'flatten'],
+    run: (d, { ids }, { sheetId }) => releaseThickness(d, sheetId, ids),
+    needs: () =>
+      'Choose a part whose thickness is painted in a colour, by the light or by a linear gradient.',
   }),
   'fit-mesh': defineCommand<
     OnCoat & {

@@ -14,6 +14,7 @@ import {
   Sun,
   SunDim,
   Sunset,
+  Waypoints,
 } from 'lucide-react';
 import { finishes, type Part, steps } from '@/core';
 import { type CardRef, type Thickness, thicknesses } from '@/core/edit';
@@ -47,7 +48,10 @@ export const depth: Stage = {
   word: 'Depth',
   card: (p) => thicknessOf(p) ?? lastOf(p.finishes, 'finishes'),
   tools: [
-    thickness('slab', Box),
+    family(
+      thickness('slab', Box),
+      onChosen('release-thickness', Waypoints, (ids) => ({ do: 'release-thickness', ids })),
+    ),
     thickness('vanish', Pyramid),
     family(finish('soft-shadow', Eclipse), finish('floor-shadow', Footprints)),
     family(finish('glow', Sun), finish('edge-light', SunDim), finish('sheen', Slice)),
