@@ -4,6 +4,7 @@ import { booleanRows } from './booleans';
 import { browserRows } from './browser';
 import { colourRows } from './colour';
 import { constructRows } from './construct';
+import { depthRows } from './depth';
 import { evaluateRows } from './evaluate';
 import { letteringRows } from './lettering';
 import type { Row } from './measure';
@@ -18,6 +19,7 @@ const groups: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   construct: constructRows,
   colour: colourRows,
   lettering: letteringRows,
+  depth: depthRows,
   browser: browserRows,
   server: serverRows,
   memory: memoryRows,

@@ -130,7 +130,7 @@ export function visitorPin(): Design {
           ],
         },
       );
-      lands.forEach((corners, i) =>
+      for (const [i, corners] of lands.entries())
         c.add(
           `Land ${i + 1}`,
           'path',
@@ -140,8 +140,7 @@ export function visitorPin(): Design {
             steps: [c.step('round-corners', { radius: 9, own: {} })],
             coats: [c.coat.fill(ink.night)],
           },
-        ),
-      );
+        );
       c.add('Rim', 'ellipse', { width: 380, height: 380 }, {}, { coats: [] });
     },
     {

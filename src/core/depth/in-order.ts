@@ -22,21 +22,24 @@ function crossing(a: number, b: number, c: number, d: number): number {
 
 /** How near an edge is on the ruling at a place across. */
 function nearnessOn(s: Cubic, place: number, view: View, start: number): number {
-  let across: (x: number, y: number) => number;
+  // The ruling as a line A · x + B · y + C = 0, negative where the edge has not reached it.
+  let [A, B, C] = [0, 0, -place];
   if (view.kind === 'along') {
     const long = Math.hypot(view.dx, view.dy);
-    across = (x, y) => (view.dx * y - view.dy * x) / long - place;
+    A = -view.dy / long;
+    B = view.dx / long;
   } else {
-    const angle = start - place;
-    const [ex, ey] = [Math.cos(angle), Math.sin(angle)];
-    across = (x, y) => (x - view.x) * ey - (y - view.y) * ex;
+    A = Math.sin(start - place);
+    B = -Math.cos(start - place);
+    C = -(A * view.x + B * view.y);
   }
-  const [a, d] = [across(s[0], s[1]), across(s[6], s[7])];
+  const a = A * s[0] + B * s[1] + C;
+  const d = A * s[6] + B * s[7] + C;
   if (isLine(s)) {
     const t = a === d ? 0.5 : Math.min(1, Math.max(0, a / (a - d)));
     return nearnessAt(view, s[0] + (s[6] - s[0]) * t, s[1] + (s[7] - s[1]) * t);
   }
-  const t = crossing(a, across(s[2], s[3]), across(s[4], s[5]), d);
+  const t = crossing(a, A * s[2] + B * s[3] + C, A * s[4] + B * s[5] + C, d);
   const u = 1 - t;
   const [p, q, r, w] = [u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t];
   return nearnessAt(

@@ -37,22 +37,37 @@ export function facingOnSheet({ x, y }: Point, [a, b, c, d]: Matrix): Point {
 }
 
 /**
- * How much light falls onto a face, 0–1: the cosine of the angle between its normal and the direction of the lamp (Lambert,
- * Photometria, 1760), none where it is turned away.
+ * How much light falls onto a face, 0–1: the cosine of the angle between its normal and the direction to the light, both of
+ * length 1 (Lambert, Photometria, 1760); none where it is turned away.
  */
-export const lambert = (normal: { x: number; y: number; z: number }, lamp: Lamp): number => {
-  const l = towardLamp(lamp);
-  return Math.max(0, normal.x * l.x + normal.y * l.y + normal.z * l.z);
-};
+export const lambert = (x: number, y: number, z: number, light: ReturnType<typeof towardLamp>): number =>
+  Math.max(0, x * light.x + y * light.y + z * light.z);
 
-/** A colour between shade and full light, mixed as light is: in linear sRGB (IEC 61966-2-1). */
-export function litColour(light: Rgba, shade: Rgba, share: number): Rgba {
+/** Colours kept between shade and full light: between two, mixing is straight to a tenth of a step of 8 bits. */
+const steps = 1024;
+
+/** Colours between shade and full light by the share of light, 0–1, mixed as light is: in linear sRGB (IEC 61966-2-1). */
+export function litColours(light: Rgba, shade: Rgba): (share: number) => Rgba {
   const triple = ([r, g, b]: Rgba): Triple => toLinear([r, g, b]);
   const [p, q] = [triple(shade), triple(light)];
-  const mixed = fromLinear([
-    p[0] + (q[0] - p[0]) * share,
-    p[1] + (q[1] - p[1]) * share,
-    p[2] + (q[2] - p[2]) * share,
-  ]);
-  return [mixed[0], mixed[1], mixed[2], shade[3] + (light[3] - shade[3]) * share];
+  const kept = new Float64Array(3 * (steps + 2));
+  for (let i = 0; i <= steps + 1; i++) {
+    const t = Math.min(1, i / steps);
+    kept.set(
+      fromLinear([p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t, p[2] + (q[2] - p[2]) * t]),
+      3 * i,
+    );
+  }
+  return (share) => {
+    const at = Math.min(1, Math.max(0, share)) * steps;
+    const i = Math.floor(at);
+    const f = at - i;
+    const k = 3 * i;
+    return [
+      kept[k] + (kept[k + 3] - kept[k]) * f,
+      kept[k + 1] + (kept[k + 4] - kept[k + 1]) * f,
+      kept[k + 2] + (kept[k + 5] - kept[k + 2]) * f,
+      shade[3] + (light[3] - shade[3]) * share,
+    ];
+  };
 }

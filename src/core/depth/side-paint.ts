@@ -73,22 +73,25 @@ function stopsAlong(edge: Cubic, frame: Frame, colour: (t: number) => Rgba): Col
   const out: ColourStop[] = [];
   const fits = (a: ColourStop, b: ColourStop, m: ColourStop) => {
     const u = b.at > a.at ? (m.at - a.at) / (b.at - a.at) : 0;
-    return m.colour.every((v, k) => Math.abs(a.colour[k] + (b.colour[k] - a.colour[k]) * u - v) <= enough);
+    for (let k = 0; k < 4; k++)
+      if (Math.abs(a.colour[k] + (b.colour[k] - a.colour[k]) * u - m.colour[k]) > enough) return false;
+    return true;
   };
-  const halve = (t0: number, a: ColourStop, t1: number, b: ColourStop, depth: number) => {
+  const halve = (t0: number, a: ColourStop, m: ColourStop, t1: number, b: ColourStop, depth: number) => {
     const t = (t0 + t1) / 2;
-    const [p, m, q] = [(t0 + t) / 2, t, (t + t1) / 2].map(stop);
-    // A wall that begins like a root is looked at once at least.
+    const p = stop((t0 + t) / 2);
+    const q = stop((t + t1) / 2);
+    // A side that begins like a root is looked at once more at least.
     if ((depth > 0 && fits(a, b, p) && fits(a, b, m) && fits(a, b, q)) || depth >= mostHalvings) {
       out.push(b);
       return;
     }
-    halve(t0, a, t, m, depth + 1);
-    halve(t, m, t1, b, depth + 1);
+    halve(t0, a, p, t, m, depth + 1);
+    halve(t, m, q, t1, b, depth + 1);
   };
   const [first, last] = [stop(0), stop(1)];
   out.push(first);
-  halve(0, first, 1, last, 0);
+  halve(0, first, stop(0.5), 1, last, 0);
   return out;
 }
 

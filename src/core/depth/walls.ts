@@ -37,6 +37,17 @@ const mostTurn = 2;
 const angleBetween = (a: Point, b: Point): number =>
   Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y));
 
+/** Whether all of a cubic's control points lie within half of the greatest turn about a point. */
+function turnsLittle(s: Cubic, x: number, y: number): boolean {
+  const [ax, ay] = [s[0] - x, s[1] - y];
+  for (let i = 2; i < 8; i += 2) {
+    const [bx, by] = [s[i] - x, s[i + 1] - y];
+    const dot = ax * bx + ay * by;
+    if (!(dot > 0) || dot * dot < 0.3 * (ax * ax + ay * ay) * (bx * bx + by * by)) return false;
+  }
+  return true;
+}
+
 /** More cuts, so that no stretch turns far about a vanishing point. */
 function finelyTurned(s: Cubic, places: readonly number[], view: View): readonly number[] {
   if (view.kind === 'along') return places;
@@ -44,6 +55,7 @@ function finelyTurned(s: Cubic, places: readonly number[], view: View): readonly
     const p = cubicPoint(s, t);
     return { x: p.x - view.x, y: p.y - view.y };
   };
+  if (!places.length && turnsLittle(s, view.x, view.y)) return places;
   let cuts = places;
   for (let round = 0; round < 6; round++) {
     const all = [0, ...cuts, 1];

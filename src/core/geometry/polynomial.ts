@@ -21,6 +21,26 @@ function rootBetween(p: readonly number[], slope: readonly number[], from: numbe
   return t;
 }
 
+/** Pascal's triangle as far as the polynomials here need it. */
+const binomials = [[1], [1, 1], [1, 2, 1], [1, 3, 3, 1], [1, 4, 6, 4, 1], [1, 5, 10, 10, 5, 1]];
+
+/** Whether all control values over 0–1 have one sign: the polynomial then has it too (Bernstein form). */
+function keepsSign(p: readonly number[]): boolean {
+  const n = p.length - 1;
+  const row = binomials[n];
+  if (!row) return false;
+  let [some, others] = [false, false];
+  for (let i = 0; i <= n; i++) {
+    let v = 0;
+    for (let k = 0; k <= i; k++) v += (p[n - k] * binomials[i][k]) / row[k];
+    if (v > 0) some = true;
+    else if (v < 0) others = true;
+    else return false;
+    if (some && others) return false;
+  }
+  return true;
+}
+
 /**
  * Places in (0, 1) where a polynomial changes its sign, rising: between the roots of its derivative it runs one way. Its
  * coefficients come from the highest power down; powers that rounding alone left behind count as none.
@@ -31,7 +51,7 @@ export function signChanges(coefficients: readonly number[]): number[] {
   if (first < 0) return [];
   const p = coefficients.slice(first);
   const degree = p.length - 1;
-  if (degree < 1) return [];
+  if (degree < 1 || keepsSign(p)) return [];
   const slope = p.slice(0, -1).map((k, i) => k * (degree - i));
   const turns = [0, ...signChanges(slope), 1];
   const out: number[] = [];

@@ -1,6 +1,6 @@
 import { formatHex, parseHex, type Rgba } from '../../colour/colour';
 import { followsLamp, lampDefaults, lampFields, lampOf } from '../../depth/lamp-fields';
-import { facingOnSheet, type Lamp, lambert, litColour } from '../../depth/light';
+import { facingOnSheet, type Lamp, lambert, litColours, towardLamp } from '../../depth/light';
 import { facingAt } from '../../depth/side';
 import { acrossSide } from '../../depth/side-paint';
 import { colour, share } from '../../document/fields';
@@ -19,16 +19,29 @@ const fields = [
 const shadeLeft = 0.12;
 
 /** A colour as it is in the shade, as hex. */
-export const shadeOf = (hex: string): string => formatHex(litColour(parseHex(hex), [0, 0, 0, 1], shadeLeft));
+export const shadeOf = (hex: string): string => formatHex(litColours(parseHex(hex), [0, 0, 0, 1])(shadeLeft));
+
+const ramps = new WeakMap<Lit, (share: number) => Rgba>();
+
+/** Colours by the share of light; remembered, for the lamp and the depth are dragged. */
+function rampOf(paint: Lit): (share: number) => Rgba {
+  let ramp = ramps.get(paint);
+  if (!ramp) {
+    ramp = litColours(parseHex(paint.colour), parseHex(paint.shade));
+    ramps.set(paint, ramp);
+  }
+  return ramp;
+}
 
 /** The colour of a face by its normal on the sheet. */
-function shading(paint: Lit, lamp: Lamp): (normal: { x: number; y: number; z: number }) => Rgba {
-  const [light, shade] = [parseHex(paint.colour), parseHex(paint.shade)];
-  return (normal) => litColour(light, shade, paint.ambient + (1 - paint.ambient) * lambert(normal, lamp));
+function shading(paint: Lit, lamp: Lamp): (x: number, y: number, z: number) => Rgba {
+  const ramp = rampOf(paint);
+  const light = towardLamp(lamp);
+  return (x, y, z) => ramp(paint.ambient + (1 - paint.ambient) * lambert(x, y, z, light));
 }
 
 /** What faces whoever looks, in the light. */
-const flat = (paint: Lit, lamp: Lamp): Rgba => shading(paint, lamp)({ x: 0, y: 0, z: 1 });
+const flat = (paint: Lit, lamp: Lamp): Rgba => shading(paint, lamp)(0, 0, 1);
 
 export const lit = definePaint<Lit>({
   kind: 'lit',
@@ -49,7 +62,10 @@ export const lit = definePaint<Lit>({
   sideCover(paint, side, { light }) {
     const colourOf = shading(paint, lampOf(paint, light));
     const world = light?.world ?? identity;
-    return acrossSide(side, (t) => colourOf({ ...facingOnSheet(facingAt(side, t), world), z: 0 }));
+    return acrossSide(side, (t) => {
+      const n = facingOnSheet(facingAt(side, t), world);
+      return colourOf(n.x, n.y, 0);
+    });
   },
   tinted: (paint, tint) => ({ ...paint, colour: tint }),
   colourAt: (paint) => formatHex(flat(paint, lampOf(paint, null))),

@@ -1,0 +1,78 @@
+import {
+  type Design,
+  evaluate,
+  evaluatePart,
+  makeCoat,
+  makePart,
+  makeSource,
+  makeStep,
+  origin,
+  type Part,
+  paints,
+  renderPixels,
+} from '@/core';
+import { designOf } from '../test/core/designs';
+import { takeShippedFaces } from '../test/faces';
+import { median, ms, quantile, type Row, timeRuns } from './measure';
+
+takeShippedFaces();
+
+const twenty = 'HollinTarnObservator';
+
+/** Twenty letters with one coat that gives them thickness by the light. */
+const words = (kind: 'slab' | 'vanish', params: object): Part =>
+  makePart(makeSource('lettering', { face: 'lilita-one', text: twenty, size: 160 }), {
+    id: 'a',
+    place: { ...origin, x: 100, y: 1000 },
+    coats: [makeCoat('fill', { paint: paints.lit.defaults, steps: [makeStep(kind, params as never)] })],
+  });
+
+/** A step of a drag: the depth or the vanishing point is another each time, the words are as they were. */
+function thicknessRow(kind: 'slab' | 'vanish'): Row {
+  const base = words(kind, {});
+  const at = (i: number): Part => {
+    const params =
+      kind === 'slab' ? { angle: 30 + i * 1.3, depth: 60 } : { pointX: 900 + 7 * i, pointY: 500, rest: 0.7 };
+    const [coat] = base.coats;
+    const step = { ...coat.steps[0], params: { ...coat.steps[0].params, ...params } };
+    return { ...base, coats: [{ ...coat, steps: [step] }] };
+  };
+  const runs = timeRuns(60, (i) => evaluatePart({ parts: {} }, at(i)), 10);
+  return [
+    `${kind} of 20 letters by the light, a drag step`,
+    `median ${ms(median(runs))}, p95 ${ms(quantile(runs, 0.95))}`,
+    'goal 8 ms',
+    '–',
+  ];
+}
+
+/** The lamp turned over twelve lit parts: worked out and drawn at 1024². */
+function lampRow(): Row {
+  const parts = Array.from({ length: 12 }, (_, i) =>
+    makePart(makeSource(i % 2 ? 'ellipse' : 'star'), {
+      id: `p${i}`,
+      place: { ...origin, x: 250 + (i % 4) * 500, y: 350 + Math.floor(i / 4) * 600 },
+      coats: [
+        makeCoat('fill', {
+          paint: paints.lit.defaults,
+          steps: [makeStep('slab', { angle: 30 * i, depth: 90 })],
+        }),
+      ],
+    }),
+  );
+  const d = designOf(2000, ...parts);
+  const turned = (i: number): Design => ({
+    ...d,
+    sheets: [{ ...d.sheets[0], lamp: { direction: (i * 7) % 360, height: 40 } }],
+  });
+  const worked = timeRuns(40, (i) => evaluate(turned(i), 's'), 5);
+  const drawn = timeRuns(10, (i) => renderPixels(evaluate(turned(i), 's'), 1024), 2);
+  return [
+    'the lamp turned over 12 lit parts',
+    `worked out ${ms(median(worked))}, with all of it drawn at 1024² ${ms(median(drawn))}`,
+    'goal 33 ms to pixels',
+    '–',
+  ];
+}
+
+export const depthRows = (): Row[] => [thicknessRow('slab'), thicknessRow('vanish'), lampRow()];
