@@ -1,22 +1,9 @@
-import { makeCoat, type Part } from '@/core';
-import { demoNamed, openChanged } from './copies';
+import { makeCoat } from '@/core';
+import { demoNamed, openBare } from './copies';
 import { expectLike, Hand } from './hand';
 import { expect, inWhole, test } from './test';
 
 test.describe.configure({ timeout: 180_000 });
-
-/** Opens a copy of a demo design from which some of its colour was taken, to be put back by hand. */
-const uncoloured = (
-  e: Hand,
-  name: string,
-  bare: Readonly<Record<string, (part: Part) => Partial<Part>>>,
-): Promise<void> =>
-  openChanged(e, name, (design) => ({
-    ...design,
-    parts: Object.fromEntries(
-      Object.entries(design.parts).map(([id, p]) => [id, bare[p.name] ? { ...p, ...bare[p.name](p) } : p]),
-    ),
-  }));
 
 /** One grey fill in place of all coats. */
 const grey = () => ({ coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#808080' } })] });
@@ -25,7 +12,7 @@ test('the sun rosette: coats are taken from one part to another, and two have a 
   page,
 }) => {
   const e = new Hand(page);
-  await uncoloured(e, 'Sun rosette', { Petals: grey });
+  await openBare(e, 'Sun rosette', { Petals: grey });
   await e.part('Petals').click();
   await e.stage('Colour');
   await e.tool('Pick up').click();
@@ -59,7 +46,7 @@ test('the sun rosette: coats are taken from one part to another, and two have a 
 
 test('the lens emblem: glass of four corners, luminosity, and a gloss that fades', async ({ page }) => {
   const e = new Hand(page);
-  await uncoloured(e, 'Lens emblem', {
+  await openBare(e, 'Lens emblem', {
     Glass: grey,
     Gloss: () => ({ finishes: [], opacity: 1 }),
     Reflection: () => ({ blend: 'normal', opacity: 1 }),
@@ -91,7 +78,7 @@ test('the lens emblem: glass of four corners, luminosity, and a gloss that fades
 
 inWhole('the aurora backdrop: nodes of a mesh take colours of the palette and places', async ({ page }) => {
   const e = new Hand(page);
-  await uncoloured(e, 'Aurora backdrop', {
+  await openBare(e, 'Aurora backdrop', {
     'Green curtain': (p) => ({
       coats: p.coats.map((c) =>
         c.paint.kind === 'mesh'
@@ -153,7 +140,7 @@ inWhole('the aurora backdrop: nodes of a mesh take colours of the palette and pl
 
 inWhole('the folded-ribbon star: one gradient picked up, its ends made darker', async ({ page }) => {
   const e = new Hand(page);
-  await uncoloured(e, 'Folded-ribbon star', { 'Light half': grey, 'Dark half': grey, Ring: grey });
+  await openBare(e, 'Folded-ribbon star', { 'Light half': grey, 'Dark half': grey, Ring: grey });
   await page.getByRole('button', { name: 'Open Passing over' }).click();
   await page.getByRole('button', { name: 'Open Passing under' }).click();
   await e.part('Light half').click();
@@ -195,7 +182,7 @@ inWhole('the folded-ribbon star: one gradient picked up, its ends made darker', 
 
 test('the night pattern: a hidden tile in a half-drop, toned down', async ({ page }) => {
   const e = new Hand(page);
-  await uncoloured(e, 'Night pattern', { Sky: grey, Moons: () => ({ ...grey(), opacity: 1 }) });
+  await openBare(e, 'Night pattern', { Sky: grey, Moons: () => ({ ...grey(), opacity: 1 }) });
   await e.part('Sky').click();
   await e.gradient(
     'Linear',

@@ -1,4 +1,4 @@
-import type { Design } from '@/core';
+import type { Design, Part } from '@/core';
 import { demoDesigns } from '../demo';
 import type { Hand } from './hand';
 
@@ -23,6 +23,19 @@ export async function openChanged(e: Hand, name: string, change: (design: Design
   e.sheetWidth = design.sheets[0].width;
   await e.ready();
 }
+
+/** Opens a copy of a demo design from which some of its look was taken, by the names of parts, to be put back by hand. */
+export const openBare = (
+  e: Hand,
+  name: string,
+  bare: Readonly<Record<string, (part: Part) => Partial<Part>>>,
+): Promise<void> =>
+  openChanged(e, name, (design) => ({
+    ...design,
+    parts: Object.fromEntries(
+      Object.entries(design.parts).map(([id, p]) => [id, bare[p.name] ? { ...p, ...bare[p.name](p) } : p]),
+    ),
+  }));
 
 /** A design without the parts of some names, and without what is in them. */
 export function without(design: Design, ...names: string[]): Design {

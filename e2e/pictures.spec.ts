@@ -6,9 +6,13 @@ import {
   type Lettering,
   makeCoat,
   makeDesign,
+  makeFinish,
   makePart,
   makeSource,
+  makeStep,
   origin,
+  type Part,
+  paints,
   renderPixels,
   sceneToSvg,
 } from '@/core';
@@ -94,6 +98,74 @@ const samples: Readonly<Record<string, Design>> = {
     features: { smcp: 1, onum: 1 },
   }),
 };
+
+const shown = (part: Part): Design => {
+  const d = makeDesign('Depth', { width: 800, height: 800, ground: '#efe6d2' });
+  return { ...d, parts: { [part.id]: part }, sheets: [{ ...d.sheets[0], parts: [part.id] }] };
+};
+const thick = (kind: 'slab' | 'vanish', params: object, values: object = {}) =>
+  makeCoat('fill', { paint: paints.lit.defaults, steps: [makeStep(kind, params as never)], ...values });
+const front = makeCoat('fill', { paint: { kind: 'solid', colour: '#f3d9a0' } });
+const star = (values: Partial<Part>): Design =>
+  shown(
+    makePart(makeSource('star', {}), {
+      place: { ...origin, x: 400, y: 380, scaleX: 2, scaleY: 2 },
+      ...values,
+    }),
+  );
+
+/** Solids and lights, as vectors where a format has them. */
+const depths: Readonly<Record<string, Design>> = {
+  'letters that vanish': shown(
+    makePart(makeSource('lettering', { face: 'lilita-one', text: 'Tarn8', size: 220 }), {
+      place: { ...origin, x: 110, y: 360 },
+      coats: [thick('vanish', { pointX: 420, pointY: 520, rest: 0.6 }), front],
+    }),
+  ),
+  'a slab that shows in part': star({
+    coats: [thick('slab', { angle: 70, depth: 50 }, { opacity: 0.6 }), front],
+  }),
+  'sides that fade along their depth': star({
+    coats: [
+      thick(
+        'slab',
+        { angle: 70, depth: 50, makes: 'sides' },
+        {
+          run: 'depth',
+          paint: {
+            ...paints.linear.defaults,
+            stops: [
+              { at: 0, colour: '#14213d' },
+              { at: 1, colour: '#14213d00' },
+            ],
+          },
+        },
+      ),
+      front,
+    ],
+  }),
+  'glow, sheen and a floor shadow': star({
+    coats: [front],
+    finishes: [
+      makeFinish('sheen', {}),
+      makeFinish('floor-shadow', {}),
+      makeFinish('glow', { colour: '#b0513f', blend: 'multiply' }),
+    ],
+  }),
+  'a shadow into it, an edge light, and one left out beneath': star({
+    coats: [front],
+    finishes: [
+      makeFinish('soft-shadow', { falls: 'inside', shiftX: 8, shiftY: 8 }),
+      makeFinish('edge-light', {}),
+      makeFinish('soft-shadow', { hollow: true, shiftX: 30, shiftY: 30 }),
+    ],
+  }),
+};
+
+for (const [name, design] of Object.entries(depths))
+  test(`${name}: our raster against our SVG drawn by Chromium`, async ({ page }) => {
+    await expectDrawnAlike(page, design, false);
+  });
 
 for (const [name, design] of Object.entries(samples))
   test(`${name}: text in the SVG, drawn by Chromium in the fonts it carries`, async ({ page }) => {
