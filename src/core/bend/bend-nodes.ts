@@ -47,6 +47,7 @@ const benders: {
     }
     return { ...node, points };
   },
+  rim: (node, bend) => ({ ...node, rim: { ...node.rim, path: bendPath(node.rim.path, bend) } }),
   // Grain lies over all that its holder clips.
   grain(node, { map }) {
     const b = nodeBounds(node, identity);

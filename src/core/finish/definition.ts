@@ -5,10 +5,13 @@ import type { DragResult, Handle } from '../document/handles';
 import type { Referring } from '../document/references';
 import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import type { Outline } from '../outline/types';
 import type { SceneNode } from '../scene/types';
 
 export interface Painted {
   readonly nodes: readonly SceneNode[];
+  /** The part's outline after its steps, in pieces. */
+  readonly outline: Outline;
   /** The light that falls onto the part, where some finish takes it. */
   readonly light: PartLight | null;
   /** What the part covers, strokes included, as one filled path; worked out only when asked for. */

@@ -1,4 +1,5 @@
 import type { Card } from '../document/card';
+import { bevel } from './bevel';
 import { blur } from './blur';
 import { colourBalance, colourShift, oneInk, tint } from './colour-changes';
 import type { FinishDefinition } from './definition';
@@ -18,6 +19,7 @@ const all = [
   glow,
   edgeLight,
   sheen,
+  bevel,
   blur,
   grainFinish,
   fade,

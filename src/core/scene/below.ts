@@ -23,7 +23,10 @@ function changedBelow(list: readonly Card[], below: readonly SceneNode[]): reado
   if (known && sameNodes(known.below, below)) return known.nodes;
   let nodes = below;
   for (const card of reaching(list))
-    nodes = finishes[card.kind].apply({ nodes, light: null, silhouette: () => joinOutline([]) }, card.params);
+    nodes = finishes[card.kind].apply(
+      { nodes, outline: [], light: null, silhouette: () => joinOutline([]) },
+      card.params,
+    );
   changed.set(list, { below, nodes });
   return nodes;
 }

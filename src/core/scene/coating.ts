@@ -266,6 +266,7 @@ export function finishNodes(
     if (note) faults.push({ card: card.id, message: note, note: true });
     const paintedOn = {
       nodes: at,
+      outline,
       light,
       silhouette: () => {
         const grouped = isGroup(part.source);

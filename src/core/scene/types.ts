@@ -136,7 +136,39 @@ export interface GrainNode {
   readonly blend: BlendMode;
 }
 
-export type SceneNode = ShapeNode | GroupNode | FilterNode | MeshNode | GrainNode;
+export const rimProfiles = ['chamfer', 'round', 'cove', 'step'] as const;
+export type RimProfile = (typeof rimProfiles)[number];
+
+/** The rim of a shape: how its height changes with the distance from the outline, and the light that falls onto it. */
+export interface Rim {
+  /** A clean path, outlines clockwise on screen and holes against it. */
+  readonly path: Path;
+  /** Where it lies against the outline. */
+  readonly side: 'inside' | 'outside' | 'both';
+  /** Width and height, sheet units whatever turns the part; below 0 it is sunk. */
+  readonly width: number;
+  readonly height: number;
+  readonly profile: RimProfile;
+  /** Share of the width over which it begins and ends softly, 0–1. */
+  readonly softness: number;
+  /** Direction toward the light, of length 1; z rises from the sheet. */
+  readonly light: readonly [number, number, number];
+  /** How much it shines, 0–1, and how narrowly. */
+  readonly shine: number;
+  readonly gloss: number;
+}
+
+/** The lights or the shades of a rim in one colour, against what lies flat. */
+export interface RimNode {
+  readonly type: 'rim';
+  readonly rim: Rim;
+  readonly tone: 'light' | 'shade';
+  readonly colour: Rgba;
+  readonly opacity: number;
+  readonly blend: BlendMode;
+}
+
+export type SceneNode = ShapeNode | GroupNode | FilterNode | MeshNode | GrainNode | RimNode;
 
 /** A sheet ready to be drawn at any size. */
 export interface Scene {

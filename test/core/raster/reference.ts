@@ -157,7 +157,8 @@ function drawRow(nodes: readonly SceneNode[], matrix: Matrix, row: Row, y: numbe
     return (i: number) => inside(list, (i + 0.5) * step, path.fillRule);
   };
   for (const n of nodes) {
-    if (n.type === 'mesh' || n.type === 'grain') throw new Error('Surfaces are checked on their own.');
+    if (n.type === 'mesh' || n.type === 'grain' || n.type === 'rim')
+      throw new Error('Surfaces are checked on their own.');
     if (n.type === 'filter') throw new Error('Filters are checked against the erf profile instead.');
     if (n.type === 'shape') {
       const hit = covered(n.path);

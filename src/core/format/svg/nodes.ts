@@ -1,6 +1,7 @@
 import type { GrainNode, MeshNode, SceneNode } from '../../scene/types';
 import { writeFilter } from './filter';
 import { writeGroup } from './group';
+import { writeRim } from './rim';
 import { writeShape } from './shape';
 import type { NodeWriter } from './target';
 
@@ -13,6 +14,7 @@ const all: { readonly [K in SceneNode['type']]: NodeWriter<Extract<SceneNode, { 
   filter: writeFilter,
   mesh: writePicture,
   grain: writePicture,
+  rim: writeRim,
 };
 
 /** How a node is written, by its type. */

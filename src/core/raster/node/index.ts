@@ -4,6 +4,7 @@ import { filterDrawer } from './filter';
 import { grainDrawer } from './grain';
 import { groupDrawer } from './group';
 import { meshDrawer } from './mesh';
+import { rimDrawer } from './rim';
 import { shapeDrawer } from './shape';
 
 const all: { readonly [K in SceneNode['type']]: NodeDrawer<Extract<SceneNode, { type: K }>> } = {
@@ -12,6 +13,7 @@ const all: { readonly [K in SceneNode['type']]: NodeDrawer<Extract<SceneNode, { 
   filter: filterDrawer,
   mesh: meshDrawer,
   grain: grainDrawer,
+  rim: rimDrawer,
 };
 
 /** How a node is drawn, by its type. */

@@ -4,6 +4,7 @@ import { filterNode } from './filter';
 import { grainNode } from './grain';
 import { groupKind } from './group';
 import { meshNode } from './mesh';
+import { rimNode } from './rim';
 import { shapeNode } from './shape';
 
 export type { Difference, NodeDecoder, NodeEncoder } from './definition';
@@ -14,6 +15,7 @@ const all: { readonly [K in SceneNode['type']]: { readonly type: K } } = {
   filter: filterNode,
   mesh: meshNode,
   grain: grainNode,
+  rim: rimNode,
 };
 
 /** What a node is, by its type; in or out of its travelling form. */

@@ -1,0 +1,80 @@
+import { knownBounds } from '../../geometry/known-bounds';
+import { type Matrix, sameMatrix } from '../../geometry/matrix';
+import { type Bounds, growBounds, type Path, transformBounds } from '../../geometry/path';
+import { rimReach } from '../../scene/node/rim';
+import type { Rim, RimNode } from '../../scene/types';
+import { type RimOutline, rimOutline } from '../rim/outline';
+import { type RimShades, shadeRim } from '../rim/shade';
+import { modeNumber, type NodeDrawer, type Target } from '../target';
+
+const outlines = new WeakMap<Path, { readonly matrix: Matrix; readonly made: RimOutline }>();
+
+function outlineOf(path: Path, matrix: Matrix): RimOutline {
+  const known = outlines.get(path);
+  if (known && sameMatrix(known.matrix, matrix)) return known.made;
+  const made = rimOutline(path, matrix);
+  outlines.set(path, { matrix, made });
+  return made;
+}
+
+/** What each painter worked out last: the lights and the shades of a rim are drawn one after the other. */
+const last = new WeakMap<Target, { readonly key: string; readonly path: Path; readonly shades: RimShades }>();
+
+function shadesOf(target: Target, rim: Rim, matrix: Matrix): RimShades {
+  const { area, scale } = target;
+  const { path, ...rest } = rim;
+  const key = JSON.stringify([rest, matrix, area, scale]);
+  const known = last.get(target);
+  if (known?.path === path && known.key === key) return known.shades;
+  const shades = shadeRim(rim, outlineOf(path, matrix), area, scale);
+  last.set(target, { key, path, shades });
+  return shades;
+}
+
+function draw(target: Target, node: RimNode, matrix: Matrix, layer: number): void {
+  const { kernels, area } = target;
+  const shades = shadesOf(target, node.rim, matrix);
+  const [wide, high] = [area.x1 - area.x0, area.y1 - area.y0];
+  // The kernels read one sample before and two beyond each.
+  const stride = wide + 4;
+  const plane = target.planeAddress(0);
+  const colours = new Float32Array(kernels.memory.buffer, plane, 4 * stride * (high + 4));
+  colours.fill(0);
+  const [r, g, b, a] = node.colour;
+  const tone = node.tone === 'light' ? 0 : 1;
+  for (let y = 0; y < high; y++)
+    for (let x = 0; x < wide; x++) {
+      const v = shades[2 * (y * wide + x) + tone] * a;
+      if (v <= 0) continue;
+      const at = 4 * ((y + 1) * stride + x + 1);
+      colours[at] = r * v;
+      colours[at + 1] = g * v;
+      colours[at + 2] = b * v;
+      colours[at + 3] = v;
+    }
+  const scratch = plane + 16 * stride * (high + 4);
+  kernels.layColours(
+    layer,
+    0,
+    0,
+    wide,
+    high,
+    plane,
+    stride,
+    1,
+    1,
+    1,
+    scratch,
+    node.opacity,
+    modeNumber(node.blend),
+  );
+}
+
+export const rimDrawer: NodeDrawer<RimNode> = {
+  bounds(target, { rim }, matrix): Bounds | null {
+    const own = knownBounds(rim.path);
+    return own && growBounds(transformBounds(own, matrix), rimReach(rim) * target.scale + 3);
+  },
+  draw,
+  inPlanes: true,
+};
