@@ -12,6 +12,7 @@ import { orbitWallpaper } from './orbit-wallpaper';
 import { splitMoonMonogram } from './split-moon-monogram';
 import { sunRosette } from './sun-rosette';
 import { supperRoomLettering } from './supper-room-lettering';
+import { tarnWordMark } from './tarn-word-mark';
 import { visitorPin } from './visitor-pin';
 
 /** The demo designs of the Hollin Tarn Observatory, by a name for files and ids. */
@@ -30,4 +31,5 @@ export const demoDesigns: Readonly<Record<string, () => Design>> = {
   'meteor-lettering': meteorLettering,
   'observatory-lock-up': observatoryLockUp,
   'visitor-pin': visitorPin,
+  'tarn-word-mark': tarnWordMark,
 };

@@ -1,4 +1,4 @@
-import { openBare } from './copies';
+import { openBare, openChanged, without } from './copies';
 import { expectLike, Hand } from './hand';
 import { expect, test } from './test';
 
@@ -163,4 +163,64 @@ test('a glow too dark to lighten says so on its card, and one press sets it righ
   await expect(page.getByTestId('card-panel').getByRole('combobox', { name: 'Blend mode' })).toHaveText(
     'Multiply',
   );
+});
+
+test('the word-mark: a dot given to a lamp, a bevel, a turn and a shadow on the floor', async ({ page }) => {
+  const e = new Hand(page);
+  await openChanged(e, 'Tarn word-mark', (d) => without(d, 'Tarnside'));
+  await e.words(1000, 760, 'Tarnside');
+  await e.face('Lilita One');
+  await e.type('Size', '470');
+  await e.pickOption('Alignment', 'Centre');
+  await e.type('Turn', '-4');
+  await e.letters(5);
+  await e.pickOption('Piece 2', 'Lamp');
+  const panel = page.getByRole('region', { name: 'Letter', exact: true });
+  for (const [name, value] of [
+    ['Height', '180'],
+    ['Shift y', '-23.5'],
+  ] as const) {
+    const field = panel.getByLabel(name, { exact: true }).last();
+    await field.fill(value);
+    await field.press('Enter');
+    await e.settled();
+  }
+  await panel.getByLabel('Own look').last().click();
+  await e.settled();
+  await page.getByLabel('Words on the sheet').focus();
+  await page.keyboard.press('Escape');
+  await e.card('Fill').click();
+  await e.gradient(
+    'Linear',
+    [0.5, 0, 0.5, 1],
+    [
+      [0, '#f3d9a0'],
+      [1, '#8a5a1c'],
+      [0.5, '#c98f3a'],
+    ],
+  );
+  await e.stage('Depth');
+  await e.tool('Bevel').click();
+  await e.settled();
+  await e.fill({ Width: 20, Height: 22, Shine: 50 });
+  await page.getByRole('button', { name: 'More like Soft shadow' }).click();
+  await page.getByRole('menuitem', { name: 'Floor shadow' }).click();
+  await e.settled();
+  await e.fill({
+    Height: 50,
+    Slant: 42,
+    Softness: 10,
+    'Softer far off': 400,
+    'Left far off': 10,
+    Opacity: 35,
+  });
+  await expectLike(e, 'Tarn word-mark');
+  // Words stay words: another letter has its rim as well.
+  await e.card('Lettering').click();
+  await page.getByRole('button', { name: 'Type on the sheet' }).click();
+  await page.keyboard.press('End');
+  await page.keyboard.type('s');
+  await page.keyboard.press('Escape');
+  await e.settled();
+  await expect(e.card('Bevel')).toBeVisible();
 });
