@@ -6,9 +6,14 @@ import type { SceneNode, ScenePaint } from '../scene/types';
 import { type Bend, bendPath } from './bend-path';
 import { after, type PlaneMap, straightAt } from './map';
 
-/** A paint that goes along with what it fills as far as it can while it stays straight: as the map is at its middle. */
+/** A paint that goes along with what it fills: exactly where lines stay lines, else straight as the map is at its middle. */
 function bentPaint(paint: ScenePaint, bounds: Bounds | null, map: PlaneMap): ScenePaint {
   if (paint.kind === 'solid' || paint.fixed || !bounds) return paint;
+  if (map.homography) {
+    // Lines stay lines: the gradient recedes with what it fills.
+    const own = paint.homography ?? homographyOf(paint.matrix);
+    return { ...paint, homography: project(map.homography, own) };
+  }
   const straight = straightAt(map, boundsMiddle(bounds));
   const { homography } = paint;
   return homography

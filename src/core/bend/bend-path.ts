@@ -1,6 +1,14 @@
+import { combine } from '../arrange/combine';
 import type { Tally } from '../geometry/budget';
 import { type Cubic, cubicDerivative, cubicExtremes, cubicPoint, reverseCubic } from '../geometry/cubic';
-import { type Contour, contourOf, type EdgeOrigin, type Path, segmentsOf } from '../geometry/path';
+import {
+  type Contour,
+  contourOf,
+  type EdgeOrigin,
+  type Path,
+  pathBounds,
+  segmentsOf,
+} from '../geometry/path';
 import { fitCurve } from './fit-curve';
 import { jacobianOf, type PlaneMap } from './map';
 
@@ -94,8 +102,13 @@ function bendContour(c: Contour, bend: Bend): Contour {
   return contourOf(all, c.closed, origins ? from : undefined);
 }
 
-/** A path under a map, within a tolerance of its true image. @throws WorkFault where it comes to too much. */
-export const bendPath = (path: Path, bend: Bend): Path => ({
-  ...path,
-  contours: path.contours.map((c) => bendContour(c, bend)),
-});
+/**
+ * A path under a map, within a tolerance of its true image; what the map cannot carry is cut off before.
+ * @throws WorkFault where it comes to too much.
+ */
+export function bendPath(path: Path, bend: Bend): Path {
+  const bounds = bend.map.within && pathBounds(path);
+  const within = bounds ? bend.map.within?.(bounds) : null;
+  const whole = within ? combine('intersect', [path, within]) : path;
+  return { ...whole, contours: whole.contours.map((c) => bendContour(c, bend)) };
+}

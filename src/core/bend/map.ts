@@ -1,4 +1,6 @@
-import { type Matrix, multiply } from '../geometry/matrix';
+import { type Homography, homographyOf, project } from '../geometry/homography';
+import { invert, type Matrix, multiply } from '../geometry/matrix';
+import { type Bounds, type Path, transformBounds, transformPath } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 
 /** How a map turns and stretches at a place: ∂X/∂x, ∂Y/∂x, ∂X/∂y, ∂Y/∂y. */
@@ -9,6 +11,10 @@ export interface PlaneMap {
   at(x: number, y: number): Point;
   /** Told where it is known; taken from differences otherwise. */
   jacobian?(x: number, y: number): Jacobian;
+  /** The same as numbers, where it takes lines to lines: paints then go along exactly. */
+  readonly homography?: Homography;
+  /** What of some bounds can be carried, as a path; null where all of it can. */
+  within?(bounds: Bounds): Path | null;
 }
 
 /** Step of the differences, sheet units: rounding and curvature spoil them alike little. */
@@ -24,13 +30,22 @@ export function jacobianOf(map: PlaneMap, x: number, y: number): Jacobian {
 }
 
 /** The map after a change of coordinates: first the matrix, then the map. */
-export const after = (map: PlaneMap, [a, b, c, d, e, f]: Matrix): PlaneMap => ({
-  at: (x, y) => map.at(a * x + c * y + e, b * x + d * y + f),
-  jacobian(x, y) {
-    const [xx, yx, xy, yy] = jacobianOf(map, a * x + c * y + e, b * x + d * y + f);
-    return [xx * a + xy * b, yx * a + yy * b, xx * c + xy * d, yx * c + yy * d];
-  },
-});
+export function after(map: PlaneMap, m: Matrix): PlaneMap {
+  const [a, b, c, d, e, f] = m;
+  return {
+    at: (x, y) => map.at(a * x + c * y + e, b * x + d * y + f),
+    jacobian(x, y) {
+      const [xx, yx, xy, yy] = jacobianOf(map, a * x + c * y + e, b * x + d * y + f);
+      return [xx * a + xy * b, yx * a + yy * b, xx * c + xy * d, yx * c + yy * d];
+    },
+    ...(map.homography ? { homography: project(map.homography, homographyOf(m)) } : {}),
+    within(bounds) {
+      const kept = map.within?.(transformBounds(bounds, m));
+      const back = kept && invert(m);
+      return back ? transformPath(kept, back) : null;
+    },
+  };
+}
 
 /** The matrix that is nearest to a map about a place: what it does there, as far as it is straight. */
 export function straightAt(map: PlaneMap, { x, y }: Point): Matrix {

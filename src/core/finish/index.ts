@@ -10,6 +10,7 @@ import { glow } from './glow';
 import { grainFinish } from './grain';
 import { sheen } from './sheen';
 import { softShadow } from './soft-shadow';
+import { turnPainted } from './turn-painted';
 
 export type { FinishDefinition, Painted } from './definition';
 
@@ -23,6 +24,7 @@ const all = [
   blur,
   grainFinish,
   fade,
+  turnPainted,
   tint,
   colourShift,
   colourBalance,

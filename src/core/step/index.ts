@@ -1,7 +1,9 @@
 import { bounce } from './bounce';
 import type { StepDefinition } from './definition';
 import { close, reverse } from './direction';
+import { fourCorners } from './four-corners';
 import { gridRepeat } from './grid-repeat';
+import { inSpace } from './in-space';
 import { mirror } from './mirror';
 import { offsetOutline } from './offset-outline';
 import { parallels } from './parallels';
@@ -34,6 +36,8 @@ const all = [
   twist,
   slab,
   vanish,
+  inSpace,
+  fourCorners,
 ];
 
 type AnyStep = StepDefinition<Record<string, unknown>>;

@@ -4,12 +4,15 @@ import {
   Droplets,
   Eclipse,
   Footprints,
+  Frame,
   Gem,
   Grip,
   type LucideIcon,
+  Orbit,
   Paintbrush,
   Palette,
   Pyramid,
+  Rotate3d,
   Slice,
   Stamp,
   Sun,
@@ -21,7 +24,7 @@ import { finishes, type Part, steps } from '@/core';
 import { type CardRef, type Thickness, thicknesses } from '@/core/edit';
 import { depthStage } from '../../state/store';
 import { addFinish } from '../recipe';
-import { act, family, lastOf, onChosen, onePart, type Stage, type Tool } from '../tool';
+import { act, family, lastOf, onChosen, onePart, type Stage, stepTool, type Tool } from '../tool';
 
 const finish = (kind: string, icon: LucideIcon): Tool =>
   act(
@@ -54,11 +57,11 @@ export const depth: Stage = {
       onChosen('release-thickness', Waypoints, (ids) => ({ do: 'release-thickness', ids })),
     ),
     thickness('vanish', Pyramid),
+    family(stepTool('in-space', Rotate3d), finish('turn-painted', Orbit), stepTool('four-corners', Frame)),
     family(finish('soft-shadow', Eclipse), finish('floor-shadow', Footprints)),
     finish('bevel', Gem),
     family(finish('glow', Sun), finish('edge-light', SunDim), finish('sheen', Slice)),
-    finish('blur', Droplets),
-    finish('grain', Grip),
+    family(finish('blur', Droplets), finish('grain', Grip)),
     finish('fade', Sunset),
     family(
       finish('tint', Paintbrush),
