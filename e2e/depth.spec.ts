@@ -224,3 +224,56 @@ test('the word-mark: a dot given to a lamp, a bevel, a turn and a shadow on the 
   await e.settled();
   await expect(e.card('Bevel')).toBeVisible();
 });
+
+test('a part is turned in space by its ball, put on planes of the grid, and its corners are dragged', async ({
+  page,
+}) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.draw('Rectangle', { Width: 600, Height: 600, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.colour('#2f6f7a');
+  const inside = async (x: number, y: number) => (await e.pixel(x, y))[0] < 200;
+  expect(await inside(1280, 1000)).toBe(true);
+  await e.stage('Depth');
+  await e.tool('Turn in space').click();
+  await e.settled();
+  expect(await e.field('Swing').inputValue()).toBe('35');
+  // The right side goes away: it is nearer to the middle, and lower than the left one.
+  expect(await inside(1280, 1000)).toBe(false);
+  const ball = await page.getByTestId('handle-ball').boundingBox();
+  if (!ball) throw new Error('There is no ball.');
+  await page.mouse.move(ball.x + ball.width / 2, ball.y + ball.height / 2);
+  await page.mouse.down();
+  const [cx, cy] = await e.at(1000, 1000);
+  await page.mouse.move(cx - 20, cy - 10, { steps: 3 });
+  await page.mouse.move(cx, cy, { steps: 3 });
+  await page.mouse.up();
+  await e.settled();
+  expect([await e.field('Swing').inputValue(), await e.field('Tilt').inputValue()]).toEqual(['0', '0']);
+  expect(await inside(1280, 1000)).toBe(true);
+  await e.fill({ Tilt: 90 });
+  await expect(page.getByText('Seen from its edge there is nothing of it.').first()).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await e.settled();
+
+  const planes = async (word: string) => {
+    await page.getByRole('button', { name: 'More like Turn in space' }).click();
+    await page.getByRole('menuitem', { name: word, exact: true }).click();
+    await e.settled();
+  };
+  await planes('Onto the left plane');
+  // Its upper left corner has risen, its sides stay upright.
+  expect(await inside(760, 600)).toBe(true);
+  expect(await inside(1240, 720)).toBe(false);
+  await planes('Onto the right plane');
+  expect(await inside(1240, 600)).toBe(true);
+  await planes('Off its plane');
+  expect(await inside(1280, 1280)).toBe(true);
+  expect(await inside(1240, 600)).toBe(false);
+
+  await planes('Four corners');
+  const before = await inside(1280, 720);
+  await e.grip('topRight', '60 40');
+  expect([before, await inside(1280, 720)]).toEqual([true, false]);
+  expect(await e.field('Top right x').inputValue()).toBe('60');
+});

@@ -33,6 +33,7 @@ export { stepsOf, withStepsOf } from './gesture/cards';
 export { grainFor } from './gesture/grain';
 export { snapPoint } from './gesture/snap-point';
 export { addStopAt, fixGradient, turnGradient } from './gradient';
+export { type GridPlane, gridPlanes, planeMatrix, putOnPlane } from './grid-plane';
 export {
   addLettering,
   type LetterAtHand,

@@ -4,6 +4,7 @@ import type { Point } from '../../geometry/vector';
 import { transformAgain } from '../again';
 import { type Alignment, alignParts, distributeParts, putParts } from '../align';
 import { resizeParts } from '../arrange-parts';
+import { type GridPlane, putOnPlane } from '../grid-plane';
 import { jointBounds } from '../pick';
 import { placePart } from '../place';
 import { moveParts, scaleParts, turnParts } from '../transform';
@@ -28,6 +29,13 @@ export const placeCommands = {
     about: 'Gives parts even gaps.',
     alsoKnown: ['distribute', 'spread'],
     run: (d, { ids, axis }) => distributeParts(d, ids, axis),
+  }),
+  'on-plane': defineCommand<OnParts & { readonly plane: GridPlane | null }>({
+    label: 'Onto a plane',
+    about: 'Puts parts on a plane of the sheet’s slanted grid, or lays them flat again.',
+    alsoKnown: ['isometric', 'axonometric'],
+    transforms: true,
+    run: (d, { ids, plane }, { sheetId }) => putOnPlane(d, sheetId, ids, plane),
   }),
   nudge: defineCommand<OnParts & { readonly dx: number; readonly dy: number }>({
     label: 'Nudge',

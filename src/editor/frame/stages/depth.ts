@@ -14,6 +14,10 @@ import {
   Pyramid,
   Rotate3d,
   Slice,
+  Square,
+  SquareArrowLeft,
+  SquareArrowRight,
+  SquareArrowUp,
   Stamp,
   Sun,
   SunDim,
@@ -21,7 +25,7 @@ import {
   Waypoints,
 } from 'lucide-react';
 import { finishes, type Part, steps } from '@/core';
-import { type CardRef, type Thickness, thicknesses } from '@/core/edit';
+import { type CardRef, commands, type GridPlane, type Thickness, thicknesses } from '@/core/edit';
 import { depthStage } from '../../state/store';
 import { addFinish } from '../recipe';
 import { act, family, lastOf, onChosen, onePart, type Stage, stepTool, type Tool } from '../tool';
@@ -33,6 +37,14 @@ const finish = (kind: string, icon: LucideIcon): Tool =>
     icon,
     onePart((p) => addFinish(p, kind)),
   );
+
+/** Planes of the slanted grid, and none. */
+const planes: readonly (readonly [GridPlane | null, string, LucideIcon])[] = [
+  ['top', 'Onto the top plane', SquareArrowUp],
+  ['left', 'Onto the left plane', SquareArrowLeft],
+  ['right', 'Onto the right plane', SquareArrowRight],
+  [null, 'Off its plane', Square],
+];
 
 const thickness = (kind: Thickness, icon: LucideIcon): Tool =>
   onChosen(kind, icon, (ids) => ({ do: 'give-thickness', ids, kind }), steps[kind]);
@@ -57,7 +69,17 @@ export const depth: Stage = {
       onChosen('release-thickness', Waypoints, (ids) => ({ do: 'release-thickness', ids })),
     ),
     thickness('vanish', Pyramid),
-    family(stepTool('in-space', Rotate3d), finish('turn-painted', Orbit), stepTool('four-corners', Frame)),
+    family(
+      stepTool('in-space', Rotate3d),
+      finish('turn-painted', Orbit),
+      stepTool('four-corners', Frame),
+      ...planes.map(([plane, label, icon]) =>
+        onChosen(`plane-${plane ?? 'none'}`, icon, (ids) => ({ do: 'on-plane', ids, plane }), {
+          ...commands['on-plane'],
+          label,
+        }),
+      ),
+    ),
     family(finish('soft-shadow', Eclipse), finish('floor-shadow', Footprints)),
     finish('bevel', Gem),
     family(finish('glow', Sun), finish('edge-light', SunDim), finish('sheen', Slice)),
