@@ -89,6 +89,18 @@ const groupFields: readonly Field[] = [
   later(toggle('behind', 'Behind the members', 'Whether a group’s coat lies behind its members.'), false),
 ];
 
+const solidFields: readonly Field[] = [
+  later(
+    choice('faces', 'Faces', 'Which faces of a solid the coat covers.', {
+      all: 'All',
+      front: 'Front',
+      sides: 'Sides',
+      back: 'Far end',
+    }),
+    'all',
+  ),
+];
+
 const fillOnly: readonly Field[] = [
   later(
     choice('run', 'Gradient lies', 'How a gradient lies over the sides of a solid.', {
@@ -115,8 +127,8 @@ const strokeOnly: readonly Field[] = [
 
 /** The fields each kind of coat is stored with, its paint and steps aside. */
 export const coatFields: Readonly<Record<Coat['kind'], readonly Field[]>> = {
-  fill: [...fillOnly, ...common, ...shapeFields(false), ...groupFields],
-  stroke: [...strokeOnly, ...common, ...shapeFields(false), ...groupFields],
+  fill: [...fillOnly, ...solidFields, ...common, ...shapeFields(false), ...groupFields],
+  stroke: [...strokeOnly, ...solidFields, ...common, ...shapeFields(false), ...groupFields],
 };
 
 /** The fields of the panel for a coat as it is; a group's coats have some more, and those over a solid's sides. */
@@ -124,6 +136,7 @@ export const shownCoatFields = (coat: Coat, group: boolean, solid = true): reado
   ...(coat.kind === 'stroke' ? strokeOnly : fillOnly).filter(
     (f) => f.name !== 'run' || ('stops' in coat.paint && (coat.kind === 'stroke' || solid)),
   ),
+  ...(solid ? solidFields : []),
   ...common,
   ...(group ? groupFields : []),
   ...shapeFields(coat.sized === 'bounds'),
@@ -147,6 +160,7 @@ const plainCoat = {
   steps: [],
   covers: 'whole',
   behind: false,
+  faces: 'all',
   ...plainShape,
 } as const;
 

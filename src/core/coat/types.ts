@@ -177,6 +177,8 @@ interface CoatBase extends CoatShape {
   readonly covers: 'whole' | 'each';
   /** Whether a group's coat lies behind its members. */
   readonly behind: boolean;
+  /** Which faces of a solid it covers. */
+  readonly faces: 'all' | 'front' | 'sides' | 'back';
 }
 
 export interface FillCoat extends CoatBase {

@@ -59,20 +59,33 @@ const edgeOn = 1e-4;
 /** Nearer to the eye than this share of its distance from the pivot nothing is drawn. */
 const nearest = 0.02;
 
+/** A turn as nine numbers, row by row: tilted about x, then swung about y, then rolled about z. */
+export type Spin = readonly [number, number, number, number, number, number, number, number, number];
+
+/** x points to the right, y downwards, z toward the eye. */
+export function spinOf({ tilt, swing, roll }: Turn): Spin {
+  const [a, b, c] = [turnOf(tilt), turnOf(swing), turnOf(roll)];
+  // Each axis tilted and swung, then rolled.
+  const rolled = (x: number, y: number): [number, number] => [x * c.cos - y * c.sin, x * c.sin + y * c.cos];
+  const [xx, yx] = rolled(b.cos, 0);
+  const [xy, yy] = rolled(a.sin * b.sin, a.cos);
+  const [xz, yz] = rolled(a.cos * b.sin, -a.sin);
+  return [xx, xy, xz, yx, yy, yz, -b.sin, a.sin * b.cos, a.cos * b.cos];
+}
+
+/** How far off the eye is: at no end where there is no perspective. */
+export const eyeOf = ({ parallel, distance }: Turn): number =>
+  parallel || !(distance > 0) ? Number.POSITIVE_INFINITY : distance;
+
 /**
- * From the plane to its picture: tilted, swung and rolled about the pivot, seen by an eye in front of that. x points to the
- * right, y downwards, z toward the eye. Null where the plane is seen from its edge.
+ * From a plane `z` in front of the part's own to its picture: turned about the pivot, seen by an eye in front of that. Null
+ * where the plane is seen from its edge.
  */
-export function turnedPlane(t: Turn): Homography | null {
-  const [a, b, c] = [turnOf(t.tilt), turnOf(t.swing), turnOf(t.roll)];
-  // Tilt about x, then swing about y, then roll about z; the third column is not needed.
-  const [sx, sy, sz] = [b.cos, 0, -b.sin];
-  const [tx, ty, tz] = [a.sin * b.sin, a.cos, a.sin * b.cos];
-  const [xx, yx, zx] = [sx * c.cos - sy * c.sin, sx * c.sin + sy * c.cos, sz];
-  const [xy, yy, zy] = [tx * c.cos - ty * c.sin, tx * c.sin + ty * c.cos, tz];
+export function turnedPlane(t: Turn, z = 0): Homography | null {
+  const [xx, xy, xz, yx, yy, yz, zx, zy, zz] = spinOf(t);
   if (Math.abs(xx * yy - xy * yx) < edgeOn) return null;
-  const d = t.parallel || !(t.distance > 0) ? Number.POSITIVE_INFINITY : t.distance;
-  const about: Homography = [xx, xy, 0, yx, yy, 0, -zx / d, -zy / d, 1];
+  const d = eyeOf(t);
+  const about: Homography = [xx, xy, xz * z, yx, yy, yz * z, -zx / d, -zy / d, 1 - (zz * z) / d];
   const there = homographyOf(translation(t.pivotX, t.pivotY));
   const back = homographyOf(translation(-t.pivotX, -t.pivotY));
   return project(there, project(about, back));
@@ -141,7 +154,8 @@ export function turnDrag(t: Turn, handle: string, to: Point, bounds: Bounds): Pa
   const tilt = Math.asin(clamp(-y));
   const across = Math.cos(tilt);
   const swing = across > 1e-6 ? Math.asin(clamp(x / across)) : 0;
-  return { tilt: Math.round(degrees(tilt)), swing: Math.round(degrees(swing)) };
+  // No −0 in a field.
+  return { tilt: Math.round(degrees(tilt)) + 0, swing: Math.round(degrees(swing)) + 0 };
 }
 
 /** The pivot in the middle of what is turned, the eye three times as far off as that is large. */

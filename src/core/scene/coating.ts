@@ -2,10 +2,12 @@ import { combine } from '../arrange/combine';
 import { type Coat, type Cover, coatArea, coatShape, type PaintContext, paintOf } from '../coat';
 import { parseHex } from '../colour/colour';
 import { sideOf } from '../depth/side';
+import { turnedOf } from '../depth/space-solid';
 import type { Card } from '../document/card';
 import type { Part } from '../document/types';
 import { finishes, reachesBelow } from '../finish';
 import { WorkFault } from '../geometry/budget';
+import { type Homography, homographyOf, project } from '../geometry/homography';
 import { identity } from '../geometry/matrix';
 import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
 import { isGroup } from '../holder';
@@ -18,7 +20,7 @@ import type { CardFault, CoatResult, Stepped } from './result';
 import { affordPart, type Centres, runSteps, sameCentres } from './run-steps';
 import { runOverSolid } from './solid-run';
 import { runNodes } from './stroke-run';
-import type { SceneNode } from './types';
+import type { SceneNode, ScenePaint } from './types';
 import { weightOf } from './weight';
 
 /** What a part's coats come to. */
@@ -131,6 +133,15 @@ function withOpacities(
   return pieces.map((p) => group(paint([p]), { opacity: p.opacity ?? 1 }));
 }
 
+/** The pieces of a solid that a coat covers; what is of no solid is front. */
+function ofFaces(outline: Outline, faces: Coat['faces']): Outline {
+  if (faces === 'all') return outline;
+  const role = faces === 'sides' ? 'side' : faces;
+  return outline.every((p) => (p.role ?? 'front') === role)
+    ? outline
+    : outline.filter((p) => (p.role ?? 'front') === role);
+}
+
 const nothingMade: Stepped = { outline: [], stages: [], faults: [] };
 
 /** What some work on a card comes to; where it is at fault, that is told and `otherwise` stands. */
@@ -145,13 +156,24 @@ function attempted<T>(card: string, faults: Omit<CardFault, 'part'>[], otherwise
   }
 }
 
+/** A paint of a plane as it is seen once that is turned in space. */
+function receding(paint: ScenePaint, plane: Homography): ScenePaint {
+  if (paint.kind === 'solid') return paint;
+  return { ...paint, homography: project(plane, paint.homography ?? homographyOf(paint.matrix)) };
+}
+
 /** A paint over one piece: that over all, or one of the piece's own where it is a side or has a colour of its own. */
 function coverOf(coat: Coat, piece: Piece, whole: Cover | null, context: PaintContext): Cover | null {
   if (coat.kind !== 'fill') return whole;
-  const { sideCover, tinted, cover } = paintOf(coat.paint);
+  const { sideCover, faceCover, tinted, cover } = paintOf(coat.paint);
   const paint = piece.tint && tinted ? tinted(coat.paint, piece.tint) : coat.paint;
-  const side = sideCover && piece.role === 'side' ? sideOf(piece.path) : null;
-  if (side && sideCover) return sideCover(paint, side, context);
+  const turned = turnedOf(piece.path);
+  const side = turned ? turned.side : piece.role === 'side' ? sideOf(piece.path) : null;
+  if (side && sideCover) {
+    const own = sideCover(paint, side, context, turned?.spin);
+    return turned ? receding(own, turned.plane) : own;
+  }
+  if (turned && faceCover) return faceCover(paint, turned.spin, context);
   return paint === coat.paint ? whole : cover(paint, context);
 }
 
@@ -185,9 +207,10 @@ export function coat(part: Part, outline: Outline, context: PaintedWith): Coated
   const layers = part.coats.map((c, i) => {
     const made = attempted(c.id, faults, nothingMade, () => {
       const own = stepped(startOf(c, outline, grouped), c.steps, context.centres[i] ?? []);
-      affordPart(outlined + segmentsOf(own.outline));
-      outlined += segmentsOf(own.outline);
-      return own;
+      const faces = ofFaces(own.outline, c.faces);
+      affordPart(outlined + segmentsOf(faces));
+      outlined += segmentsOf(faces);
+      return faces === own.outline ? own : { ...own, outline: faces };
     });
     const bounds = outlineBounds(made.outline);
     coats.set(c.id, { stages: made.stages, bounds });

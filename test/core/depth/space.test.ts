@@ -16,7 +16,10 @@ import {
   renderPixels,
 } from '@/core';
 import { jacobianOf } from '@/core/bend/map';
-import { projectiveMap, turnDefaults, turnDrag, turnedPlane, turnHandles } from '@/core/depth/space';
+import { towardLamp, usualLamp } from '@/core/depth/light';
+import { facingAt } from '@/core/depth/side';
+import { projectiveMap, spinOf, turnDefaults, turnDrag, turnedPlane, turnHandles } from '@/core/depth/space';
+import { turnedOf } from '@/core/depth/space-solid';
 import { cubicPoint } from '@/core/geometry/cubic';
 import { projected } from '@/core/geometry/homography';
 import { cubicsOf, pathBounds } from '@/core/geometry/path';
@@ -255,5 +258,112 @@ describe('four corners', () => {
       { message: expect.stringMatching(/no plane has them/) },
     ]);
     expect(evaluatePart(d, d.parts.a).outline[0].path.contours).toHaveLength(1);
+  });
+});
+
+describe('solids in space', () => {
+  // A cube whose front, upper and left faces are seen alike: each leans from the eye by arccos(1/√3) (ISO 5456-3).
+  const cube = {
+    ...turnDefaults,
+    tilt: -45,
+    swing: (Math.asin(1 / Math.sqrt(3)) * 180) / Math.PI,
+    parallel: true,
+    depth: 100,
+  };
+  const lamp = { direction: 250, height: 30 };
+  const lit = (values: object = {}) =>
+    makeCoat('fill', {
+      paint: { ...paints.lit.defaults, shade: '#000000', ambient: 0, colour: '#ffffff' },
+      ...values,
+    });
+  const cubeWith = (coats: ReturnType<typeof lit>[], turn: object = cube) =>
+    box('a', 150, 150, 100, 100, { coats, steps: [makeStep('in-space', turn as never)] });
+
+  it('have faces as large as their projections', () => {
+    const { outline } = evaluatePart({ parts: {} }, cubeWith([]));
+    expect(outline.map((p) => p.role).sort()).toEqual(['front', 'side', 'side']);
+    for (const { path } of outline) expect(Math.abs(pathArea(path))).toBeCloseTo(1e4 / Math.sqrt(3), 3);
+  });
+
+  it('are lit on every face by its normal in space', () => {
+    const d = designOf(400, cubeWith([lit()]));
+    const { nodes } = evaluate({ ...d, sheets: [{ ...d.sheets[0], lamp }] }, 's');
+    const [part] = nodes;
+    if (part.type !== 'group') throw new Error('A part has a group.');
+    const r = (v: number) => (v * Math.PI) / 180;
+    const [a, b] = [r(cube.tilt), r(cube.swing)];
+    // The three axes of the cube as they are turned.
+    const normals = [
+      [Math.cos(a) * Math.sin(b), -Math.sin(a), Math.cos(a) * Math.cos(b)],
+      [-Math.sin(a) * Math.sin(b), -Math.cos(a), -Math.sin(a) * Math.cos(b)],
+      [-Math.cos(b), 0, Math.sin(b)],
+    ];
+    const l = [
+      Math.sin(r(lamp.direction)) * Math.cos(r(lamp.height)),
+      -Math.cos(r(lamp.direction)) * Math.cos(r(lamp.height)),
+      Math.sin(r(lamp.height)),
+    ];
+    const wanted = normals
+      .map((n) => Math.max(0, n[0] * l[0] + n[1] * l[1] + n[2] * l[2]))
+      .map((k) => (k <= 0.0031308 ? 12.92 * k : 1.055 * k ** (1 / 2.4) - 0.055));
+    const got = part.children.map((n) =>
+      n.type === 'shape' && n.paint.kind === 'solid' ? n.paint.colour[0] : Number.NaN,
+    );
+    for (const w of wanted) expect(Math.min(...got.map((g) => Math.abs(g - w)))).toBeLessThan(1e-3);
+  });
+
+  it('shade curved sides by the normal of every place, to the far end', () => {
+    const t = { ...turnDefaults, tilt: 50, swing: 20, distance: 600, depth: 120 };
+    const round = disc('a', 200, 200, 80, { coats: [lit()], steps: [makeStep('in-space', t as never)] });
+    const result = evaluatePart({ parts: {} }, round);
+    const r = spinOf(t);
+    const l = towardLamp(usualLamp);
+    let most = 0;
+    let places = 0;
+    result.outline.forEach(({ path }, i) => {
+      const node = result.nodes[i];
+      const turned = turnedOf(path);
+      if (!turned?.side || node.type !== 'shape') return;
+      const { side, plane } = turned;
+      for (let k = 1; k < 40; k++) {
+        const [p, q, n] = [
+          cubicPoint(side.edge, k / 40),
+          cubicPoint(side.far, k / 40),
+          facingAt(side, k / 40),
+        ];
+        const share = Math.max(
+          0,
+          (r[0] * n.x + r[1] * n.y) * l.x + (r[3] * n.x + r[4] * n.y) * l.y + (r[6] * n.x + r[7] * n.y) * l.z,
+        );
+        const wanted = share <= 0.0031308 ? 12.92 * share : 1.055 * share ** (1 / 2.4) - 0.055;
+        for (const s of [0.1, 0.9]) {
+          const at = projected(plane, { x: p.x + (q.x - p.x) * s, y: p.y + (q.y - p.y) * s });
+          most = Math.max(most, Math.abs(paintColour(node.paint, at)[0] - wanted));
+          places++;
+        }
+      }
+    });
+    expect(places).toBeGreaterThan(100);
+    expect(most * 255).toBeLessThan(1);
+  });
+
+  it('show their far end from behind, and say where the eye stands inside them', () => {
+    const behind = evaluatePart({ parts: {} }, cubeWith([], { ...cube, tilt: 0, swing: 160 }));
+    expect(behind.outline.map((p) => p.role)).toContain('back');
+    expect(behind.outline.map((p) => p.role)).not.toContain('front');
+    const inside = { ...turnDefaults, swing: 120, distance: 60, depth: 400 };
+    const { faults } = evaluateSheet(designOf(400, cubeWith([solid('#000000')], inside)), 's');
+    expect(faults).toMatchObject([{ message: expect.stringMatching(/the eye stands inside it/) }]);
+  });
+
+  it('are painted face by face where a coat covers some of them', () => {
+    const covered = (faces: 'front' | 'sides' | 'back') => {
+      const { coats } = evaluatePart({ parts: {} }, cubeWith([lit({ id: 'c', faces })]));
+      return coats.get('c')?.bounds ?? null;
+    };
+    expect(covered('back')).toBeNull();
+    const [front, sides] = [covered('front'), covered('sides')];
+    // The upper side stands above the front.
+    expect(front && sides && front.y0 > sides.y0 + 10).toBe(true);
   });
 });

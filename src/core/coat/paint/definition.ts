@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import type { PartLight } from '../../depth/light';
 import type { Side } from '../../depth/side';
+import type { Spin } from '../../depth/space';
 import type { Described } from '../../document/described';
 import type { Field } from '../../document/fields';
 import type { Handle } from '../../document/handles';
@@ -41,8 +42,10 @@ export interface PaintDefinition<P extends Paint> extends Described, Referring<P
   readonly stored: readonly Field[];
   /** The paint over an area; null where there is nothing to draw. */
   cover(paint: P, context: PaintContext): Cover | null;
-  /** The paint over a side of a solid, where that is not the one over all of it. */
-  sideCover?(paint: P, side: Side, context: PaintContext): ScenePaint;
+  /** The paint over a side of a solid, where that is not the one over all of it; `spin` turns what it was before. */
+  sideCover?(paint: P, side: Side, context: PaintContext, spin?: Spin): ScenePaint;
+  /** The paint over a front or a far end that was turned in space. */
+  faceCover?(paint: P, spin: Spin, context: PaintContext): ScenePaint;
   /** The paint where a piece has a colour of its own, as hex; that colour alone where left out. */
   tinted?(paint: P, tint: string): P;
   /** Whether it takes the light of the sheet. */

@@ -3,8 +3,9 @@ import { followsLamp, lampDefaults, lampFields, lampOf } from '../../depth/lamp-
 import { facingOnSheet, type Lamp, lambert, litColours, towardLamp } from '../../depth/light';
 import { facingAt } from '../../depth/side';
 import { acrossSide } from '../../depth/side-paint';
+import type { Spin } from '../../depth/space';
 import { colour, share } from '../../document/fields';
-import { identity } from '../../geometry/matrix';
+import { identity, type Matrix } from '../../geometry/matrix';
 import type { Lit } from '../types';
 import { definePaint } from './definition';
 
@@ -40,6 +41,19 @@ function shading(paint: Lit, lamp: Lamp): (x: number, y: number, z: number) => R
   return (x, y, z) => ramp(paint.ambient + (1 - paint.ambient) * lambert(x, y, z, light));
 }
 
+/** A normal once its solid is turned in space and lies on its sheet, of length 1. */
+function spunNormal(r: Spin, x: number, y: number, z: number, world: Matrix): [number, number, number] {
+  const [nx, ny, nz] = [
+    r[0] * x + r[1] * y + r[2] * z,
+    r[3] * x + r[4] * y + r[5] * z,
+    r[6] * x + r[7] * y + r[8] * z,
+  ];
+  const level = Math.hypot(nx, ny);
+  if (level < 1e-12) return [0, 0, Math.sign(nz)];
+  const on = facingOnSheet({ x: nx / level, y: ny / level }, world);
+  return [on.x * level, on.y * level, nz];
+}
+
 /** What faces whoever looks, in the light. */
 const flat = (paint: Lit, lamp: Lamp): Rgba => shading(paint, lamp)(0, 0, 1);
 
@@ -59,13 +73,22 @@ export const lit = definePaint<Lit>({
   stored: fields,
   meetsLight: followsLamp,
   cover: (paint, { light }) => ({ kind: 'solid', colour: flat(paint, lampOf(paint, light)) }),
-  sideCover(paint, side, { light }) {
+  sideCover(paint, side, { light }, spin) {
     const colourOf = shading(paint, lampOf(paint, light));
     const world = light?.world ?? identity;
     return acrossSide(side, (t) => {
-      const n = facingOnSheet(facingAt(side, t), world);
-      return colourOf(n.x, n.y, 0);
+      const { x, y } = facingAt(side, t);
+      if (!spin) {
+        const n = facingOnSheet({ x, y }, world);
+        return colourOf(n.x, n.y, 0);
+      }
+      return colourOf(...spunNormal(spin, x, y, 0, world));
     });
+  },
+  faceCover(paint, spin, { light }) {
+    const towardEye = spin[8] < 0 ? -1 : 1;
+    const normal = spunNormal(spin, 0, 0, towardEye, light?.world ?? identity);
+    return { kind: 'solid', colour: shading(paint, lampOf(paint, light))(...normal) };
   },
   tinted: (paint, tint) => ({ ...paint, colour: tint }),
   colourAt: (paint) => formatHex(flat(paint, lampOf(paint, null))),
