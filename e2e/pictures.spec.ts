@@ -122,6 +122,27 @@ const depths: Readonly<Record<string, Design>> = {
       coats: [thick('vanish', { pointX: 420, pointY: 520, rest: 0.6 }), front],
     }),
   ),
+  'a solid in space': shown(
+    makePart(makeSource('lettering', { face: 'lilita-one', text: 'Ta8', size: 300 }), {
+      place: { ...origin, x: 150, y: 460 },
+      coats: [makeCoat('fill', { paint: paints.lit.defaults })],
+      steps: [
+        makeStep('in-space', {
+          tilt: 25,
+          swing: 38,
+          roll: -6,
+          distance: 1500,
+          pivotX: 250,
+          pivotY: -110,
+          depth: 90,
+        }),
+      ],
+    }),
+  ),
+  'a gradient that recedes with its part': star({
+    coats: [makeCoat('fill', { paint: { ...paints.linear.defaults, x1: 0, y1: 0, x2: 1, y2: 1 } })],
+    finishes: [makeFinish('turn-painted', { swing: 55, distance: 300 })],
+  }),
   'a slab that shows in part': star({
     coats: [thick('slab', { angle: 70, depth: 50 }, { opacity: 0.6 }), front],
   }),

@@ -3,6 +3,7 @@ import { boundsPath, growBounds, pathBounds } from '../../geometry/path';
 import { formatPath } from '../../geometry/svg-path';
 import type { GradientPaint, ScenePaint, ShapeNode } from '../../scene/types';
 import { matrixText } from './boxes';
+import { writeReceding } from './receding';
 import type { NodeWriter, SvgTarget } from './target';
 import type { SvgText } from './text';
 
@@ -36,8 +37,9 @@ function asPicture(target: SvgTarget, node: ShapeNode, toSheet: Matrix): string 
 
 export const writeShape: NodeWriter<ShapeNode> = (target, node, toSheet) => {
   const { path, paint, opacity, blend } = node;
-  if (paint.kind === 'conic' || (paint.kind !== 'solid' && paint.homography))
-    return asPicture(target, node, toSheet);
+  if (paint.kind === 'conic') return asPicture(target, node, toSheet);
+  if (paint.kind !== 'solid' && paint.homography)
+    return writeReceding(target, node, toSheet) ?? asPicture(target, node, toSheet);
   const texts = opacity === 1 && blend === 'normal' ? target.words?.texts(path) : null;
   if (texts) return writeTexts(target, texts, paint, toSheet);
   const rule = path.fillRule === 'evenodd' ? ' fill-rule="evenodd"' : '';
