@@ -19,7 +19,8 @@ const paintDefinition = (paint: Paint): Definition => {
   return { references, withReferences: renamed, fields: [] } as unknown as Definition;
 };
 
-const cardReferences = (
+/** The parts that cards of some kinds name. */
+export const cardReferences = (
   kinds: Readonly<Record<string, object>>,
   list: readonly Card[],
 ): readonly Reference[] => list.flatMap((c) => referencesIn(kinds[c.kind] as Definition, c.params));

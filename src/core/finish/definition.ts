@@ -8,12 +8,20 @@ import type { Point } from '../geometry/vector';
 import type { Outline } from '../outline/types';
 import type { SceneNode } from '../scene/types';
 
+/** Another part that casts onto the one that is finished, in the coordinates of that. */
+export interface Caster {
+  readonly nodes: readonly SceneNode[];
+  outline(): Outline;
+}
+
 export interface Painted {
   readonly nodes: readonly SceneNode[];
   /** The part's outline after its steps, in pieces. */
   readonly outline: Outline;
   /** The light that falls onto the part, where some finish takes it. */
   readonly light: PartLight | null;
+  /** A part that a finish names, where it can be had. */
+  caster(id: string): Caster | null;
   /** What the part covers, strokes included, as one filled path; worked out only when asked for. */
   silhouette(): Path;
 }

@@ -1,6 +1,7 @@
 import type { Card } from '../document/card';
 import { bevel } from './bevel';
 import { blur } from './blur';
+import { castShadow } from './cast-shadow';
 import { colourBalance, colourShift, oneInk, tint } from './colour-changes';
 import type { FinishDefinition } from './definition';
 import { edgeLight } from './edge-light';
@@ -17,6 +18,7 @@ export type { FinishDefinition, Painted } from './definition';
 const all = [
   softShadow,
   floorShadow,
+  castShadow,
   glow,
   edgeLight,
   sheen,

@@ -1,6 +1,6 @@
 import { offsetPath } from '../arrange/offset';
 import { parseHex } from '../colour/colour';
-import { type PartLight, towardLamp, usualLamp } from '../depth/light';
+import { type PartLight, usualLamp } from '../depth/light';
 import { blendField } from '../document/blend-field';
 import {
   choice,
@@ -18,6 +18,7 @@ import { growBounds } from '../geometry/path';
 import { castersOf } from '../scene/caster';
 import { groupNode } from '../scene/group-node';
 import type { BlendMode, SceneNode } from '../scene/types';
+import { fallOf } from './cast-shadow';
 import { defineFinish, type Painted } from './definition';
 import { boundsOf, castBy, castInto, filledWith } from './light-nodes';
 
@@ -39,16 +40,10 @@ interface SoftShadow {
   seed: number;
 }
 
-/** Farthest that a low lamp throws a shadow, sheet units. */
-const farthest = 10_000;
-
 /** Where a shadow falls, in sheet units: by its own shift, or away from the lamp as far as the part stands up. */
 function shiftOf(p: SoftShadow, light: PartLight | null): { dx: number; dy: number } {
   if (p.by !== 'lamp') return { dx: p.shiftX, dy: p.shiftY };
-  const l = towardLamp(light?.lamp ?? usualLamp);
-  const long = Math.min(farthest, (p.over * Math.hypot(l.x, l.y)) / Math.max(1e-9, l.z));
-  const flat = Math.hypot(l.x, l.y) || 1;
-  return { dx: (-l.x / flat) * long, dy: (-l.y / flat) * long };
+  return fallOf(light?.lamp ?? usualLamp, p.over);
 }
 
 /** What casts the shadow: the part itself, or its silhouette grown or shrunk. */

@@ -10,6 +10,7 @@ import type { Member } from '../holder/definition';
 import { isPrimitive, primitives } from '../source';
 import type { Resource, Siblings } from '../source/definition';
 import { steps } from '../step';
+import { type Castings, castingsOn, sameCastings } from './casters';
 import type { EvaluationContext } from './context';
 import { meetsLight, sameLight } from './light';
 import { placedOutline } from './placed';
@@ -28,6 +29,8 @@ export interface Basis {
   readonly coatCentres: readonly Centres[];
   /** What its patterns repeat. */
   readonly tiles: Tiles;
+  /** What casts onto it. */
+  readonly castings: Castings;
   /** The light that falls onto it, where its look takes some. */
   readonly light: PartLight | null;
   /** State of what it rests on outside the design. */
@@ -46,6 +49,7 @@ export const sameBasis = (a: Basis, b: Basis): boolean =>
   sameShapeBasis(a, b) &&
   sameTiles(a.tiles, b.tiles) &&
   sameLight(a.light, b.light) &&
+  sameCastings(a.castings, b.castings) &&
   a.coatCentres.length === b.coatCentres.length &&
   a.coatCentres.every((c, i) => sameCentres(c, b.coatCentres[i]));
 
@@ -166,6 +170,7 @@ export function basisOf(context: EvaluationContext, part: Part): Basis {
     centres: centresOf(context, part, part.steps),
     coatCentres: part.coats.map((c) => centresOf(context, part, c.steps)),
     tiles: tilesOf(context, part, (p) => context.evaluate(p)),
+    castings: castingsOn(context.parts, part, (p) => context.evaluate(p)),
     light: meetsLight(part) ? context.lightOn(part) : null,
     outside: resources.length ? resources.map((r) => context.outside[r]) : nothing,
   };

@@ -24,7 +24,7 @@ function changedBelow(list: readonly Card[], below: readonly SceneNode[]): reado
   let nodes = below;
   for (const card of reaching(list))
     nodes = finishes[card.kind].apply(
-      { nodes, outline: [], light: null, silhouette: () => joinOutline([]) },
+      { nodes, outline: [], light: null, caster: () => null, silhouette: () => joinOutline([]) },
       card.params,
     );
   changed.set(list, { below, nodes });

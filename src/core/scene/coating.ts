@@ -14,6 +14,7 @@ import { isGroup } from '../holder';
 import { outlineBounds } from '../outline/bounds';
 import { asPieces, pathsOf, segmentsOf } from '../outline/pieces';
 import type { Outline, Piece } from '../outline/types';
+import { type Castings, casterIn } from './casters';
 import { nodeBounds } from './damage';
 import { groupNode } from './group-node';
 import type { CardFault, CoatResult, Stepped } from './result';
@@ -193,6 +194,8 @@ function asSolid({ opacity, blend }: Coat, nodes: readonly SceneNode[]): readonl
 
 /** What coats are painted with beside the part itself. */
 export interface PaintedWith extends Omit<PaintContext, 'bounds'> {
+  /** What casts onto the part. */
+  readonly castings: Castings;
   /** For each coat, where the parts stand that its steps name. */
   readonly centres: readonly Centres[];
 }
@@ -275,7 +278,7 @@ export function coat(part: Part, outline: Outline, context: PaintedWith): Coated
 export function finishNodes(
   part: Part,
   outline: Outline,
-  { light, centres: coatCentres }: Pick<PaintedWith, 'light' | 'centres'>,
+  { light, castings, centres: coatCentres }: PaintedWith,
   nodes: readonly SceneNode[],
   finishBounds: Map<string, Bounds | null>,
 ): { readonly nodes: readonly SceneNode[]; readonly faults: readonly Omit<CardFault, 'part'>[] } {
@@ -291,6 +294,7 @@ export function finishNodes(
       nodes: at,
       outline,
       light,
+      caster: casterIn(castings),
       silhouette: () => {
         const grouped = isGroup(part.source);
         const covered = part.coats

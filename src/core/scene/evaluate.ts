@@ -102,8 +102,9 @@ function make(part: Part, basis: Basis, context: EvaluationContext): Stepped {
 }
 
 /** What coats take of what a part rests on. */
-const paintedWith = ({ light, coatCentres, tiles }: Basis): PaintedWith => ({
+const paintedWith = ({ light, castings, coatCentres, tiles }: Basis): PaintedWith => ({
   light,
+  castings,
   centres: coatCentres,
   tile: (id) => tileOf(tiles.get(id)),
 });

@@ -359,3 +359,83 @@ describe('light and shade', () => {
     expect(svg(['grain'])).toContain('<image');
   });
 });
+
+describe('a shadow that one part casts onto another', () => {
+  const lamp = { direction: 270, height: 45 };
+  const box = (id: string, x: number, y: number, side_: number, extra: Partial<Part> = {}): Part =>
+    makePart(makeSource('rectangle', { width: side_, height: side_ }), {
+      id,
+      name: id,
+      place: { ...origin, x, y },
+      coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#ffffff' } })],
+      ...extra,
+    });
+  const cast = (values: object = {}) =>
+    makeFinish('cast-shadow', {
+      caster: 'c',
+      colour: '#000000',
+      softness: 0.2,
+      opacity: 1,
+      over: 30,
+      ...values,
+    });
+  const onto = (
+    finish: ReturnType<typeof cast>,
+    place: object = {},
+    casterPlace: object = {},
+    casterExtra: Partial<Part> = {},
+  ) => {
+    const receiver = box('r', 100, 100, 120, {
+      finishes: [finish],
+      ...(Object.keys(place).length ? { place: { ...origin, x: 100, y: 100, ...place } } : {}),
+    });
+    const caster = box('c', 60, 100, 20, casterExtra);
+    const d = designOf(side, receiver, { ...caster, place: { ...caster.place, ...casterPlace } });
+    return { ...d, sheets: [{ ...d.sheets[0], ground: null, lamp }] };
+  };
+  const value = (d: ReturnType<typeof onto>, x: number, y: number) => {
+    const painter = new Painter();
+    painter.drawTile(evaluate(d, 's'), [1, 0, 0, 1, 0, 0], 0, 0, side, side);
+    return [...painter.pixels().slice(4 * (256 * y + x), 4 * (256 * y + x) + 4)];
+  };
+
+  it('falls away from the lamp as far as the caster stands over it, and is cut by the part it falls on', () => {
+    const d = onto(cast());
+    // 20 wide, shifted by 30 over the tangent of 45°.
+    expect(value(d, 90, 100)[0]).toBeLessThan(0.02);
+    expect(value(d, 76, 100)[0]).toBeGreaterThan(0.98);
+    expect(value(d, 104, 100)[0]).toBeGreaterThan(0.98);
+    const out = onto(cast({ over: 110 }));
+    // It reaches over the edge of the receiver, and nothing shows there.
+    expect(value(out, 162, 100)[3]).toBe(0);
+    expect(value(out, 165, 100)[3]).toBe(0);
+  });
+
+  it('is swept from the foot of the caster where it stands on it, however the part is turned', () => {
+    for (const place of [{}, { turn: 90 }, { turn: 180, scaleX: -1 }]) {
+      const d = onto(cast({ grounded: true }), place);
+      for (const x of [72, 80, 90, 98]) expect(value(d, x, 100)[0]).toBeLessThan(0.02);
+      expect(value(d, 104, 100)[0]).toBeGreaterThan(0.98);
+    }
+  });
+
+  it('moves when either moves, and is there without its caster’s finishes or not at all', () => {
+    const moved = onto(cast(), {}, { y: 130 });
+    expect(value(moved, 90, 100)[0]).toBeGreaterThan(0.98);
+    expect(value(moved, 90, 130)[0]).toBeLessThan(0.02);
+    const glowing = onto(cast(), {}, {}, { finishes: [makeFinish('blur', { softness: 60 })] });
+    // Its own haze lies over the shadow here.
+    expect(value(glowing, 90, 100)[0]).toBeLessThan(0.06);
+    const hidden = onto(cast(), {}, {}, { hidden: true });
+    expect(value(hidden, 90, 100)[0]).toBeGreaterThan(0.98);
+  });
+
+  it('of two parts onto each other goes round nowhere; of none it asks for one', () => {
+    const both = onto(cast(), {}, {}, { finishes: [cast({ caster: 'r' })] });
+    expect(value(both, 90, 100)[0]).toBeLessThan(0.02);
+    const self = onto(cast({ caster: 'r' }));
+    expect(value(self, 90, 100)[0]).toBeGreaterThan(0.98);
+    const { faults } = evaluateSheet(onto(cast({ caster: '' })), 's');
+    expect(faults).toMatchObject([{ note: true, message: 'Choose the part that casts the shadow.' }]);
+  });
+});

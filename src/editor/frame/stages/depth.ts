@@ -1,5 +1,6 @@
 import {
   Blend,
+  Blinds,
   Box,
   Droplets,
   Eclipse,
@@ -80,7 +81,7 @@ export const depth: Stage = {
         }),
       ),
     ),
-    family(finish('soft-shadow', Eclipse), finish('floor-shadow', Footprints)),
+    family(finish('soft-shadow', Eclipse), finish('floor-shadow', Footprints), finish('cast-shadow', Blinds)),
     finish('bevel', Gem),
     family(finish('glow', Sun), finish('edge-light', SunDim), finish('sheen', Slice)),
     family(finish('blur', Droplets), finish('grain', Grip)),
