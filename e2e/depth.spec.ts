@@ -277,3 +277,30 @@ test('a part is turned in space by its ball, put on planes of the grid, and its 
   expect([before, await inside(1280, 720)]).toEqual([true, false]);
   expect(await e.field('Top right x').inputValue()).toBe('60');
 });
+
+test('a part casts its shadow onto another and nowhere else, and both can be moved', async ({ page }) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  const ground = await e.draw('Rectangle', { Width: 900, Height: 900, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.colour('#e6e9f2');
+  const disc = await e.draw('Circle', { Width: 300, Height: 300, 'Centre x': 1000, 'Centre y': 900 });
+  await e.colour('#b23a48');
+  await e.choose(ground);
+  await e.stage('Depth');
+  await page.getByRole('button', { name: 'More like Soft shadow' }).click();
+  await page.getByRole('menuitem', { name: 'Cast shadow' }).click();
+  await e.settled();
+  await expect(page.getByText('Choose the part that casts the shadow.')).toBeVisible();
+  await e.pickOption('Cast by', disc);
+  await e.fill({ 'Stands over': 250, Softness: 10 });
+  const paper = [0xe6, 0xe9, 0xf2];
+  // The usual lamp stands at the upper left, half way up.
+  const [x, y] = [1000 + 250 * Math.SQRT1_2, 900 + 250 * Math.SQRT1_2];
+  expect(await e.pixel(x + 60, y + 60)).not.toEqual(paper);
+  expect(await e.pixel(700, 1300)).toEqual(paper);
+  await e.choose(disc);
+  await e.fill({ 'Centre x': 1400, 'Centre y': 1400 });
+  expect(await e.pixel(x + 60, y + 60)).toEqual(paper);
+  // Beyond the part that it falls on there is none of it.
+  expect(await e.pixel(1640, 1640)).toEqual([255, 255, 255]);
+});

@@ -1,13 +1,24 @@
 import { describe, expect, it } from 'vitest';
-import { combine, transformPath } from '@/core';
+import {
+  combine,
+  evaluate,
+  makeFinish,
+  makePart,
+  makeSource,
+  origin,
+  renderPixels,
+  transformPath,
+} from '@/core';
 import { arcCubics } from '@/core/geometry/cubic';
 import { rotation, scaling, translation } from '@/core/geometry/matrix';
 import { boundsPath, contourOf, type Path, pathOf } from '@/core/geometry/path';
+import { Painter } from '@/core/raster/painter';
 import { NearestEdge } from '@/core/raster/rim/nearest';
 import { rimOutline } from '@/core/raster/rim/outline';
 import { slopes } from '@/core/raster/rim/profile';
 import { shadeRim } from '@/core/raster/rim/shade';
 import { type Rim, rimProfiles } from '@/core/scene/types';
+import { designOf, solid } from '../designs';
 
 const middle = 128;
 /** A circle in so many arcs that its cubics are one to a millionth of a pixel. */
@@ -226,4 +237,35 @@ describe('a rim', () => {
     for (let i = 0; i < plain.length; i++) most = Math.max(most, Math.abs(plain[i] - double[i]));
     expect(most).toBeLessThan(1e-6);
   });
+});
+
+it('a bevel is drawn with the same bits wherever tiles begin, and stays within its part', () => {
+  const part = makePart(makeSource('star', {}), {
+    id: 'a',
+    place: { ...origin, x: 150, y: 150, turn: 20 },
+    coats: [solid('#808080')],
+    finishes: [makeFinish('bevel', { width: 25, rise: 25, profile: 'round' })],
+  });
+  const d = designOf(300, part);
+  const scene = { ...evaluate(d, 's'), ground: null };
+  const at = (x: number, y: number) => {
+    const painter = new Painter();
+    painter.drawTile(scene, identity, x, y, 256, 256);
+    const pixels = painter.pixels().slice();
+    return (i: number, j: number) => [
+      ...pixels.subarray(4 * (256 * (j - y) + i - x), 4 * (256 * (j - y) + i - x) + 4),
+    ];
+  };
+  const [one, other] = [at(0, 0), at(37, 41)];
+  let lit = 0;
+  for (let j = 41; j < 256; j++)
+    for (let i = 37; i < 256; i++) {
+      const [p, q] = [one(i, j), other(i, j)];
+      if (p.some((v, k) => v !== q[k])) throw new Error(`Other bits at ${i}, ${j}.`);
+      if (p[3] > 0 && Math.abs(p[0] / p[3] - 128 / 255) > 0.05) lit++;
+    }
+  expect(lit).toBeGreaterThan(2000);
+  const bare = renderPixels(evaluate(designOf(300, { ...part, finishes: [] }), 's'), 300).data;
+  const whole = renderPixels(evaluate(d, 's'), 300).data;
+  for (let i = 3; i < whole.length; i += 4) if (bare[i] === 0) expect(whole[i]).toBe(0);
 });

@@ -20,20 +20,41 @@ function outlineOf(path: Path, matrix: Matrix): RimOutline {
 /** What each painter worked out last: the lights and the shades of a rim are drawn one after the other. */
 const last = new WeakMap<Target, { readonly key: string; readonly path: Path; readonly shades: RimShades }>();
 
-function shadesOf(target: Target, rim: Rim, matrix: Matrix): RimShades {
-  const { area, scale } = target;
+function shadesOf(target: Target, rim: Rim, matrix: Matrix, area: Bounds): RimShades {
   const { path, ...rest } = rim;
-  const key = JSON.stringify([rest, matrix, area, scale]);
+  const key = JSON.stringify([rest, matrix, area, target.scale]);
   const known = last.get(target);
   if (known?.path === path && known.key === key) return known.shades;
-  const shades = shadeRim(rim, outlineOf(path, matrix), area, scale);
+  const shades = shadeRim(rim, outlineOf(path, matrix), area, target.scale);
   last.set(target, { key, path, shades });
   return shades;
 }
 
+/** Device bounds of what a rim paints. */
+function boundsOf({ scale }: Target, rim: Rim, matrix: Matrix): Bounds | null {
+  const own = knownBounds(rim.path);
+  return own && growBounds(transformBounds(own, matrix), rimReach(rim) * scale + 3);
+}
+
+/** The pixels of the rectangle at hand that a rim may reach. */
+function reachedBy(target: Target, rim: Rim, matrix: Matrix): Bounds | null {
+  const b = boundsOf(target, rim, matrix);
+  if (!b) return null;
+  const { x0, y0, x1, y1 } = target.area;
+  const own = {
+    x0: Math.max(x0, Math.floor(b.x0)),
+    y0: Math.max(y0, Math.floor(b.y0)),
+    x1: Math.min(x1, Math.ceil(b.x1)),
+    y1: Math.min(y1, Math.ceil(b.y1)),
+  };
+  return own.x1 > own.x0 && own.y1 > own.y0 ? own : null;
+}
+
 function draw(target: Target, node: RimNode, matrix: Matrix, layer: number): void {
-  const { kernels, area } = target;
-  const shades = shadesOf(target, node.rim, matrix);
+  const area = reachedBy(target, node.rim, matrix);
+  if (!area) return;
+  const { kernels } = target;
+  const shades = shadesOf(target, node.rim, matrix, area);
   const [wide, high] = [area.x1 - area.x0, area.y1 - area.y0];
   // The kernels read one sample before and two beyond each.
   const stride = wide + 4;
@@ -53,16 +74,17 @@ function draw(target: Target, node: RimNode, matrix: Matrix, layer: number): voi
       colours[at + 3] = v;
     }
   const scratch = plane + 16 * stride * (high + 4);
+  const [left, top] = [area.x0 - target.area.x0, area.y0 - target.area.y0];
   kernels.layColours(
     layer,
-    0,
-    0,
-    wide,
-    high,
+    left,
+    top,
+    left + wide,
+    top + high,
     plane,
     stride,
-    1,
-    1,
+    1 - left,
+    1 - top,
     1,
     scratch,
     node.opacity,
@@ -71,10 +93,7 @@ function draw(target: Target, node: RimNode, matrix: Matrix, layer: number): voi
 }
 
 export const rimDrawer: NodeDrawer<RimNode> = {
-  bounds(target, { rim }, matrix): Bounds | null {
-    const own = knownBounds(rim.path);
-    return own && growBounds(transformBounds(own, matrix), rimReach(rim) * target.scale + 3);
-  },
+  bounds: (target, { rim }, matrix) => boundsOf(target, rim, matrix),
   draw,
   inPlanes: true,
 };
