@@ -1,15 +1,6 @@
-import {
-  coatDefaults,
-  formatHex,
-  identity,
-  joinBounds,
-  Painter,
-  type Part,
-  type Scene,
-  type SceneNode,
-} from '@/core';
+import { coatDefaults, formatHex, Painter, type Part, type Scene, type SceneNode } from '@/core';
 import type * as edit from '@/core/edit';
-import { nodeBounds } from '@/core/live';
+import { nodesBounds } from '@/core/live';
 
 /** A square picture, straight-alpha RGBA. */
 export interface SmallPicture {
@@ -21,7 +12,7 @@ let painter: Painter | null = null;
 
 /** A small picture of nodes, `size` pixels at its longer side, with a margin. */
 export function thumbnail(nodes: readonly SceneNode[], size: number): SmallPicture | null {
-  const b = nodes.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null);
+  const b = nodesBounds(nodes);
   if (!b) return null;
   const side = Math.max(b.x1 - b.x0, b.y1 - b.y0);
   if (!(side > 0) || !Number.isFinite(side)) return null;

@@ -38,6 +38,37 @@ function withoutLoops(cubic: Cubic, own: EdgeOrigin, depth = 0): { cubic: Cubic;
   ];
 }
 
+/** A stretch of a contour, before it is a curve among others. */
+interface Stretch {
+  readonly cubic: Cubic;
+  readonly segment: number;
+  readonly origin: EdgeOrigin | null;
+}
+
+const runsBack = (a: Cubic, b: Cubic): boolean =>
+  [0, 2, 4, 6].every((i) => a[i] === b[6 - i] && a[i + 1] === b[7 - i]);
+
+/**
+ * A closed run without stretches that go out and back the very same way. They enclose nothing; left in, one that is nearly as
+ * short as places may lie apart would take the place of the corner that it stands on.
+ */
+function withoutReversals(run: readonly Stretch[]): Stretch[] {
+  const out: Stretch[] = [];
+  for (const s of run) {
+    const last = out[out.length - 1];
+    if (last && runsBack(last.cubic, s.cubic)) out.pop();
+    else out.push(s);
+  }
+  // Across the joint of the run as well.
+  let from = 0;
+  let to = out.length;
+  while (to - from >= 2 && runsBack(out[to - 1].cubic, out[from].cubic)) {
+    from++;
+    to--;
+  }
+  return out.slice(from, to);
+}
+
 /**
  * The curves of all paths, with the members of each contour. Open contours are closed by a straight
  * curve that has no origin, or, where `openEnds` says so, left open.
@@ -49,24 +80,9 @@ export function collectCurves(
   const curves: Curve[] = [];
   const contours = paths.map((path, shape) =>
     path.contours.map((c, contour) => {
-      const members: number[] = [];
-      const push = (cubic: Cubic, segment: number, origin: EdgeOrigin | null) => {
-        members.push(curves.length);
-        const line = isLine(cubic);
-        curves.push({
-          cubic,
-          line,
-          shape,
-          contour,
-          segment,
-          origin,
-          next: -1,
-          start: -1,
-          end: -1,
-          ts: [],
-          vs: [],
-        });
-      };
+      const run: Stretch[] = [];
+      const push = (cubic: Cubic, segment: number, origin: EdgeOrigin | null) =>
+        run.push({ cubic, segment, origin });
       for (let segment = 0; segment < segmentCount(c); segment++) {
         const cubic = segmentAt(c, segment);
         const own: EdgeOrigin = c.origins?.[segment] ?? {
@@ -84,6 +100,11 @@ export function collectCurves(
         const [x0, y0, x1, y1] = [c.xy[n - 2], c.xy[n - 1], c.xy[0], c.xy[1]];
         push([x0, y0, x0, y0, x1, y1, x1, y1], segmentCount(c), null);
       }
+      const members = (openEnds ? run : withoutReversals(run)).map(({ cubic, segment, origin }) => {
+        const line = isLine(cubic);
+        const own = { cubic, line, shape, contour, segment, origin };
+        return curves.push({ ...own, next: -1, start: -1, end: -1, ts: [], vs: [] }) - 1;
+      });
       members.forEach((m, i) => {
         curves[m].next = open && i + 1 === members.length ? -1 : members[(i + 1) % members.length];
       });

@@ -1,7 +1,8 @@
-import { homographyOf, project } from '../geometry/homography';
+import { homographyOf } from '../geometry/homography';
 import { identity, multiply } from '../geometry/matrix';
 import { type Bounds, boundsMiddle, pathBounds, transformBounds } from '../geometry/path';
 import { nodeBounds } from '../scene/damage';
+import { receding } from '../scene/receding';
 import type { SceneNode, ScenePaint } from '../scene/types';
 import { type Bend, bendPath } from './bend-path';
 import { after, type PlaneMap, straightAt } from './map';
@@ -9,15 +10,11 @@ import { after, type PlaneMap, straightAt } from './map';
 /** A paint that goes along with what it fills: exactly where lines stay lines, else straight as the map is at its middle. */
 function bentPaint(paint: ScenePaint, bounds: Bounds | null, map: PlaneMap): ScenePaint {
   if (paint.kind === 'solid' || paint.fixed || !bounds) return paint;
-  if (map.homography) {
-    // Lines stay lines: the gradient recedes with what it fills.
-    const own = paint.homography ?? homographyOf(paint.matrix);
-    return { ...paint, homography: project(map.homography, own) };
-  }
+  // Lines stay lines: the gradient recedes with what it fills.
+  if (map.homography) return receding(paint, map.homography);
   const straight = straightAt(map, boundsMiddle(bounds));
-  const { homography } = paint;
-  return homography
-    ? { ...paint, homography: project(homographyOf(straight), homography) }
+  return paint.homography
+    ? receding(paint, homographyOf(straight))
     : { ...paint, matrix: multiply(straight, paint.matrix) };
 }
 

@@ -44,22 +44,22 @@ export const lambert = (x: number, y: number, z: number, light: ReturnType<typeo
   Math.max(0, x * light.x + y * light.y + z * light.z);
 
 /** Colours kept between shade and full light: between two, mixing is straight to a tenth of a step of 8 bits. */
-const steps = 1024;
+const shares = 1024;
 
 /** Colours between shade and full light by the share of light, 0–1, mixed as light is: in linear sRGB (IEC 61966-2-1). */
 export function litColours(light: Rgba, shade: Rgba): (share: number) => Rgba {
   const triple = ([r, g, b]: Rgba): Triple => toLinear([r, g, b]);
   const [p, q] = [triple(shade), triple(light)];
-  const kept = new Float64Array(3 * (steps + 2));
-  for (let i = 0; i <= steps + 1; i++) {
-    const t = Math.min(1, i / steps);
+  const kept = new Float64Array(3 * (shares + 2));
+  for (let i = 0; i <= shares + 1; i++) {
+    const t = Math.min(1, i / shares);
     kept.set(
       fromLinear([p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t, p[2] + (q[2] - p[2]) * t]),
       3 * i,
     );
   }
   return (share) => {
-    const at = Math.min(1, Math.max(0, share)) * steps;
+    const at = Math.min(1, Math.max(0, share)) * shares;
     const i = Math.floor(at);
     const f = at - i;
     const k = 3 * i;

@@ -1,5 +1,5 @@
-import { type Cubic, cubicPoint, cubicTangent, isLine, reverseCubic } from '../geometry/cubic';
-import { type Path, segmentAt, segmentCount } from '../geometry/path';
+import { type Cubic, cubicPoint, cubicTangent, isLine, lineCubic, reverseCubic } from '../geometry/cubic';
+import { contourOf, type Path, pathOf, segmentAt, segmentCount } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 
 /** A side of a solid as its own path tells it, so that it stays true whatever carried that along. */
@@ -8,6 +8,14 @@ export interface Side {
   readonly edge: Cubic;
   /** The same at the far end; all on one spot where the solid runs out there. */
   readonly far: Cubic;
+}
+
+/** A side as a path: its edge, the way to the far end, that end run back, and the way to the front again. */
+export function sidePath({ edge: e, far: f }: Side): Path {
+  const back = f[0] === f[6] && f[1] === f[7] ? [] : [reverseCubic(f)];
+  return pathOf([
+    contourOf([e, lineCubic(e[6], e[7], f[6], f[7]), ...back, lineCubic(f[0], f[1], e[0], e[1])], true),
+  ]);
 }
 
 /** What a path says of the side that it is: edge, way out, far end, way back; null where it has another form. */

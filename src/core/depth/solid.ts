@@ -1,12 +1,13 @@
 import { combine } from '../arrange/combine';
 import { nearGroups, unitedPath } from '../arrange/unite';
-import { lineCubic, reverseCubic } from '../geometry/cubic';
-import { contourOf, type Path, pathOf } from '../geometry/path';
-import { commonMarks, filled } from '../outline/pieces';
+import { budget, spend } from '../geometry/budget';
+import { pathOf } from '../geometry/path';
+import { commonMarks, filled, segmentsOf } from '../outline/pieces';
 import type { Marks, Outline, Piece, PieceRole } from '../outline/types';
 import { inOrder } from './in-order';
+import { sidePath } from './side';
 import type { View } from './view';
-import { cutContours, faceContours, type Wall, wallsOf } from './walls';
+import { cutContours, faceContours, wallsOf } from './walls';
 
 /** What a solid is made of, each part of it the farthest piece first. */
 export interface Solid {
@@ -46,19 +47,36 @@ function parted(outline: Outline): Piece[] {
   return made.filter((p) => p.path.contours.length > 0);
 }
 
-/** A side as a path: its edge, the way to the far end, that end run back, and the way to the front again. */
-function sidePath({ edge: e, far: f }: Wall): Path {
-  const back = f[0] === f[6] && f[1] === f[7] ? [] : [reverseCubic(f)];
-  return pathOf([
-    contourOf([e, lineCubic(e[6], e[7], f[6], f[7]), ...back, lineCubic(f[0], f[1], e[0], e[1])], true),
-  ]);
-}
+/** Segments that each one of an outline may come to: a side, and what is cut of it. */
+const sidesOfOne = 4;
+
+const last = new WeakMap<Outline, { readonly view: View; readonly solid: Solid }>();
+
+const sameView = (a: View, b: View): boolean =>
+  a === b ||
+  (a.kind === 'along' && b.kind === 'along' && a.dx === b.dx && a.dy === b.dy) ||
+  (a.kind === 'toward' && b.kind === 'toward' && a.x === b.x && a.y === b.y && a.rest === b.rest);
 
 /**
  * The solid that an outline becomes when it is given thickness as seen in a view: true sides, holes' own included, in the
- * order they hide each other. Neighbours share their nodes bit for bit.
+ * order they hide each other. Neighbours share their nodes bit for bit. The last one of each outline is remembered.
+ * @throws WorkFault where that would be too much.
  */
 export function solidOf(outline: Outline, view: View): Solid {
+  const known = last.get(outline);
+  if (known && sameView(known.view, view)) return known.solid;
+  spend(
+    segmentsOf(outline) * sidesOfOne,
+    budget().combined,
+    'Thickness would have to follow',
+    'segments; the most is',
+  );
+  const solid = made(outline, view);
+  last.set(outline, { view, solid });
+  return solid;
+}
+
+function made(outline: Outline, view: View): Solid {
   const pieces = apart(outline);
   const contours = pieces.flatMap(({ path }, of) => path.contours.map((contour) => ({ contour, of })));
   const cut = cutContours(contours, view);

@@ -1,6 +1,7 @@
 import type { PlaneMap } from '../bend/map';
 import { angle, type Field, place, size, toggle, unless } from '../document/fields';
 import type { Handle } from '../document/handles';
+import { WorkFault } from '../geometry/budget';
 import { type Homography, homographyOf, invertProjection, project, projected } from '../geometry/homography';
 import { translation } from '../geometry/matrix';
 import {
@@ -165,7 +166,12 @@ export const turnSuited = (b: Bounds): Partial<Turn> => ({
   distance: Math.max(10, Math.round(3 * Math.max(b.x1 - b.x0, b.y1 - b.y0))),
 });
 
-export const edgeOnWords = 'Seen from its edge there is nothing of it.';
-
 /** Whether a plane's map can be undone: it lies neither edge-on nor beyond all numbers. */
 export const isSeen = (m: Homography | null): m is Homography => m !== null && invertProjection(m) !== null;
+
+/** The map of a turn. @throws WorkFault where the plane is seen from its edge. */
+export function turnMap(t: Turn): PlaneMap {
+  const plane = turnedPlane(t);
+  if (!isSeen(plane)) throw new WorkFault('Seen from its edge there is nothing of it.');
+  return projectiveMap(plane);
+}

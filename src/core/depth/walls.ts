@@ -1,6 +1,6 @@
 import { type Cubic, cubicPoint, cubicTangent, cutCubic, splitCubic } from '../geometry/cubic';
 import { type Contour, contourOf, segmentAt, segmentCount } from '../geometry/path';
-import type { Point } from '../geometry/vector';
+import { angleBetween, type Point } from '../geometry/vector';
 import { crossingsOfRay, silhouetteOf } from './silhouette';
 import { acrossAt, farOf, rulingAt, type View } from './view';
 
@@ -32,10 +32,6 @@ export interface CutContour {
 
 /** How far a stretch may turn about a vanishing point, radians: well under half a turn, so that angles along it are plain. */
 const mostTurn = 2;
-
-/** The angle between two directions, radians, 0 to π. */
-const angleBetween = (a: Point, b: Point): number =>
-  Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y));
 
 /** Whether all of a cubic's control points lie within half of the greatest turn about a point. */
 function turnsLittle(s: Cubic, x: number, y: number): boolean {

@@ -34,6 +34,7 @@ export { grainFor } from './gesture/grain';
 export { snapPoint } from './gesture/snap-point';
 export { addStopAt, fixGradient, turnGradient } from './gradient';
 export { type GridPlane, gridPlanes, planeMatrix, putOnPlane } from './grid-plane';
+export { lampAt, lampBy, lampPlace } from './lamp';
 export {
   addLettering,
   type LetterAtHand,

@@ -10,7 +10,7 @@ import { pathsOf } from '../outline/pieces';
 import { groupNode } from '../scene/group-node';
 import type { BlendMode, Rim, RimNode, RimProfile, SceneNode } from '../scene/types';
 import { defineFinish, type Painted } from './definition';
-import { filledWith } from './light-nodes';
+import { filledWith, ringGrip } from './light-nodes';
 
 interface Bevel extends OwnLamp {
   side: Rim['side'];
@@ -119,6 +119,5 @@ export const bevel = defineFinish<Bevel>({
       });
     return [...painted.nodes, ...tones];
   },
-  handles: ({ width: r }) => [{ id: 'width', sets: ['width'], x: r, y: 0, circle: { x: 0, y: 0, r } }],
-  drag: (_, __, to) => ({ params: { width: Math.hypot(to.x, to.y) } }),
+  ...ringGrip('width'),
 });

@@ -3,9 +3,15 @@ import { castersOf } from '../scene/caster';
 import { groupNode } from '../scene/group-node';
 import type { SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
+import { ringGrip } from './light-nodes';
+
+interface Blur {
+  softness: number;
+  within: boolean;
+}
 
 /** The part as a whole out of focus. Softness is twice the Gaussian's deviation, as in CSS. */
-export const blur = defineFinish({
+export const blur = defineFinish<Blur>({
   kind: 'blur',
   label: 'Blur',
   about: 'The part out of focus.',
@@ -27,8 +33,5 @@ export const blur = defineFinish({
     if (!within) return [soft];
     return [groupNode([soft], { isolated: true, mask: { children: castersOf(painted.nodes), by: 'alpha' } })];
   },
-  handles: ({ softness: r }) => [
-    { id: 'softness', sets: ['softness'], x: r, y: 0, circle: { x: 0, y: 0, r } },
-  ],
-  drag: (_, __, to) => ({ params: { softness: Math.hypot(to.x, to.y) } }),
+  ...ringGrip('softness'),
 });

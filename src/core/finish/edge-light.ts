@@ -7,7 +7,7 @@ import { castersOf } from '../scene/caster';
 import type { BlendMode } from '../scene/types';
 import { defineFinish } from './definition';
 import { blendNotes } from './glow';
-import { castInto } from './light-nodes';
+import { castInto, ringGrip } from './light-nodes';
 
 interface EdgeLight extends OwnLamp {
   colour: string;
@@ -53,6 +53,5 @@ export const edgeLight = defineFinish<EdgeLight>({
     });
     return [...painted.nodes, ...lit];
   },
-  handles: ({ width: r }) => [{ id: 'width', sets: ['width'], x: r, y: 0, circle: { x: 0, y: 0, r } }],
-  drag: (_, __, to) => ({ params: { width: Math.hypot(to.x, to.y) } }),
+  ...ringGrip('width'),
 });

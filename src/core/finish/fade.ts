@@ -4,11 +4,11 @@ import { type Cubic, cubicLength } from '../geometry/cubic';
 import type { Matrix } from '../geometry/matrix';
 import { type Bounds, boundsPath, contourOf, growBounds, pathOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import { nodesBounds } from '../scene/damage';
 import { groupNode } from '../scene/group-node';
 import type { SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
 import { curveMask, nearestShare } from './fade-curve';
-import { boundsOf } from './light-nodes';
 
 const far = 100;
 
@@ -121,7 +121,7 @@ export const fade = defineFinish<Fade>({
     middle: 0.5,
   },
   apply(painted, p) {
-    const bounds = boundsOf(painted.nodes);
+    const bounds = nodesBounds(painted.nodes);
     if (!bounds) return painted.nodes;
     const mask = { children: [maskOf(p, bounds)], by: 'alpha' } as const;
     return [groupNode(painted.nodes, { isolated: true, mask })];

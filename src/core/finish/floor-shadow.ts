@@ -5,11 +5,12 @@ import type { Matrix } from '../geometry/matrix';
 import { type Bounds, boundsPath, growBounds, transformBounds } from '../geometry/path';
 import { radians } from '../geometry/vector';
 import { castersOf } from '../scene/caster';
+import { nodesBounds } from '../scene/damage';
 import { groupNode } from '../scene/group-node';
 import { silhouette } from '../scene/silhouette';
 import type { BlendMode, SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
-import { boundsOf, castBy, filledWith } from './light-nodes';
+import { castBy, filledWith } from './light-nodes';
 
 interface FloorShadow {
   colour: string;
@@ -67,7 +68,7 @@ export const floorShadow = defineFinish<FloorShadow>({
   },
   apply(painted, p) {
     const casters = castersOf(painted.nodes);
-    const bounds = boundsOf(casters);
+    const bounds = nodesBounds(casters);
     if (!bounds) return painted.nodes;
     const matrix = onFloor(p, bounds);
     const lying = [groupNode(casters.map(silhouette), { matrix })];

@@ -1,12 +1,10 @@
-import { offsetPath } from '../arrange/offset';
 import { parseHex } from '../colour/colour';
 import { luminance } from '../colour/contrast';
 import { blendField } from '../document/blend-field';
 import { choice, colour, length, share, size } from '../document/fields';
-import { castersOf } from '../scene/caster';
 import type { BlendMode } from '../scene/types';
 import { defineFinish } from './definition';
-import { castBy, castInto, filledWith } from './light-nodes';
+import { castBy, casterOf, castInto, ringGrip } from './light-nodes';
 
 interface Glow {
   colour: string;
@@ -25,7 +23,7 @@ const darkening: readonly BlendMode[] = ['multiply', 'darken', 'color-burn'];
 const [dark, bright] = [0.03, 0.85];
 
 /** The mode that shows a colour where another cannot, or null where it can be seen. */
-export function betterBlend(hex: string, blend: BlendMode): BlendMode | null {
+function betterBlend(hex: string, blend: BlendMode): BlendMode | null {
   const [r, g, b] = parseHex(hex);
   const l = luminance([r, g, b, 1]);
   if (lightening.includes(blend) && l < dark) return 'multiply';
@@ -74,23 +72,12 @@ export const glow = defineFinish<Glow>({
   ...blendNotes,
   apply(painted, p) {
     const inside = p.shines === 'inside';
-    const grown = inside ? -p.spread : p.spread;
-    const source = grown
-      ? [
-          filledWith(offsetPath(painted.silhouette(), grown, { join: 'round', miterLimit: 4 }), {
-            kind: 'solid',
-            colour: [0, 0, 0, 1],
-          }),
-        ]
-      : castersOf(painted.nodes);
+    const source = casterOf(painted, inside ? -p.spread : p.spread);
     const shape = { dx: 0, dy: 0, sigma: p.softness / 2, colour: parseHex(p.colour) };
     const laid = { opacity: p.opacity, blend: p.blend };
     return inside
       ? [...painted.nodes, ...castInto(painted.nodes, source, shape, laid)]
       : [{ ...castBy(source, shape), ...laid }, ...painted.nodes];
   },
-  handles: ({ softness: r }) => [
-    { id: 'softness', sets: ['softness'], x: r, y: 0, circle: { x: 0, y: 0, r } },
-  ],
-  drag: (_, __, to) => ({ params: { softness: Math.hypot(to.x, to.y) } }),
+  ...ringGrip('softness'),
 });

@@ -2,10 +2,11 @@ import { blendField } from '../document/blend-field';
 import { choice, count, length, share } from '../document/fields';
 import { boundsPath, growBounds } from '../geometry/path';
 import { castersOf } from '../scene/caster';
+import { nodesBounds } from '../scene/damage';
 import { groupNode } from '../scene/group-node';
 import type { BlendMode, SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
-import { boundsOf, cutBy, filledWith } from './light-nodes';
+import { cutBy, filledWith } from './light-nodes';
 
 interface GrainFinish {
   amount: number;
@@ -40,7 +41,7 @@ export const grainFinish = defineFinish<GrainFinish>({
   defaults: { amount: 0.25, size: 2, tone: 'grey', where: 'everywhere', seed: 1, blend: 'normal' },
   apply(painted, p) {
     const casters = castersOf(painted.nodes);
-    const bounds = boundsOf(casters);
+    const bounds = nodesBounds(casters);
     if (!bounds || !(p.amount > 0)) return painted.nodes;
     const grains = (
       ink: readonly [number, number, number, number] | null,

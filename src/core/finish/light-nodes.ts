@@ -1,14 +1,13 @@
+import { offsetPath } from '../arrange/offset';
 import type { Rgba } from '../colour/colour';
-import { identity } from '../geometry/matrix';
-import { type Bounds, boundsPath, growBounds, joinBounds, type Path } from '../geometry/path';
+import type { Handle } from '../document/handles';
+import { type Bounds, boundsPath, growBounds, type Path } from '../geometry/path';
+import type { Point } from '../geometry/vector';
 import { castersOf } from '../scene/caster';
-import { nodeBounds } from '../scene/damage';
+import { nodesBounds } from '../scene/damage';
 import { groupNode } from '../scene/group-node';
 import type { BlendMode, GroupNode, SceneNode, ScenePaint, ShapeNode } from '../scene/types';
-
-/** Bounds of nodes in their own coordinates, or null where they paint nothing. */
-export const boundsOf = (nodes: readonly SceneNode[]): Bounds | null =>
-  nodes.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null);
+import type { Painted } from './definition';
 
 /** A path filled with a paint, opaque and plain. */
 export const filledWith = (path: Path, paint: ScenePaint): ShapeNode => ({
@@ -22,6 +21,23 @@ export const filledWith = (path: Path, paint: ScenePaint): ShapeNode => ({
 /** One colour over all that nodes may paint. */
 const flood = (colour: Rgba, bounds: Bounds): ShapeNode =>
   filledWith(boundsPath(growBounds(bounds, 2)), { kind: 'solid', colour });
+
+/** What casts a part's shadow or light: the part itself, or its silhouette grown or shrunk. */
+export function casterOf(painted: Painted, spread: number): readonly SceneNode[] {
+  if (!spread) return castersOf(painted.nodes);
+  const path = offsetPath(painted.silhouette(), spread, { join: 'round', miterLimit: 4 });
+  return [filledWith(path, { kind: 'solid', colour: [0, 0, 0, 1] })];
+}
+
+/** A grip on a ring about the part's middle that shows a length and sets it. */
+export const ringGrip = <N extends string>(name: N) => ({
+  handles: (p: Readonly<Record<N, number>>): Handle[] => [
+    { id: name, sets: [name], x: p[name], y: 0, circle: { x: 0, y: 0, r: p[name] } },
+  ],
+  drag: (_: unknown, __: string, to: Point) => ({
+    params: { [name]: Math.hypot(to.x, to.y) } as Record<N, number>,
+  }),
+});
 
 /** How light or shade is laid over a part. */
 export interface Laid {
@@ -53,7 +69,7 @@ export function castInto(
   laid: Laid,
 ): SceneNode[] {
   const casters = castersOf(nodes);
-  const bounds = boundsOf(casters);
+  const bounds = nodesBounds(casters);
   if (!bounds) return [];
   const shade = groupNode([flood(colour, bounds)], {
     isolated: true,

@@ -4,9 +4,10 @@ import { angle, choice, colour, onlyIf, share } from '../document/fields';
 import { type Bounds, boundsPath, growBounds } from '../geometry/path';
 import { degrees, type Point, radians } from '../geometry/vector';
 import { castersOf } from '../scene/caster';
+import { nodesBounds } from '../scene/damage';
 import type { BlendMode, ScenePaint } from '../scene/types';
 import { defineFinish } from './definition';
-import { boundsOf, cutBy, filledWith } from './light-nodes';
+import { cutBy, filledWith } from './light-nodes';
 
 interface Sheen {
   colour: string;
@@ -101,7 +102,7 @@ export const sheen = defineFinish<Sheen>({
   },
   apply(painted, p) {
     const casters = castersOf(painted.nodes);
-    const bounds = boundsOf(casters);
+    const bounds = nodesBounds(casters);
     if (!bounds || !(p.width > 0)) return painted.nodes;
     const light = filledWith(boundsPath(growBounds(bounds, 2)), lightOf(p, bounds));
     return [...painted.nodes, cutBy(casters, [light], { opacity: p.opacity, blend: p.blend })];

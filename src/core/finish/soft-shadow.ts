@@ -1,4 +1,3 @@
-import { offsetPath } from '../arrange/offset';
 import { parseHex } from '../colour/colour';
 import { type PartLight, usualLamp } from '../depth/light';
 import { blendField } from '../document/blend-field';
@@ -16,11 +15,12 @@ import {
 } from '../document/fields';
 import { growBounds } from '../geometry/path';
 import { castersOf } from '../scene/caster';
+import { nodesBounds } from '../scene/damage';
 import { groupNode } from '../scene/group-node';
 import type { BlendMode, SceneNode } from '../scene/types';
 import { fallOf } from './cast-shadow';
-import { defineFinish, type Painted } from './definition';
-import { boundsOf, castBy, castInto, filledWith } from './light-nodes';
+import { defineFinish } from './definition';
+import { castBy, casterOf, castInto } from './light-nodes';
 
 interface SoftShadow {
   colour: string;
@@ -46,16 +46,9 @@ function shiftOf(p: SoftShadow, light: PartLight | null): { dx: number; dy: numb
   return fallOf(light?.lamp ?? usualLamp, p.over);
 }
 
-/** What casts the shadow: the part itself, or its silhouette grown or shrunk. */
-function sourceOf(painted: Painted, spread: number): readonly SceneNode[] {
-  if (!spread) return castersOf(painted.nodes);
-  const path = offsetPath(painted.silhouette(), spread, { join: 'round', miterLimit: 4 });
-  return [filledWith(path, { kind: 'solid', colour: [0, 0, 0, 1] })];
-}
-
 /** A shadow with some of it taken away in grains. */
 function grainy(nodes: readonly SceneNode[], { grain, grainSize, seed }: SoftShadow): readonly SceneNode[] {
-  const bounds = grain > 0 ? boundsOf(nodes) : null;
+  const bounds = grain > 0 ? nodesBounds(nodes) : null;
   if (!bounds) return nodes;
   const noise: SceneNode = {
     type: 'grain',
@@ -136,10 +129,10 @@ export const softShadow = defineFinish<SoftShadow>({
     const shape = { ...shiftOf(p, painted.light), sigma: p.softness / 2, colour: parseHex(p.colour) };
     const laid = { opacity: p.opacity, blend: p.blend };
     if (p.falls === 'inside') {
-      const into = castInto(painted.nodes, sourceOf(painted, -p.spread), shape, laid);
+      const into = castInto(painted.nodes, casterOf(painted, -p.spread), shape, laid);
       return [...painted.nodes, ...grainy(into, p)];
     }
-    const cast = { ...castBy(sourceOf(painted, p.spread), shape), ...laid };
+    const cast = { ...castBy(casterOf(painted, p.spread), shape), ...laid };
     if (!p.hollow) return [...grainy([cast], p), ...painted.nodes];
     const around = groupNode([{ ...cast, opacity: 1, blend: 'normal' }], {
       ...laid,

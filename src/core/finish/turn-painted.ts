@@ -1,19 +1,8 @@
 import { bendNodes } from '../bend/bend-nodes';
-import {
-  edgeOnWords,
-  isSeen,
-  projectiveMap,
-  type Turn,
-  turnDefaults,
-  turnDrag,
-  turnedPlane,
-  turnFields,
-  turnHandles,
-} from '../depth/space';
-import { WorkFault } from '../geometry/budget';
+import { type Turn, turnDefaults, turnDrag, turnFields, turnHandles, turnMap } from '../depth/space';
+import { nodesBounds } from '../scene/damage';
 import { bendOf } from '../step/bend';
 import { defineFinish } from './definition';
-import { boundsOf } from './light-nodes';
 
 /** The part as it is painted, turned in space: strokes, gradients, patterns and shadows recede with it. */
 export const turnPainted = defineFinish<Turn>({
@@ -24,11 +13,9 @@ export const turnPainted = defineFinish<Turn>({
   fields: turnFields,
   defaults: turnDefaults,
   apply(painted, p) {
-    const bounds = boundsOf(painted.nodes);
+    const bounds = nodesBounds(painted.nodes);
     if (!bounds) return painted.nodes;
-    const plane = turnedPlane(p);
-    if (!isSeen(plane)) throw new WorkFault(edgeOnWords);
-    return bendNodes(painted.nodes, bendOf(projectiveMap(plane), { bounds }));
+    return bendNodes(painted.nodes, bendOf(turnMap(p), { bounds }));
   },
   paintHandles: turnHandles,
   paintDrag: (p, handle, to, bounds) => ({ params: turnDrag(p, handle, to, bounds) }),

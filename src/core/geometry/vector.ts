@@ -15,6 +15,10 @@ export const mix = (a: Point, b: Point, t: number): Point => ({
   y: a.y + (b.y - a.y) * t,
 });
 
+/** The angle between two directions, radians, 0 to π. */
+export const angleBetween = (a: Point, b: Point): number =>
+  Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y));
+
 /** Degrees to radians. */
 export const radians = (degrees: number): number => (degrees * Math.PI) / 180;
 

@@ -92,7 +92,7 @@ function middleOf(context: EvaluationContext, part: Part): Point {
   if (isPrimitive(part.source) && !primitives[part.source.kind].placedByBounds) return { x: 0, y: 0 };
   let plain = bare.get(part);
   if (!plain) {
-    plain = { ...part, steps: [], coats: [], source: { ...part.source } };
+    plain = { ...part, steps: [], coats: [], finishes: [], source: { ...part.source } };
     bare.set(part, plain);
   }
   const b = context.evaluate(plain).stages[0]?.bounds;

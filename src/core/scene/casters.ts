@@ -1,12 +1,11 @@
-import { cardReferences } from '../document/part-references';
 import type { Design, Part } from '../document/types';
-import { finishes } from '../finish';
 import type { Caster } from '../finish/definition';
 import { invert, type Matrix, multiply, placeMatrix, sameMatrix } from '../geometry/matrix';
 import { transformOutline } from '../outline/pieces';
 import { castersOf } from './caster';
 import { groupNode } from './group-node';
 import type { PartResult } from './result';
+import { casterIds, castsFrom } from './tiles';
 
 /** A part that casts onto another: what it comes to without finishes of its own, and where it lies in the other’s coordinates. */
 interface Casting {
@@ -45,16 +44,14 @@ export function castingsOn(
   part: Part,
   evaluate: (part: Part) => PartResult,
 ): Castings {
-  const ids = cardReferences(
-    finishes,
-    part.finishes.filter((c) => c.on),
-  ).map((r) => r.id);
+  const ids = casterIds(part);
   if (!ids.length) return none;
   const back = invert(placeMatrix(part.place));
   return new Map(
     ids.flatMap((id): [string, Casting][] => {
       const other = parts[id];
-      if (!back || !other || other.hidden || id === part.id) return [];
+      // What rests on the part itself cannot be had before it.
+      if (!back || !other || other.hidden || castsFrom({ parts }, id, part.id)) return [];
       const matrix = multiply(back, placeMatrix(other.place));
       return [[id, { result: evaluate(withoutFinishes(other)), matrix }]];
     }),

@@ -7,21 +7,20 @@ import type { Card } from '../document/card';
 import type { Part } from '../document/types';
 import { finishes, reachesBelow } from '../finish';
 import { WorkFault } from '../geometry/budget';
-import { type Homography, homographyOf, project } from '../geometry/homography';
-import { identity } from '../geometry/matrix';
-import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
+import { type Bounds, type Path, pathBounds } from '../geometry/path';
 import { isGroup } from '../holder';
 import { outlineBounds } from '../outline/bounds';
 import { asPieces, pathsOf, segmentsOf } from '../outline/pieces';
 import type { Outline, Piece } from '../outline/types';
 import { type Castings, casterIn } from './casters';
-import { nodeBounds } from './damage';
+import { nodesBounds } from './damage';
 import { groupNode } from './group-node';
+import { receding } from './receding';
 import type { CardFault, CoatResult, Stepped } from './result';
 import { affordPart, type Centres, runSteps, sameCentres } from './run-steps';
 import { runOverSolid } from './solid-run';
 import { runNodes } from './stroke-run';
-import type { SceneNode, ScenePaint } from './types';
+import type { SceneNode } from './types';
 import { weightOf } from './weight';
 
 /** What a part's coats come to. */
@@ -157,12 +156,6 @@ function attempted<T>(card: string, faults: Omit<CardFault, 'part'>[], otherwise
   }
 }
 
-/** A paint of a plane as it is seen once that is turned in space. */
-function receding(paint: ScenePaint, plane: Homography): ScenePaint {
-  if (paint.kind === 'solid') return paint;
-  return { ...paint, homography: project(plane, paint.homography ?? homographyOf(paint.matrix)) };
-}
-
 /** A paint over one piece: that over all, or one of the piece's own where it is a side or has a colour of its own. */
 function coverOf(coat: Coat, piece: Piece, whole: Cover | null, context: PaintContext): Cover | null {
   if (coat.kind !== 'fill') return whole;
@@ -184,6 +177,9 @@ const seesThrough = (nodes: readonly SceneNode[]): boolean =>
       n.type !== 'shape' ||
       (n.paint.kind === 'solid' ? n.paint.colour[3] < 1 : n.paint.stops.some((s) => s.colour[3] < 1)),
   );
+
+/** Colours that a gradient has. */
+const stopsIn = (cover: Cover | null): number => (cover && 'stops' in cover ? cover.stops.length : 0);
 
 /** The pieces of a solid as one: what lies behind others never shows through them. */
 function asSolid({ opacity, blend }: Coat, nodes: readonly SceneNode[]): readonly SceneNode[] {
@@ -242,10 +238,15 @@ export function coat(part: Part, outline: Outline, context: PaintedWith): Coated
     const each = grouped && c.covers === 'each';
     const coverFor = (over: Bounds) => definition.cover(c.paint, { ...context, bounds: over });
     const whole = each ? null : coverFor(bounds);
+    // Counted as it is made: a side may come to many strips, and to many colours.
+    let cost = 0;
     return pieces.flatMap((piece) => {
       const own = each ? pathBounds(piece.path) : bounds;
       const cover = own && coverOf(c, piece, each ? coverFor(own) : whole, { ...context, bounds: own });
-      return cover ? painted(c, piece, cover) : [];
+      const nodes = cover ? painted(c, piece, cover) : [];
+      cost += piece.role ? weightOf(nodes) + stopsIn(cover) : 0;
+      affordPart(cost);
+      return nodes;
     });
   };
   for (const { c, bounds } of layers) {
@@ -285,8 +286,7 @@ export function finishNodes(
   const faults: Omit<CardFault, 'part'>[] = [];
   let at = nodes;
   for (const card of part.finishes) {
-    if (finishes[card.kind].paintHandles)
-      finishBounds.set(card.id, at.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null));
+    if (finishes[card.kind].paintHandles) finishBounds.set(card.id, nodesBounds(at));
     if (!card.on || reachesBelow(card)) continue;
     const note = finishes[card.kind].note?.(card.params);
     if (note) faults.push({ card: card.id, message: note, note: true });

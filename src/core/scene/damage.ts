@@ -7,6 +7,10 @@ import type { Scene, SceneNode } from './types';
 export const nodeBounds = (node: SceneNode, matrix: Matrix): Bounds | null =>
   nodeKind(node).bounds(node, matrix, nodeBounds);
 
+/** Bounds of all that nodes paint under a matrix; null where they paint nothing. */
+export const nodesBounds = (nodes: readonly SceneNode[], matrix: Matrix = identity): Bounds | null =>
+  nodes.map((n) => nodeBounds(n, matrix)).reduce(joinBounds, null);
+
 /** Whether two nodes paint the same: one object, or alike in all that their kind looks at. */
 const same = (a: SceneNode, b: SceneNode): boolean =>
   a === b || (a.type === b.type && nodeKind(a).same?.(a, b) === true);

@@ -1,9 +1,8 @@
 import type { FillCoat } from '../coat';
 import { colourRamp } from '../colour/gradient';
-import { facingAt, type Side, sideOf } from '../depth/side';
+import { facingAt, type Side, sideOf, sidePath } from '../depth/side';
 import { acrossSide, stripsOf } from '../depth/side-paint';
-import { cutCubic, lineCubic, reverseCubic } from '../geometry/cubic';
-import { contourOf, pathOf } from '../geometry/path';
+import { cutCubic } from '../geometry/cubic';
 import type { Piece } from '../outline/types';
 import type { GradientPaint, ScenePaint, ShapeNode } from './types';
 
@@ -26,15 +25,11 @@ function alongDepth(side: Side, paint: GradientPaint): ShapeNode[] {
   return edges.map((e, i) => {
     const f = fars[i];
     const [tx, ty] = [e[6] - e[0], e[7] - e[1]];
-    return shape(
-      pathOf([
-        contourOf(
-          [e, lineCubic(e[6], e[7], f[6], f[7]), reverseCubic(f), lineCubic(f[0], f[1], e[0], e[1])],
-          true,
-        ),
-      ]),
-      { ...plain, kind: 'linear', matrix: [f[0] - e[0], f[1] - e[1], tx, ty, e[0], e[1]] },
-    );
+    return shape(sidePath({ edge: e, far: f }), {
+      ...plain,
+      kind: 'linear',
+      matrix: [f[0] - e[0], f[1] - e[1], tx, ty, e[0], e[1]],
+    });
   });
 }
 

@@ -2,7 +2,7 @@ import type { StrokeCoat } from '../coat/types';
 import { measureContour } from '../geometry/along';
 import { cubicLength, cubicPoint, cubicTangent } from '../geometry/cubic';
 import { type Contour, type Path, pathOf, polygonContour } from '../geometry/path';
-import type { Point } from '../geometry/vector';
+import { angleBetween, type Point } from '../geometry/vector';
 import type { GradientPaint, SceneNode } from './types';
 
 /** A place along a contour, the direction it runs in, and how far along it lies, 0–1. */
@@ -19,9 +19,6 @@ const turnStep = 0.08;
 
 /** Opaque stretches reach a little under the next one, for pictures drawn by others. */
 const overlap = 0.75;
-
-const angleBetween = (a: Point, b: Point): number =>
-  Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y));
 
 function rungsOf(contour: Contour): Rung[] {
   const { segments, starts, length } = measureContour(contour);

@@ -7,13 +7,15 @@ import { defineStep, type StepDefinition } from './definition';
 
 /** How far a bent curve may lie from the true one: this share of the part's size, and no more than so many sheet units. */
 const fineness = { share: 2e-5, most: 0.01 } as const;
+/** The same for a projection, which few pieces follow closely. */
+const projected = 1e-3;
 
 /** A map as it is put to work on something within bounds, in its own units. */
 export function bendOf(map: PlaneMap, { bounds: b }: Pick<HandleContext, 'bounds'>): Bend {
   const size = Math.max(b.x1 - b.x0, b.y1 - b.y0);
   return {
     map,
-    tolerance: Math.min(fineness.most, Math.max(1e-6, fineness.share * size)),
+    tolerance: Math.min(map.homography ? projected : fineness.most, Math.max(1e-6, fineness.share * size)),
     tally: new Tally(budget().combined, 'Bent it would have more than', 'segments; the most is'),
   };
 }

@@ -50,7 +50,7 @@ export const fourCorners = defineBend<FourCorners>({
   kind: 'four-corners',
   label: 'Four corners',
   about: 'Perspective by four corners, each dragged to where it is to be.',
-  alsoKnown: ['distort', 'free transform', 'perspective'],
+  alsoKnown: ['distort', 'perspective'],
   fields,
   defaults: Object.fromEntries(
     corners.flatMap(([name, , x, y]) => [

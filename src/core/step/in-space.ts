@@ -1,13 +1,10 @@
 import {
-  edgeOnWords,
-  isSeen,
-  projectiveMap,
   type Turn,
   turnDefaults,
   turnDrag,
-  turnedPlane,
   turnFields,
   turnHandles,
+  turnMap,
   turnSuited,
 } from '../depth/space';
 import { turnedSolid } from '../depth/space-solid';
@@ -20,13 +17,6 @@ interface InSpace extends Turn {
   readonly depth: number;
 }
 
-/** @throws StepFault where the plane is seen from its edge. */
-function mapOf(p: Turn) {
-  const plane = turnedPlane(p);
-  if (!isSeen(plane)) throw new StepFault(edgeOnWords);
-  return projectiveMap(plane);
-}
-
 const flat = defineBend<InSpace>({
   kind: 'in-space',
   label: 'Turn in space',
@@ -34,7 +24,7 @@ const flat = defineBend<InSpace>({
   alsoKnown: ['3d rotate', 'perspective', 'tilt'],
   fields: [...turnFields, size('depth', 'Thickness', 'How thick it is behind its outline.')],
   defaults: { ...turnDefaults, depth: 0 },
-  map: mapOf,
+  map: turnMap,
   suited: turnSuited,
   handles: (p, { bounds }) => turnHandles(p, bounds),
   drag: (p, handle, to, { bounds }) => ({ params: turnDrag(p, handle, to, bounds) }),

@@ -59,7 +59,6 @@ export const slab = defineStep<Slab>({
   // With the usual lamp one side is lit and one is not.
   defaults: { angle: 135, depth: 40, makes: 'solid' },
   makesSolid: true,
-  times: () => 4,
   apply(outline, p) {
     if (p.depth === 0) return outline;
     const made = asSolid(outline, viewOf(p), p.makes);

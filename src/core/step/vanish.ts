@@ -42,7 +42,6 @@ export const vanish = defineStep<Vanish>({
   ],
   defaults: { pointOn: '', pointX: 0, pointY: 300, rest: 0.7, makes: 'solid' },
   makesSolid: true,
-  times: () => 4,
   alone: (_, context) => ({
     ...(context?.centre ? { pointX: context.centre.x, pointY: context.centre.y } : {}),
     pointOn: '',

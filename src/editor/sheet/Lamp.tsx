@@ -1,9 +1,10 @@
 'use client';
 
 import type { Lamp, Point, Sheet } from '@/core';
+import { lampPlace } from '@/core/edit';
 import { depthStage, useEditor } from '../state/store';
 import { brass, panel } from './colours';
-import { lampPlace, pressLamp } from './lamp-press';
+import { pressLamp } from './lamp-press';
 import { toView } from './view';
 
 /** How far from the edge of the view the lamp is kept, CSS pixels. */

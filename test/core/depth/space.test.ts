@@ -115,7 +115,7 @@ describe('outlines in space', () => {
     turned.outline.forEach(({ path }, i) => {
       // Dense places of the true curves.
       const truth = [...cubicsOf(bare.outline[i].path)].flatMap((s) =>
-        Array.from({ length: 65 }, (_, k) => projected(m, cubicPoint(s, k / 64))),
+        Array.from({ length: 1025 }, (_, k) => projected(m, cubicPoint(s, k / 1024))),
       );
       for (const s of cubicsOf(path)) {
         nodes++;
@@ -131,8 +131,8 @@ describe('outlines in space', () => {
         most = Math.max(most, nearest);
       }
     });
-    // Chords of the reference are themselves some thousandths off.
-    expect(most).toBeLessThan(0.02);
+    // Chords of the reference are 1e-5 off.
+    expect(most).toBeLessThan(1e-3);
     const before = bare.outline.reduce((n, { path }) => n + [...cubicsOf(path)].length, 0);
     expect(nodes / before).toBeLessThan(1.6);
   });

@@ -8,14 +8,19 @@ import {
   makeFinish,
   makePart,
   makeSource,
+  makeStep,
   origin,
   type Part,
+  paints,
   renderPixels,
   sceneToSvg,
 } from '@/core';
 import { pickParts } from '@/core/edit';
 import { Painter } from '@/core/raster/painter';
+import { takeShippedFaces } from '../../faces';
 import { designOf } from '../designs';
+
+takeShippedFaces();
 
 const side = 200;
 /** A rectangle of 100 × 100 about the middle of a clear sheet, or another shape of that size. */
@@ -437,5 +442,28 @@ describe('a shadow that one part casts onto another', () => {
     expect(value(self, 90, 100)[0]).toBeGreaterThan(0.98);
     const { faults } = evaluateSheet(onto(cast({ caster: '' })), 's');
     expect(faults).toMatchObject([{ note: true, message: 'Choose the part that casts the shadow.' }]);
+  });
+
+  it('goes round nowhere, however caster and receiver rest on each other', () => {
+    const letters = (id: string, along: string, extra: Partial<Part> = {}) =>
+      makePart(makeSource('lettering', { face: 'anton', text: 'Tarn', size: 40, follows: 'path', along }), {
+        id,
+        name: id,
+        coats: [makeCoat('fill')],
+        ...extra,
+      });
+    const tiled = makeCoat('fill', { paint: { ...paints.pattern.defaults, tile: 'r' } });
+    const casters: Part[] = [
+      // Words along the very part that they cast onto, a pattern of it, a ring about it, and a ring about words along it.
+      letters('c', 'r'),
+      box('c', 60, 100, 20, { coats: [tiled] }),
+      box('c', 60, 100, 20, { steps: [makeStep('radial-repeat', { centreOn: 'r', count: 3 })] }),
+      box('c', 60, 100, 20, { steps: [makeStep('radial-repeat', { centreOn: 'm', count: 3 })] }),
+    ];
+    for (const caster of casters) {
+      const receiver = box('r', 100, 100, 120, { finishes: [cast()] });
+      const d = designOf(side, receiver, caster, letters('m', 'r'));
+      expect(evaluateSheet(d, 's').scene.nodes).toHaveLength(3);
+    }
   });
 });

@@ -1,6 +1,6 @@
-import { identity, type Matrix } from '../../geometry/matrix';
-import { type Bounds, growBounds, joinBounds } from '../../geometry/path';
-import { nodeBounds } from '../../scene/damage';
+import type { Matrix } from '../../geometry/matrix';
+import { type Bounds, growBounds } from '../../geometry/path';
+import { nodesBounds } from '../../scene/damage';
 import type { SceneNode } from '../../scene/types';
 import { num } from './values';
 
@@ -8,7 +8,7 @@ export const matrixText = (m: Matrix): string => `matrix(${m.map(num).join(' ')}
 
 /** Attributes of the box nodes paint within, in their own coordinates and with room for soft edges. */
 export function boxOf(nodes: readonly SceneNode[]): string {
-  const bounds = nodes.map((n) => nodeBounds(n, identity)).reduce(joinBounds, null);
+  const bounds = nodesBounds(nodes);
   return boxText(bounds ? growBounds(bounds, 1) : { x0: 0, y0: 0, x1: 0, y1: 0 });
 }
 

@@ -1,7 +1,7 @@
 import { formatHex } from '../../colour/colour';
 import { invert } from '../../geometry/matrix';
 import { joinBounds } from '../../geometry/path';
-import { nodeBounds } from '../../scene/damage';
+import { nodeBounds, nodesBounds } from '../../scene/damage';
 import type { Filter, FilterNode } from '../../scene/types';
 import { boxText, matrixText } from './boxes';
 import type { NodeWriter } from './target';
@@ -24,7 +24,7 @@ export const writeFilter: NodeWriter<FilterNode> = (target, node, toSheet) => {
   const back = invert(toSheet);
   if (!back) return '';
   const id = target.id('s');
-  const source = node.children.map((c) => nodeBounds(c, toSheet)).reduce(joinBounds, null);
+  const source = nodesBounds(node.children, toSheet);
   const all = joinBounds(source, nodeBounds(node, toSheet)) ?? { x0: 0, y0: 0, x1: 0, y1: 0 };
   const write = primitives[node.filter.kind] as (filter: Filter) => string;
   target.define(
