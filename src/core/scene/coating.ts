@@ -1,5 +1,5 @@
 import { combine } from '../arrange/combine';
-import { type Coat, type Cover, coatArea, coatShape, type PaintContext, paintOf } from '../coat';
+import { type Coat, type Cover, coatArea, coatShape, type PaintContext, paintOf, paints } from '../coat';
 import { parseHex } from '../colour/colour';
 import { sideOf } from '../depth/side';
 import { turnedOf } from '../depth/space-solid';
@@ -178,6 +178,17 @@ const seesThrough = (nodes: readonly SceneNode[]): boolean =>
       (n.paint.kind === 'solid' ? n.paint.colour[3] < 1 : n.paint.stops.some((s) => s.colour[3] < 1)),
   );
 
+const alikeWords = `Front and sides are painted alike: “${paints.lit.label}” tells them apart.`;
+
+/** Whether a coat paints all of a part that is a solid itself, and nothing in it tells its faces apart. */
+const paintsAlike = (c: Coat, outline: Outline): boolean =>
+  c.on &&
+  c.kind === 'fill' &&
+  c.faces === 'all' &&
+  c.run === 'bounds' &&
+  !paintOf(c.paint).sideCover &&
+  outline.some((p) => p.role === 'side');
+
 /** Colours that a gradient has. */
 const stopsIn = (cover: Cover | null): number => (cover && 'stops' in cover ? cover.stops.length : 0);
 
@@ -252,6 +263,7 @@ export function coat(part: Part, outline: Outline, context: PaintedWith): Coated
   for (const { c, bounds } of layers) {
     const fault = c.on && bounds && paintOf(c.paint).fault?.(c.paint, { ...context, bounds });
     if (fault) faults.push({ card: c.id, message: fault, note: true });
+    if (paintsAlike(c, outline)) faults.push({ card: c.id, message: alikeWords, note: true });
   }
   const fading = outline.some((p) => p.opacity !== undefined);
   if (fading && layers.every((l) => l.pieces.length === outline.length)) {

@@ -254,8 +254,8 @@ export function SheetFields() {
         )}
       </Section>
       <MeasureFields />
-      <LampFields sheet={sheet} />
       <GridFields sheet={sheet} />
+      <LampFields sheet={sheet} />
       <GuideFields sheet={sheet} />
       <SnapFields />
     </OwnerContext>

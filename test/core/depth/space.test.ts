@@ -356,6 +356,15 @@ describe('solids in space', () => {
     expect(faults).toMatchObject([{ message: expect.stringMatching(/the eye stands inside it/) }]);
   });
 
+  it('say where one paint covers front and sides alike', () => {
+    const notes = (coat: ReturnType<typeof lit>) =>
+      evaluateSheet(designOf(400, cubeWith([coat])), 's').faults.map((f) => f.message);
+    expect(notes(solid('#9a6b1f'))).toEqual([
+      'Front and sides are painted alike: “By the light” tells them apart.',
+    ]);
+    expect([notes(lit()), notes({ ...solid('#9a6b1f'), faces: 'front' })]).toEqual([[], []]);
+  });
+
   it('are painted face by face where a coat covers some of them', () => {
     const covered = (faces: 'front' | 'sides' | 'back') => {
       const { coats } = evaluatePart({ parts: {} }, cubeWith([lit({ id: 'c', faces })]));
