@@ -1,3 +1,4 @@
+import { squaredToChord } from './chord';
 import type { NearestEdge } from './nearest';
 import type { RimOutline } from './outline';
 
@@ -69,14 +70,7 @@ export class Blocks {
     const { stack, far } = this;
     let nearest = Number.POSITIVE_INFINITY;
     for (let k = from; k < to; k++) {
-      const c = 5 * stack[k];
-      const ex = mx - chords[c];
-      const ey = my - chords[c + 1];
-      let s = (ex * chords[c + 2] + ey * chords[c + 3]) * chords[c + 4];
-      s = s < 0 ? 0 : s > 1 ? 1 : s;
-      const fx = ex - chords[c + 2] * s;
-      const fy = ey - chords[c + 3] * s;
-      const d = fx * fx + fy * fy;
+      const d = squaredToChord(chords, 5 * stack[k], mx, my);
       far[k - from] = d;
       if (d < nearest) nearest = d;
     }

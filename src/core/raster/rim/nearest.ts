@@ -1,3 +1,4 @@
+import { alongChord, squaredToChord } from './chord';
 import { directionAt, type RimOutline } from './outline';
 
 /** Rounds of Newton's method for the foot of a point on a curve. */
@@ -24,22 +25,14 @@ export class NearestEdge {
     const { chords, after, before, node, turn } = this.outline;
     let nearest = Number.POSITIVE_INFINITY;
     let at = -1;
-    let share = 0;
     for (let k = from; k < to; k++) {
-      const c = 5 * list[k];
-      const ex = x - chords[c];
-      const ey = y - chords[c + 1];
-      let s = (ex * chords[c + 2] + ey * chords[c + 3]) * chords[c + 4];
-      s = s < 0 ? 0 : s > 1 ? 1 : s;
-      const fx = ex - chords[c + 2] * s;
-      const fy = ey - chords[c + 3] * s;
-      const d = fx * fx + fy * fy;
+      const d = squaredToChord(chords, 5 * list[k], x, y);
       if (d < nearest) {
         nearest = d;
         at = list[k];
-        share = s;
       }
     }
+    const share = Math.min(1, Math.max(0, alongChord(chords, 5 * at, x, y)));
     const past = this.foot(at, share, x, y);
     let corner = false;
     if (past !== 0) {
@@ -74,13 +67,11 @@ export class NearestEdge {
     const of = curve[i];
     const c = 5 * i;
     if (of < 0) {
-      const ex = x - chords[c];
-      const ey = y - chords[c + 1];
-      let s = (ex * chords[c + 2] + ey * chords[c + 3]) * chords[c + 4];
-      const past = s < 0 ? -1 : s > 1 ? 1 : 0;
-      s = past < 0 ? 0 : past > 0 ? 1 : s;
-      this.rx = ex - chords[c + 2] * s;
-      this.ry = ey - chords[c + 3] * s;
+      const along = alongChord(chords, c, x, y);
+      const past = along < 0 ? -1 : along > 1 ? 1 : 0;
+      const s = past < 0 ? 0 : past > 0 ? 1 : along;
+      this.rx = x - chords[c] - chords[c + 2] * s;
+      this.ry = y - chords[c + 1] - chords[c + 3] * s;
       this.nx = -chords[c + 3];
       this.ny = chords[c + 2];
       return past;
