@@ -45,7 +45,7 @@ function values(f: Field): string {
 
 function conditions(f: Field): string {
   return [
-    f.onlyIf && `Means something only where ${code(f.onlyIf.name)} is ${code(f.onlyIf.is)}.`,
+    f.onlyIf && `Means something only where ${code(f.onlyIf.name)} is ${[f.onlyIf.is].flat().map(code).join(' or ')}.`,
     f.unless && `Means nothing where ${code(f.unless.name)} is ${code(f.unless.is)}.`,
     f.absent !== undefined && `Left out: ${code(f.absent)}.`,
   ]

@@ -173,6 +173,17 @@ const depths: Readonly<Record<string, Design>> = {
       makeFinish('glow', { colour: '#b0513f', blend: 'multiply' }),
     ],
   }),
+  'blurs along a direction, about a place and toward the edge': shown(
+    makePart(makeSource('star', {}), {
+      place: { ...origin, x: 400, y: 380, scaleX: 2, scaleY: 1.6, turn: 20 },
+      coats: [front],
+      finishes: [
+        makeFinish('blur', { way: 'edge', softness: 20, reach: 30 }),
+        makeFinish('blur', { way: 'around', turn: 10 }),
+        makeFinish('blur', { way: 'along', softness: 30, direction: 40 }),
+      ],
+    }),
+  ),
   'a shadow into it, an edge light, and one left out beneath': star({
     coats: [front],
     finishes: [

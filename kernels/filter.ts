@@ -148,6 +148,41 @@ export function layColours(
   }
 }
 
+/**
+ * Adds colours of one plane, read at moved places between its samples and times a weight, to another. Both planes know which
+ * pixel of the picture their corner is, (toX, toY) and (fromX, fromY); the pixel at (x, y) reads the place
+ * (a·x + c·y + e, b·x + d·y + f), pixels being told by their middles. Places outside the plane read nothing.
+ */
+export function addMoved(
+  to: usize, toStride: i32, toX: i32, toY: i32, w: i32, h: i32, from: usize, fromStride: i32, fromX: i32, fromY: i32,
+  fromW: i32, fromH: i32, a: f64, b: f64, c: f64, d: f64, e: f64, f: f64, weight: f32,
+): void {
+  for (let y = 0; y < h; y++) {
+    const py = <f64>(toY + y) + 0.5;
+    let q = to + (<usize>(y * toStride) << 4);
+    for (let x = 0; x < w; x++, q += 16) {
+      const px = <f64>(toX + x) + 0.5;
+      const u = a * px + c * py + e - 0.5;
+      const v = b * px + d * py + f - 0.5;
+      const i = Math.floor(u);
+      const j = Math.floor(v);
+      const column = <i32>i - fromX;
+      const row = <i32>j - fromY;
+      if (column < 0 || row < 0 || column + 1 >= fromW || row + 1 >= fromH) continue;
+      const s = <f32>(u - i);
+      const t = <f32>(v - j);
+      const p = from + (<usize>(row * fromStride + column) << 4);
+      const under = p + (<usize>fromStride << 4);
+      const above = weight * (1 - t);
+      const below = weight * t;
+      let sum = f32x4.add(f32x4.mul(v128.load(p), f32x4.splat(above * (1 - s))), f32x4.mul(v128.load(p, 16), f32x4.splat(above * s)));
+      sum = f32x4.add(sum, f32x4.mul(v128.load(under), f32x4.splat(below * (1 - s))));
+      sum = f32x4.add(sum, f32x4.mul(v128.load(under, 16), f32x4.splat(below * s)));
+      v128.store(q, f32x4.add(v128.load(q), sum));
+    }
+  }
+}
+
 /** One premultiplied colour as straight-alpha RGBA bytes. */
 function bytesOf(c: v128): u32 {
   const a = f32x4.extract_lane(c, 3);

@@ -1,9 +1,10 @@
 import { homographyOf } from '../geometry/homography';
 import { identity, multiply } from '../geometry/matrix';
 import { type Bounds, boundsMiddle, pathBounds, transformBounds } from '../geometry/path';
-import { nodeBounds } from '../scene/damage';
+import { nodeBounds, nodesBounds } from '../scene/damage';
 import { receding } from '../scene/receding';
 import type { SceneNode, ScenePaint } from '../scene/types';
+import { bendFilter } from './bend-filter';
 import { type Bend, bendPath } from './bend-path';
 import { after, type PlaneMap, straightAt } from './map';
 
@@ -38,7 +39,11 @@ const benders: {
       ...(mask ? { mask: { ...mask, children: bendNodes(mask.children, bend) } } : {}),
     };
   },
-  filter: (node, bend) => ({ ...node, children: bendNodes(node.children, bend) }),
+  filter: (node, bend) => ({
+    ...node,
+    filter: bendFilter(node.filter, bend, nodesBounds(node.children)),
+    children: bendNodes(node.children, bend),
+  }),
   // Control points carry the surface along.
   mesh(node, { map }) {
     const points = new Float64Array(node.points.length);

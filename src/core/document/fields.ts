@@ -26,8 +26,8 @@ export interface Field {
   readonly options?: Choices;
   /** Set where it is one coordinate of a place, kept in the part's own coordinates and told in the sheet's. */
   readonly axis?: 'x' | 'y';
-  /** The value another field must have for this one to mean anything. */
-  readonly onlyIf?: { readonly name: string; readonly is: FieldValue };
+  /** The value another field must have for this one to mean anything, or those of which it must have one. */
+  readonly onlyIf?: { readonly name: string; readonly is: FieldValue | readonly string[] };
   /** The value another field must not have. */
   readonly unless?: { readonly name: string; readonly is: FieldValue };
   /** What documents mean that were written before there was this field. */
@@ -168,8 +168,8 @@ export const sibling = (name: string, label: string, about: string): Field => ({
   type: 'part',
 });
 
-/** A field that means something only while another has a value. */
-export const onlyIf = (name: string, is: FieldValue, field: Field): Field => ({
+/** A field that means something only while another has a value, or one of several. */
+export const onlyIf = (name: string, is: FieldValue | readonly string[], field: Field): Field => ({
   ...field,
   onlyIf: { name, is },
 });
@@ -184,7 +184,9 @@ export const unless = (name: string, is: FieldValue, field: Field): Field => ({
 export const isMeant = (
   { onlyIf: need, unless: bar }: Field,
   params: Readonly<Record<string, unknown>>,
-): boolean => (!need || params[need.name] === need.is) && (!bar || params[bar.name] !== bar.is);
+): boolean =>
+  (!need || (Array.isArray(need.is) ? need.is.includes(params[need.name]) : params[need.name] === need.is)) &&
+  (!bar || params[bar.name] !== bar.is);
 
 /** A field that came later: documents without it mean `absent`. */
 export const later = (field: Field, absent: FieldValue): Field => ({ ...field, absent });

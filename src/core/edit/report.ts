@@ -5,6 +5,7 @@ import type { Handle } from '../document/handles';
 import { remembered } from '../document/record';
 import type { Design, Part } from '../document/types';
 import { finishes } from '../finish';
+import { finishGrips } from '../finish/grips';
 import { segmentsIn } from '../geometry/count';
 import { applyTo, identity, type Matrix, sameMatrix } from '../geometry/matrix';
 import {
@@ -182,10 +183,10 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
   }
   if (card.list === 'finishes') {
     const finish = part.finishes.find((c) => c.id === card.id);
-    const ground = evaluatePart(design, part).finishBounds.get(card.id);
-    const grips = finish && ground && finishes[finish.kind].paintHandles?.(finish.params, ground);
-    if (grips) return grips.map((h) => place(h, card, m));
-    const handles = (finish && finishes[finish.kind].handles?.(finish.params)) ?? [];
+    if (!finish) return [];
+    const bounds = evaluatePart(design, part).finishBounds.get(card.id) ?? null;
+    const { handles, ground } = finishGrips(finishes[finish.kind], finish.params, bounds);
+    if (ground) return handles.map((h) => place(h, card, m));
     const at = applyTo(m, anchorOf(design, part));
     return handles.map((h) => place(h, card, [1, 0, 0, 1, at.x, at.y]));
   }

@@ -40,8 +40,8 @@ export interface FinishDefinition<P extends object> extends Described, Referring
   remedy?(params: P): { readonly label: string; readonly params: Partial<P> } | null;
   handles?(params: P): Handle[];
   drag?(params: P, handle: string, to: Point): DragResult<P>;
-  /** Grips that lie on the bounds of what is painted, in the part's own coordinates, in place of the above. */
-  paintHandles?(params: P, bounds: Bounds): Handle[];
+  /** Grips that lie on the bounds of what is painted, in the part's own coordinates; null for those above. */
+  paintHandles?(params: P, bounds: Bounds): Handle[] | null;
   /** Lines that show how it lies, in the same coordinates. */
   paintLines?(params: P, bounds: Bounds): Path | null;
   paintDrag?(params: P, handle: string, to: Point, bounds: Bounds): DragResult<P>;

@@ -224,3 +224,21 @@ export const growBounds = (b: Bounds, by: number): Bounds => ({
   x1: b.x1 + by,
   y1: b.y1 + by,
 });
+
+export const shiftBounds = (b: Bounds, dx: number, dy: number): Bounds => ({
+  x0: b.x0 + dx,
+  y0: b.y0 + dy,
+  x1: b.x1 + dx,
+  y1: b.y1 + dy,
+});
+
+/** What two bounds share, or null where that is nothing. */
+export function meetBounds(a: Bounds, b: Bounds): Bounds | null {
+  const met = {
+    x0: Math.max(a.x0, b.x0),
+    y0: Math.max(a.y0, b.y0),
+    x1: Math.min(a.x1, b.x1),
+    y1: Math.min(a.y1, b.y1),
+  };
+  return met.x1 > met.x0 && met.y1 > met.y0 ? met : null;
+}

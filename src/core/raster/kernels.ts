@@ -84,6 +84,27 @@ export interface Kernels {
     taps: number,
     count: number,
   ): void;
+  addMoved(
+    to: number,
+    toStride: number,
+    toX: number,
+    toY: number,
+    w: number,
+    h: number,
+    from: number,
+    fromStride: number,
+    fromX: number,
+    fromY: number,
+    fromW: number,
+    fromH: number,
+    a: number,
+    b: number,
+    c: number,
+    d: number,
+    e: number,
+    f: number,
+    weight: number,
+  ): void;
   layPlane(...onto: [...Laid, r: number, g: number, b: number, a: number, blend: number]): void;
   layColours(...onto: [...Laid, opacity: number, blend: number]): void;
   toBytes(layer: number, w: number, h: number, out: number): void;

@@ -99,7 +99,49 @@ export interface BlurFilter {
   readonly sigma: number;
 }
 
-export type Filter = ShadowFilter | BlurFilter;
+/** What it is given, blurred along a direction alone; all of it goes along with the node. */
+export interface AlongFilter {
+  readonly kind: 'along';
+  /** One standard deviation of the Gaussian, in the node's coordinates. */
+  readonly dx: number;
+  readonly dy: number;
+}
+
+/** What it is given, blurred around a place. */
+export interface AroundFilter {
+  readonly kind: 'around';
+  /** The place, in the node's coordinates. */
+  readonly x: number;
+  readonly y: number;
+  /** Standard deviation of the Gaussian, radians. */
+  readonly sigma: number;
+}
+
+/** What it is given, blurred away from a place and toward it. */
+export interface AwayFilter {
+  readonly kind: 'away';
+  /** The place, in the node's coordinates. */
+  readonly x: number;
+  readonly y: number;
+  /** Standard deviation of the natural logarithm of the distance. */
+  readonly sigma: number;
+}
+
+/** Blurs that run along the lines on which a motion of the plane carries places. */
+export type FlowFilter = AlongFilter | AroundFilter | AwayFilter;
+
+/** What it is given, sharp in the middle of a shape and softer toward its edge; beyond it all is as soft as at the edge. */
+export interface EdgeBlurFilter {
+  readonly kind: 'edge-blur';
+  /** A clean path in the node's coordinates. */
+  readonly path: Path;
+  /** Standard deviation of the Gaussian at the edge and beyond, sheet units whatever turns the part. */
+  readonly sigma: number;
+  /** How far in from the edge it is sharp, likewise. */
+  readonly reach: number;
+}
+
+export type Filter = ShadowFilter | BlurFilter | FlowFilter | EdgeBlurFilter;
 
 /** What a filter makes of the colours that its children come to together; lengths are sheet units whatever turns the part. */
 export interface FilterNode {

@@ -313,6 +313,40 @@ describe('grain and blur', () => {
     expect(most).toBeLessThanOrEqual(2);
   });
 
+  it('a blur runs along a direction that turns with the part, and is picked by the part alone', () => {
+    const soft = shape([makeFinish('blur', { way: 'along', softness: 40, direction: 0 })], {
+      place: { ...origin, x: 100, y: 100, turn: 90 },
+    });
+    const at = pixels(soft);
+    expect(at(100, 50)[3]).toBeCloseTo(0.5, 1);
+    expect([at(48, 100)[3], at(51, 100)[3]]).toEqual([0, expect.closeTo(2 * half(50, 20) - 1, 3)]);
+    expect(pickParts(designWith(soft), 's', null, { x: 100, y: 45 }, 0)).toEqual([]);
+    const { paintDrag } = finishes.blur;
+    const bounds = { x0: 0, y0: 0, x1: 100, y1: 100 };
+    expect(paintDrag?.(soft.finishes[0].params, 'amount', { x: 50, y: 80 }, bounds)?.params).toMatchObject({
+      softness: 30,
+      direction: 90,
+    });
+  });
+
+  it('a blur more toward the edge follows the outline under a bend, one about a place its place', () => {
+    const bent = (params: Record<string, unknown>, at: { x: number; y: number }) => {
+      const d = designWith(
+        shape([makeFinish('blur', params), makeFinish('turn-painted', { tilt: 0, swing: 0, roll: 90 })]),
+      );
+      const painter = new Painter();
+      painter.drawTile(evaluate(d, 's'), [1, 0, 0, 1, 0, 0], 0, 0, side, side);
+      return painter.pixels()[4 * (256 * at.y + at.x) + 3];
+    };
+    // A quarter of a turn takes the square onto itself: it is as soft there as it was.
+    expect(bent({ way: 'edge', softness: 16, reach: 30 }, { x: 100, y: 50 })).toBeCloseTo(0.5, 1);
+    expect(bent({ way: 'edge', softness: 16, reach: 30 }, { x: 100, y: 85 })).toBeCloseTo(1, 4);
+    // Away from the middle of the left edge, which comes to lie on top.
+    const away = { way: 'away', stretch: 0.4, centreX: 0, centreY: 0.5 };
+    expect(bent(away, { x: 100, y: 51 })).toBeCloseTo(1, 2);
+    expect(bent(away, { x: 100, y: 148 })).toBeLessThan(0.6);
+  });
+
   it('a blur that is kept within shows nothing beyond the outline', () => {
     const at = pixels(shape([makeFinish('blur', { softness: 20, within: true })], {}, '#000000', 'ellipse'));
     expect(at(100, 46)[3]).toBe(0);
@@ -362,6 +396,10 @@ describe('light and shade', () => {
       sceneToSvg(evaluate(designWith(shape(kinds.map((k) => makeFinish(k)))), 's'), 'x', false);
     expect(svg(['glow', 'edge-light', 'sheen', 'floor-shadow', 'blur'])).not.toContain('<image');
     expect(svg(['grain'])).toContain('<image');
+    const blurs = (way: string) =>
+      sceneToSvg(evaluate(designWith(shape([makeFinish('blur', { way })])), 's'), 'x', false);
+    expect(blurs('along')).toMatch(/<feGaussianBlur stdDeviation="12 0"/);
+    for (const way of ['around', 'away', 'edge']) expect(blurs(way)).toContain('<image');
   });
 });
 

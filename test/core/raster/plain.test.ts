@@ -210,6 +210,19 @@ describe('every compiled kernel has the bits of its plain twin', () => {
       });
   });
 
+  it('colours added from moved places', () => {
+    agree((k) => {
+      scatter(k, 0, 21, () => 0);
+      k.flattenLayer(0);
+      const [from, to] = [1 << 20, 2 << 20].map((a) => k.input() + a);
+      k.coloursToPlane(0, from, 50, 48, 48);
+      new Float32Array(k.memory.buffer, to, 4 * 40 * 40).fill(0.01);
+      k.addMoved(to, 40, 3, -2, 38, 36, from, 50, 5, 7, 48, 48, 1, 0, 0, 1, 6.25, 9.5, 0.3);
+      k.addMoved(to, 40, 3, -2, 38, 36, from, 50, 5, 7, 48, 48, 0.9, 0.3, -0.3, 1.1, 9, 4, 0.4);
+      return new Float32Array(k.memory.buffer, to, 4 * 40 * 36).slice();
+    });
+  });
+
   it('bytes of straight alpha', () => {
     agree((k) => {
       scatter(k, 0, 17, () => 0);

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { combine } from '@/core/arrange/combine';
 import type { Rgba } from '@/core/colour/colour';
 import { rotation, translation } from '@/core/geometry/matrix';
-import { transformPath } from '@/core/geometry/path';
+import { pathOf, polygonContour, transformPath } from '@/core/geometry/path';
 import { blurResolution } from '@/core/raster/filter/gaussian';
 import { makeKernels } from '@/core/raster/kernels';
 import { Painter } from '@/core/raster/painter';
@@ -254,6 +254,7 @@ describe('filters', () => {
       colour: [1, 1, 1, 1],
     }),
     (sigma) => ({ filter: { kind: 'blur', sigma }, colour: [0.9, 0.5, 0.1, 0.8] }),
+    (sigma) => ({ filter: { kind: 'along', dx: sigma, dy: 0 }, colour: [0.9, 0.5, 0.1, 0.8] }),
   ];
   const sigmas = [0.5, 0.8, 1, 1.7, 3, 5, 8, 9.3, 16, 30, 55, 80];
 
@@ -278,7 +279,8 @@ describe('filters', () => {
           worst = Math.max(worst, Math.abs(px[4 * (200 + x) + k] - truth));
         }
       }
-      expect(worst * 255).toBeLessThan(0.5);
+      // Blurs along lines are sampled pixel by pixel, which tells where they are hardly one wide.
+      expect(worst * 255).toBeLessThan(filter.kind === 'along' && sigma < 1.5 ? 8 : 0.5);
     },
   );
 
@@ -294,21 +296,148 @@ describe('filters', () => {
     expect(rms(twice, once) * 255).toBeLessThan(0.2);
   });
 
-  it.each([0.3, 1.2, 4, 21])('give the same bits however the picture is cut: a blur of %s', (sigma) => {
-    const parts = [
-      shape(regular(5, 60, 60, 40), solid(0.9, 0.3, 0.1)),
-      shape(circle(150, 66, 24), gradient, { opacity: 0.7 }),
-    ];
+  const cut: readonly Filter[] = [
+    ...[0.3, 1.2, 4, 21].map((sigma): Filter => ({ kind: 'blur', sigma })),
+    { kind: 'along', dx: 3, dy: 2 },
+    { kind: 'along', dx: -30, dy: 55 },
+    { kind: 'around', x: 40, y: 60, sigma: 0.3 },
+    { kind: 'away', x: 150, y: 66, sigma: 0.2 },
+    { kind: 'edge-blur', path: regular(5, 60, 60, 40), sigma: 7, reach: 20 },
+  ];
+  it.each(cut.map((f) => [JSON.stringify(f), f] as const))(
+    'give the same bits however the picture is cut: %s',
+    (_, filter) => {
+      const parts = [
+        shape(regular(5, 60, 60, 40), solid(0.9, 0.3, 0.1)),
+        shape(circle(150, 66, 24), gradient, { opacity: 0.7 }),
+      ];
+      const s = scene(
+        [shape(circle(100, 100, 70), solid(0.2, 0.4, 0.3)), filtered(filter, parts, 'multiply')],
+        210,
+        150,
+      );
+      const whole = draw(s, 1.13);
+      for (const tile of [100, 37]) expectSame(draw(s, 1.13, tile), whole);
+    },
+  );
+
+  it('around a place, an edge toward it fades by the angle alone, and circles about it stay sharp', () => {
+    // A half disc that is cut at the angles 0 and π; far from the cuts' other sides only one is near.
+    const sigma = 0.2;
+    const half = pathOf([
+      polygonContour(
+        [...Array.from({ length: 721 }, (_, i) => i / 720)].map((t) => ({
+          x: 100 + 90 * Math.cos(Math.PI * t),
+          y: 100 + 90 * Math.sin(Math.PI * t),
+        })),
+      ),
+    ]);
+    const px = draw(
+      scene(
+        [filtered({ kind: 'around', x: 100, y: 100, sigma }, [shape(half, solid(0.9, 0.5, 0.1))])],
+        200,
+        200,
+        null,
+      ),
+    );
+    let worst = 0;
+    for (let y = 0; y < 200; y++)
+      for (let x = 110; x < 200; x++) {
+        const [dx, dy] = [x + 0.5 - 100, y + 0.5 - 100];
+        const r = Math.hypot(dx, dy);
+        if (r < 20 || r > 86) continue;
+        const share = 0.5 * (1 + erf(Math.atan2(dy, dx) / (sigma * Math.SQRT2)));
+        worst = Math.max(worst, Math.abs(px[4 * (200 * y + x) + 3] - share));
+      }
+    expect(worst * 255).toBeLessThan(2);
+    const alphas = (y: number) => px[4 * (200 * y + 100) + 3];
+    expect([alphas(187), alphas(192)]).toEqual([expect.closeTo(1, 3), 0]);
+  });
+
+  it('away from a place, an edge across fades by the logarithm of its distance', () => {
+    const sigma = 0.15;
     const s = scene(
       [
-        shape(circle(100, 100, 70), solid(0.2, 0.4, 0.3)),
-        filtered({ kind: 'blur', sigma }, parts, 'multiply'),
+        filtered({ kind: 'away', x: 0, y: 100, sigma }, [
+          shape(rect(60.3, -900, 2000, 2000), solid(1, 1, 1)),
+        ]),
       ],
-      210,
-      150,
+      200,
+      200,
+      null,
     );
-    const whole = draw(s, 1.13);
-    for (const tile of [100, 37]) expectSame(draw(s, 1.13, tile), whole);
+    const px = draw(s);
+    let worst = 0;
+    for (let x = 20; x < 150; x++) {
+      const share = 0.5 * (1 + erf(Math.log((x + 0.5) / 60.3) / (sigma * Math.SQRT2)));
+      worst = Math.max(worst, Math.abs(px[4 * (200 * 100 + x) + 3] - share));
+    }
+    expect(worst * 255).toBeLessThan(1);
+  });
+
+  it('along a direction edges that run that way stay sharp, and the shape goes along when it is turned', () => {
+    const bar = [shape(rect(60, 95, 80, 10), solid(0.2, 0.4, 0.9))];
+    const blurredBar: SceneNode = filtered({ kind: 'along', dx: 16, dy: 0 }, bar);
+    const level = draw(scene([blurredBar], 200, 200, null));
+    const column = [94, 95, 104, 105].map((y) => level[4 * (200 * y + 100) + 3]);
+    expect(column[0]).toBe(0);
+    expect(column[1]).toBeGreaterThan(0.95);
+    expect([column[3], column[2]]).toEqual([column[0], column[1]]);
+    const upright = draw(scene([group([blurredBar], { matrix: [0, 1, -1, 0, 200, 0] })], 200, 200, null));
+    for (let y = 0; y < 200; y += 7)
+      for (let x = 0; x < 200; x += 3)
+        expect(upright[4 * (200 * y + x) + 3]).toBeCloseTo(level[4 * (200 * (199 - x) + y) + 3], 4);
+    // Aslant what is softened across comes from reading between pixels, which is less than one of them.
+    const aslant = draw(
+      scene(
+        [
+          filtered(
+            { kind: 'along', dx: 12, dy: 12 },
+            [shape(transformPath(rect(-40, -5, 80, 10), rotation(45, 0, 0)), solid(1, 1, 1))].map((n) =>
+              group([n], { matrix: translation(100, 100) }),
+            ),
+          ),
+        ],
+        200,
+        200,
+        null,
+      ),
+    );
+    const across = (d: number) => aslant[4 * (200 * (100 - d) + 100 + d) + 3];
+    expect(across(2)).toBeGreaterThan(0.93);
+    expect(across(5)).toBeLessThan(0.05);
+  });
+
+  it('toward the edge of a disc it is softer the nearer the edge, alike all round, and sharp in the middle', () => {
+    const disc = circle(100, 100, 60);
+    const stripes = Array.from({ length: 12 }, (_, i) =>
+      shape(rect(40 + 10 * i, 40, 5, 120), solid(0, 0, 0)),
+    );
+    const soft = (children: readonly SceneNode[]) =>
+      draw(
+        scene([filtered({ kind: 'edge-blur', path: disc, sigma: 6, reach: 30 }, children)], 200, 200, null),
+      );
+    const px = soft([shape(disc, solid(1, 0.5, 0))]);
+    const alpha = (x: number, y: number) => px[4 * (200 * y + x) + 3];
+    for (let y = 0; y < 100; y += 3)
+      for (let x = 0; x < 100; x += 3) {
+        const four = [alpha(x, y), alpha(199 - x, y), alpha(x, 199 - y), alpha(y, x)];
+        for (const a of four) expect(Math.abs(a - four[0])).toBeLessThan(5e-4);
+      }
+    // At the edge and beyond it is the Gaussian of the softest; it falls all the way.
+    const whole = draw(
+      scene([filtered({ kind: 'blur', sigma: 6 }, [shape(disc, solid(1, 0.5, 0))])], 200, 200, null),
+    );
+    for (let x = 165; x < 180; x++) expect(alpha(x, 100)).toBeCloseTo(whole[4 * (200 * 100 + x) + 3], 4);
+    for (let x = 100; x < 180; x++) expect(alpha(x + 1, 100)).toBeLessThanOrEqual(alpha(x, 100) + 1e-4);
+    const lined = soft([group(stripes, { clip: disc })]);
+    const contrast = (x: number) => {
+      const all = Array.from({ length: 10 }, (_, i) => lined[4 * (200 * 100 + x + i) + 3]);
+      return Math.max(...all) - Math.min(...all);
+    };
+    expect(contrast(95)).toBeCloseTo(1, 5);
+    expect(contrast(138)).toBeLessThan(contrast(125));
+    expect(contrast(145)).toBeLessThan(0.35);
   });
 
   it('are shifted in sheet units whatever turns the part, and bounded by nothing but their reach', () => {

@@ -4,6 +4,7 @@ import { type Field, keptWithin } from '../../document/fields';
 import type { DragResult, Handle } from '../../document/handles';
 import type { Design, Part } from '../../document/types';
 import { finishes } from '../../finish';
+import { finishGrips } from '../../finish/grips';
 import { applyTo, invert, type Matrix, placeMatrix, rotation } from '../../geometry/matrix';
 import { type Bounds, boundsMiddle } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
@@ -28,6 +29,8 @@ import { type CardRef, type GestureOf, type GestureResult, numberText } from './
 interface GripCard {
   readonly fields: readonly Field[];
   readonly handles: readonly Handle[];
+  /** Whether they lie about the part's middle, in sheet units. */
+  readonly aboutMiddle?: boolean;
   drag(handle: string, to: Point): DragResult<object> | undefined;
   /** What one typed number means for a handle, where its kind says so. */
   typed?(handle: string, value: number): object | null | undefined;
@@ -103,11 +106,12 @@ function finishCard(design: Design, part: Part, id: string): GripCard | null {
   const card = part.finishes.find((c) => c.id === id);
   if (!card) return null;
   const definition = finishes[card.kind];
-  const ground = evaluatePart(design, part).finishBounds.get(id);
+  const bounds = evaluatePart(design, part).finishBounds.get(id) ?? null;
+  const { handles, ground } = finishGrips(definition, card.params, bounds);
   return {
     fields: definition.fields,
-    handles:
-      (ground ? definition.paintHandles?.(card.params, ground) : definition.handles?.(card.params)) ?? [],
+    handles,
+    aboutMiddle: !ground,
     drag: (handle, to) =>
       ground
         ? definition.paintDrag?.(card.params, handle, to, ground)
@@ -242,7 +246,7 @@ export function dragHandle(
   const through = card.list === 'source' ? throughSteps(part, evaluatePart(design, part)) : null;
   const gripped = through && gripCard?.handles.find((h) => h.id === handle);
   if (through && gripped) at = backThrough(through, at, gripped);
-  if (card.list === 'finishes' && !evaluatePart(design, part).finishBounds.has(card.id)) {
+  if (gripCard?.aboutMiddle) {
     // Shadows fall on the sheet: their handles stand about the part's anchor, in sheet units.
     const centre = applyTo(world, anchorOf(design, part));
     at = { x: p.x - centre.x, y: p.y - centre.y };

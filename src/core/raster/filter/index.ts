@@ -3,11 +3,17 @@ import type { Filter, FilterNode } from '../../scene/types';
 import type { Target } from '../target';
 import { drawBlur } from './blur';
 import type { FilterDrawer } from './definition';
+import { drawEdgeBlur } from './edge-blur';
+import { drawFlow } from './flow';
 import { drawShadow } from './shadow';
 
 const all: { readonly [K in Filter['kind']]: FilterDrawer<Extract<Filter, { kind: K }>> } = {
   shadow: drawShadow,
   blur: drawBlur,
+  along: drawFlow,
+  around: drawFlow,
+  away: drawFlow,
+  'edge-blur': drawEdgeBlur,
 };
 
 /** Draws what a node's filter makes of its children onto a layer of the tile at hand. */

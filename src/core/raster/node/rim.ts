@@ -1,21 +1,12 @@
 import { knownBounds } from '../../geometry/known-bounds';
-import { type Matrix, sameMatrix } from '../../geometry/matrix';
+import type { Matrix } from '../../geometry/matrix';
 import { type Bounds, growBounds, type Path, transformBounds } from '../../geometry/path';
 import { rimReach } from '../../scene/node/rim';
 import type { Rim, RimNode } from '../../scene/types';
-import { type RimOutline, rimOutline } from '../rim/outline';
+import { framed } from '../framed';
+import { outlineUnder } from '../rim/outline';
 import { type RimShades, shadeRim } from '../rim/shade';
-import { modeNumber, type NodeDrawer, type Target } from '../target';
-
-const outlines = new WeakMap<Path, { readonly matrix: Matrix; readonly made: RimOutline }>();
-
-function outlineOf(path: Path, matrix: Matrix): RimOutline {
-  const known = outlines.get(path);
-  if (known && sameMatrix(known.matrix, matrix)) return known.made;
-  const made = rimOutline(path, matrix);
-  outlines.set(path, { matrix, made });
-  return made;
-}
+import type { NodeDrawer, Target } from '../target';
 
 /** What each painter worked out last: the lights and the shades of a rim are drawn one after the other. */
 const last = new WeakMap<Target, { readonly key: string; readonly path: Path; readonly shades: RimShades }>();
@@ -25,7 +16,7 @@ function shadesOf(target: Target, rim: Rim, matrix: Matrix, area: Bounds): RimSh
   const key = JSON.stringify([rest, matrix, area, target.scale]);
   const known = last.get(target);
   if (known?.path === path && known.key === key) return known.shades;
-  const shades = shadeRim(rim, outlineOf(path, matrix), area, target.scale);
+  const shades = shadeRim(rim, outlineUnder(path, matrix), area, target.scale);
   last.set(target, { key, path, shades });
   return shades;
 }
@@ -53,43 +44,25 @@ function reachedBy(target: Target, rim: Rim, matrix: Matrix): Bounds | null {
 function draw(target: Target, node: RimNode, matrix: Matrix, layer: number): void {
   const area = reachedBy(target, node.rim, matrix);
   if (!area) return;
-  const { kernels } = target;
   const shades = shadesOf(target, node.rim, matrix, area);
   const [wide, high] = [area.x1 - area.x0, area.y1 - area.y0];
-  // The kernels read one sample before and two beyond each.
-  const stride = wide + 4;
-  const plane = target.planeAddress(0);
-  const colours = new Float32Array(kernels.memory.buffer, plane, 4 * stride * (high + 4));
-  colours.fill(0);
+  const frame = framed(target, area);
+  const { colours } = frame;
   const [r, g, b, a] = node.colour;
   const tone = node.tone === 'light' ? 0 : 1;
-  for (let y = 0; y < high; y++)
+  for (let y = 0; y < high; y++) {
+    const row = frame.rowAt(y);
     for (let x = 0; x < wide; x++) {
       const v = shades[2 * (y * wide + x) + tone] * a;
       if (v <= 0) continue;
-      const at = 4 * ((y + 1) * stride + x + 1);
+      const at = row + 4 * x;
       colours[at] = r * v;
       colours[at + 1] = g * v;
       colours[at + 2] = b * v;
       colours[at + 3] = v;
     }
-  const scratch = plane + 16 * stride * (high + 4);
-  const [left, top] = [area.x0 - target.area.x0, area.y0 - target.area.y0];
-  kernels.layColours(
-    layer,
-    left,
-    top,
-    left + wide,
-    top + high,
-    plane,
-    stride,
-    1 - left,
-    1 - top,
-    1,
-    scratch,
-    node.opacity,
-    modeNumber(node.blend),
-  );
+  }
+  frame.lay(layer, node);
 }
 
 export const rimDrawer: NodeDrawer<RimNode> = {

@@ -1,5 +1,5 @@
 import { cubicPoint, cubicTangent, isLine } from '../../geometry/cubic';
-import { determinant, type Matrix } from '../../geometry/matrix';
+import { determinant, type Matrix, sameMatrix } from '../../geometry/matrix';
 import { type Path, segmentAt, segmentCount, transformPath } from '../../geometry/path';
 
 /** How far a chord may lie from its curve, pixels: chords only find the nearest stretch, the curve itself gives the distance. */
@@ -86,6 +86,17 @@ export function rimOutline(path: Path, matrix: Matrix): RimOutline {
       out.node[2 * i + 1] = ay + by;
     }
   return out;
+}
+
+const outlines = new WeakMap<Path, { readonly matrix: Matrix; readonly made: RimOutline }>();
+
+/** The same, remembered of each path for the matrix it was last asked for with. */
+export function outlineUnder(path: Path, matrix: Matrix): RimOutline {
+  const known = outlines.get(path);
+  if (known && sameMatrix(known.matrix, matrix)) return known.made;
+  const made = rimOutline(path, matrix);
+  outlines.set(path, { matrix, made });
+  return made;
 }
 
 /** The normal of a chord toward the inside, which lies to the right of the way it goes. */

@@ -1,9 +1,9 @@
 import type { BlurFilter } from '../types';
-import { defineFilter, gaussianReach } from './definition';
+import { defineFilter, gaussianSpread } from './definition';
 
 export const blurFilter = defineFilter<BlurFilter>({
   kind: 'blur',
-  reach: ({ sigma }) => ({ out: gaussianReach(sigma), dx: 0, dy: 0 }),
+  spread: ({ sigma }, bounds, _, scale) => gaussianSpread(bounds, sigma, scale),
   body: true,
   recolour: (filter) => filter,
 });

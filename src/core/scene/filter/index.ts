@@ -1,13 +1,17 @@
 import type { Filter } from '../types';
 import { blurFilter } from './blur';
 import type { FilterDefinition } from './definition';
+import { edgeBlurFilter } from './edge-blur';
+import { alongFilter, aroundFilter, awayFilter } from './flow';
 import { shadowFilter } from './shadow';
-
-export type { Reach } from './definition';
 
 const all: { readonly [K in Filter['kind']]: FilterDefinition<Extract<Filter, { kind: K }>> } = {
   shadow: shadowFilter,
   blur: blurFilter,
+  along: alongFilter,
+  around: aroundFilter,
+  away: awayFilter,
+  'edge-blur': edgeBlurFilter,
 };
 
 /** What a filter is, by its kind. */

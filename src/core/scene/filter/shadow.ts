@@ -1,9 +1,11 @@
+import { shiftBounds } from '../../geometry/path';
 import type { ShadowFilter } from '../types';
-import { defineFilter, gaussianReach } from './definition';
+import { defineFilter, gaussianSpread } from './definition';
 
 export const shadowFilter = defineFilter<ShadowFilter>({
   kind: 'shadow',
-  reach: ({ sigma, dx, dy }) => ({ out: gaussianReach(sigma), dx, dy }),
+  spread: ({ sigma, dx, dy }, bounds, _, scale) =>
+    shiftBounds(gaussianSpread(bounds, sigma, scale), dx * scale, dy * scale),
   body: false,
   recolour: (filter, change) => ({ ...filter, colour: change(filter.colour) }),
 });

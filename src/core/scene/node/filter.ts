@@ -1,9 +1,15 @@
-import { growBounds, joinBounds } from '../../geometry/path';
+import { emptyPath, growBounds, joinBounds } from '../../geometry/path';
 import { filterOf } from '../filter';
-import type { FilterNode } from '../types';
-import { defineNode, plainLook, weights } from './definition';
+import type { Filter, FilterNode } from '../types';
+import { defineNode, type NodeEncoder, plainLook, weights } from './definition';
 
-type Wire = Omit<FilterNode, 'children'> & { readonly children: number };
+/** A path of the filter travels beside it by its number. */
+type Wire = Omit<FilterNode, 'children'> & { readonly children: number; readonly path?: number };
+
+function packed(filter: Filter, to: NodeEncoder): Pick<Wire, 'filter' | 'path'> {
+  const { path } = filterOf(filter);
+  return path ? { filter: path.with(filter, emptyPath), path: to.path(path.of(filter)) } : { filter };
+}
 
 const isBody = ({ filter }: FilterNode): boolean => filterOf(filter).body;
 
@@ -12,9 +18,7 @@ export const filterNode = defineNode<FilterNode, Wire>({
   bounds(node, matrix, of) {
     const all = node.children.map((c) => of(c, matrix)).reduce(joinBounds, null);
     if (!all) return null;
-    const { out, dx, dy } = filterOf(node.filter).reach(node.filter);
-    const grown = growBounds(all, out + 1);
-    return { x0: grown.x0 + dx, y0: grown.y0 + dy, x1: grown.x1 + dx, y1: grown.y1 + dy };
+    return growBounds(filterOf(node.filter).spread(node.filter, all, matrix, 1), 1);
   },
   // A filter reaches as far whatever turns and scales it.
   ownBounds: () => undefined,
@@ -25,6 +29,12 @@ export const filterNode = defineNode<FilterNode, Wire>({
   recolour: (node, change) => ({ ...node, filter: filterOf(node.filter).recolour(node.filter, change) }),
   hit: (node, p, reach, among) => isBody(node) && among(node.children, p, reach),
   weight: () => weights.blur,
-  encode: (node, to) => ({ ...node, children: to.nodes(node.children) }),
-  decode: (wire, from) => ({ ...wire, children: from.nodes(wire.children) }),
+  encode: (node, to) => ({ ...node, ...packed(node.filter, to), children: to.nodes(node.children) }),
+  decode({ path, ...wire }, from) {
+    const children = from.nodes(wire.children);
+    const own = filterOf(wire.filter).path;
+    return path === undefined || !own
+      ? { ...wire, children }
+      : { ...wire, filter: own.with(wire.filter, from.path(path)), children };
+  },
 });

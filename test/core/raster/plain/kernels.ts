@@ -138,6 +138,28 @@ export function plainKernels(): Kernels {
       for (let o = 0; o < w * rows; o++)
         out[o] = weights.reduce((sum, weight, k) => f(sum + f(source[o + k * step] * weight)), 0);
     },
+    addMoved(to, toStride, toX, toY, w, h, from, fromStride, fromX, fromY, fromW, fromH, ...moved) {
+      const [a, b, c, d, e, g, weight] = moved;
+      const source = new Float32Array(memory.buffer, from);
+      const out = new Float32Array(memory.buffer, to);
+      for (let y = 0; y < h; y++)
+        for (let x = 0; x < w; x++) {
+          const [px, py] = [toX + x + 0.5, toY + y + 0.5];
+          const [u, v] = [a * px + c * py + e - 0.5, b * px + d * py + g - 0.5];
+          const [i, j] = [Math.floor(u), Math.floor(v)];
+          const [column, row] = [i - fromX, j - fromY];
+          if (column < 0 || row < 0 || column + 1 >= fromW || row + 1 >= fromH) continue;
+          const [s, t] = [f(u - i), f(v - j)];
+          const rows = [f(f(weight) * f(1 - t)), f(f(weight) * t)];
+          const terms = rows.flatMap((share) => [f(share * f(1 - s)), f(share * s)]);
+          for (let k = 0; k < 4; k++) {
+            const read = (n: number) =>
+              f(source[4 * ((row + (n >> 1)) * fromStride + column + (n & 1)) + k] * terms[n]);
+            const at = 4 * (y * toStride + x) + k;
+            out[at] = f(out[at] + f(f(f(read(0) + read(1)) + read(2)) + read(3)));
+          }
+        }
+    },
     layPlane(layer, x0, y0, x1, y1, plane, stride, startX, startY, step, _, r, g, b, a, blend) {
       const values = new Float32Array(memory.buffer, plane);
       const colour = colourOf(r, g, b, a);

@@ -1,0 +1,89 @@
+import { type Bounds, meetBounds } from '../../geometry/path';
+import type { EdgeBlurFilter } from '../../scene/types';
+import { framed } from '../framed';
+import { depthField } from '../rim/field';
+import { outlineUnder } from '../rim/outline';
+import type { Target } from '../target';
+import type { FilterDrawer } from './definition';
+import { allColours, blurred } from './gaussian';
+
+/** Deviations below this are drawn as they are, pixels. */
+const sharp = 0.35;
+
+/** Deviations that are worked out, pixels, from none to the softest: each twice the one before. */
+export function deviationLadder(softest: number): readonly number[] {
+  const steps: number[] = [];
+  for (let s = softest; s > sharp; s /= 2) steps.unshift(s);
+  return [0, ...steps];
+}
+
+/** How soft it is at a share of the way in, 0 at the edge and 1 where it is sharp: level at both ends. */
+const softAt = (share: number): number => 1 - share * share * (3 - 2 * share);
+
+/** For each pixel of a rectangle the place on the ladder that it takes: a rung and a share of the way to the next. */
+function rungsOf(
+  depths: Float32Array,
+  reach: number,
+  softest: number,
+  ladder: readonly number[],
+): Float32Array {
+  const last = ladder.length - 1;
+  return depths.map((d) => {
+    const sigma = softest * softAt(Math.min(1, d / reach));
+    if (sigma >= softest) return last;
+    let i = 0;
+    while (i < last - 1 && ladder[i + 1] <= sigma) i++;
+    return i + (sigma - ladder[i]) / (ladder[i + 1] - ladder[i]);
+  });
+}
+
+/** Whole pixels of the tile at hand that bounds reach. */
+function within(target: Target, b: Bounds): Bounds | null {
+  return meetBounds(target.area, {
+    x0: Math.floor(b.x0),
+    y0: Math.floor(b.y0),
+    x1: Math.ceil(b.x1),
+    y1: Math.ceil(b.y1),
+  });
+}
+
+/** Blurred more and more toward the edge: each pixel lies between two Gaussians, by how far it is from the outline. */
+export const drawEdgeBlur: FilterDrawer<EdgeBlurFilter> = (target, node, filter, matrix, layer) => {
+  const { kernels, scale, area } = target;
+  const bounds = target.boundsOf(node, matrix);
+  const shown = bounds && within(target, bounds);
+  if (!shown) return;
+  const softest = filter.sigma * scale;
+  const reach = Math.max(1e-3, filter.reach * scale);
+  const ladder = deviationLadder(softest);
+  const rungs = rungsOf(depthField(outlineUnder(filter.path, matrix), shown, reach), reach, softest, ladder);
+  const [wide, high] = [shown.x1 - shown.x0, shown.y1 - shown.y0];
+  const sum = new Float32Array(4 * wide * high);
+  const plain = { ...node, opacity: 1, blend: 'normal' } as const;
+  for (const [rung, sigma] of ladder.entries()) {
+    if (!rungs.some((r) => Math.abs(r - rung) < 1)) continue;
+    if (sigma > 0)
+      blurred(
+        target,
+        { node: plain, matrix, sigma, shift: { x: 0, y: 0 }, channels: allColours },
+        layer + 1,
+        (laid) => kernels.layColours(...laid, 1, 0),
+      );
+    else target.draw(node.children, matrix, layer + 1);
+    kernels.flattenLayer(layer + 1);
+    const pixels = new Float32Array(kernels.memory.buffer, kernels.layerPixels(layer + 1), 1 << 18);
+    for (let y = 0; y < high; y++)
+      for (let x = 0; x < wide; x++) {
+        const share = 1 - Math.abs(rungs[y * wide + x] - rung);
+        if (share <= 0) continue;
+        const from = 4 * ((y + shown.y0 - area.y0) * 256 + x + shown.x0 - area.x0);
+        const to = 4 * (y * wide + x);
+        for (let k = 0; k < 4; k++) sum[to + k] += share * pixels[from + k];
+      }
+    kernels.clearLayer(layer + 1);
+  }
+  const frame = framed(target, shown);
+  for (let y = 0; y < high; y++)
+    frame.colours.set(sum.subarray(4 * wide * y, 4 * wide * (y + 1)), frame.rowAt(y));
+  frame.lay(layer, node);
+};
