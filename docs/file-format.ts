@@ -21,6 +21,7 @@ const units: Partial<Record<Field['type'], string>> = {
   number: 'number',
   lengths: 'list of sheet units',
   shares: 'list of shares',
+  curve: 'places and heights of points in turn, shares',
   corners: 'radii by `piece.contour.segment`',
   colour: 'colour',
   part: 'id of a part, or `""`',
@@ -45,7 +46,8 @@ function values(f: Field): string {
 
 function conditions(f: Field): string {
   return [
-    f.onlyIf && `Means something only where ${code(f.onlyIf.name)} is ${[f.onlyIf.is].flat().map(code).join(' or ')}.`,
+    f.onlyIf &&
+      `Means something only where ${code(f.onlyIf.name)} is ${[f.onlyIf.is].flat().map(code).join(' or ')}.`,
     f.unless && `Means nothing where ${code(f.unless.name)} is ${code(f.unless.is)}.`,
     f.absent !== undefined && `Left out: ${code(f.absent)}.`,
   ]

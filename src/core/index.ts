@@ -53,6 +53,7 @@ export {
   type FieldValue,
   fieldFault,
   isMeant,
+  mostCurvePoints,
   type Params,
 } from './document/fields';
 export { guarded } from './document/guard';
@@ -78,6 +79,7 @@ export { type Budget, budget, setBudget, usualBudget, WorkFault } from './geomet
 export { type Cubic, cubicPoint, cubicTangent, isLine } from './geometry/cubic';
 export * from './geometry/matrix';
 export { containsPoint, nearestOnPath, pathArea, pathLength } from './geometry/measure';
+export { type CurvePoints, monotoneCurve } from './geometry/monotone';
 export * from './geometry/path';
 export { formatPath, PathSyntaxError, parsePath } from './geometry/svg-path';
 export { fromSheetUnits, isUnit, toSheetUnits, type Unit, units } from './geometry/units';

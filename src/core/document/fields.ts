@@ -16,6 +16,7 @@ export interface Field {
     | 'colour'
     | 'lengths'
     | 'shares'
+    | 'curve'
     | 'corners'
     | 'part';
   readonly min?: number;
@@ -148,6 +149,16 @@ export const sharesOf = (name: string, label: string, about: string): Field => (
   max: 10,
 });
 
+/** A curve over 0–1: places and heights of its points in turn, stored 0–1. */
+export const curve = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'curve',
+  min: 0,
+  max: 1,
+});
+
 export const corners = (name: string, label: string, about: string): Field => ({
   name,
   label,
@@ -199,6 +210,21 @@ const isRadii = (value: unknown): value is CornerRadii =>
     ([corner, r]) => /^\d+\.\d+\.\d+$/.test(corner) && typeof r === 'number' && r >= 0 && r <= lengthLimit,
   );
 
+/** Most points of a curve. */
+export const mostCurvePoints = 24;
+
+/** Why a list is no curve, or null where it is one. */
+function curveFault(value: unknown): string | null {
+  const shares = Array.isArray(value) && value.every((v) => typeof v === 'number' && v >= 0 && v <= 1);
+  if (!shares || value.length % 2 || value.length < 4 || value.length > 2 * mostCurvePoints)
+    return `must be a list of 2 to ${mostCurvePoints} points, a place and a height each, all 0 to 1`;
+  const places: readonly number[] = value.filter((_, i) => i % 2 === 0);
+  if (places[0] !== 0 || places[places.length - 1] !== 1) return 'must begin at a place of 0 and end at 1';
+  return places.every((v, i) => i === 0 || v >= places[i - 1])
+    ? null
+    : 'must have its places in rising order';
+}
+
 const isLengths = ({ min = 0, max = lengthLimit }: Field, value: unknown): boolean =>
   Array.isArray(value) &&
   value.length <= 1000 &&
@@ -223,6 +249,8 @@ export function fieldFault(field: Field, value: unknown): string | null {
         : `must be a list of lengths${field.min === 0 ? ', none below 0' : ''}`;
     case 'shares':
       return isLengths(field, value) ? null : 'must be a list of shares, none below 0';
+    case 'curve':
+      return curveFault(value);
     case 'corners':
       return isRadii(value) ? null : 'must name corners and a radius for each, none below 0';
     case 'part':

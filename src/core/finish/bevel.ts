@@ -4,7 +4,8 @@ import { parseHex } from '../colour/colour';
 import { followsLamp, lampDefaults, lampFields, lampOf, type OwnLamp } from '../depth/lamp-fields';
 import { towardLamp } from '../depth/light';
 import { blendField } from '../document/blend-field';
-import { choice, colour, length, number, share, size } from '../document/fields';
+import { choice, colour, curve, later, length, number, onlyIf, share, size } from '../document/fields';
+import type { CurvePoints } from '../geometry/monotone';
 import type { Path } from '../geometry/path';
 import { pathsOf } from '../outline/pieces';
 import { groupNode } from '../scene/group-node';
@@ -19,6 +20,7 @@ interface Bevel extends OwnLamp {
   /** Below 0 it is sunk. */
   rise: number;
   profile: RimProfile;
+  curve: CurvePoints;
   softness: number;
   lightColour: string;
   lightOpacity: number;
@@ -29,6 +31,9 @@ interface Bevel extends OwnLamp {
   shine: number;
   gloss: number;
 }
+
+/** What an own profile begins with: up, along a shoulder, and up again. */
+const ownCurve: CurvePoints = [0, 0, 0.3, 0.7, 0.6, 0.7, 1, 1];
 
 /** The outlines that have a rim of their own each. */
 function rimsOf({ outline, silhouette }: Painted, of: string): readonly Path[] {
@@ -72,7 +77,12 @@ export const bevel = defineFinish<Bevel>({
       round: 'Bulging',
       cove: 'Hollow',
       step: 'In steps',
+      own: 'Own curve',
     } satisfies Readonly<Record<RimProfile, string>>),
+    later(
+      onlyIf('profile', 'own', curve('curve', 'Own curve', 'Heights from where the rim begins to its end.')),
+      ownCurve,
+    ),
     share('softness', 'Soft ends', 'Share of the width over which it begins and ends softly.'),
     colour('lightColour', 'Lights', 'Colour of what faces the lamp.'),
     share('lightOpacity', 'Strength of lights', 'How much of the lights shows.'),
@@ -90,6 +100,7 @@ export const bevel = defineFinish<Bevel>({
     width: 16,
     rise: 16,
     profile: 'round',
+    curve: ownCurve,
     softness: 0,
     lightColour: '#fff4d8',
     lightOpacity: 0.8,
@@ -109,9 +120,9 @@ export const bevel = defineFinish<Bevel>({
     const tones = rimsOf(painted, p.of)
       .filter((path) => path.contours.length > 0)
       .flatMap((path): SceneNode[] => {
-        const { side, width, profile, softness, shine, gloss } = p;
+        const { side, width, profile, curve, softness, shine, gloss } = p;
         const light = [l.x, l.y, l.z] as const;
-        const rim: Rim = { path, side, width, height: p.rise, profile, softness, light, shine, gloss };
+        const rim: Rim = { path, side, width, height: p.rise, profile, curve, softness, light, shine, gloss };
         return [
           toned(rim, 'shade', p.shadeColour, p.shadeOpacity, p.shadeBlend),
           toned(rim, 'light', p.lightColour, p.lightOpacity, p.lightBlend),

@@ -2,6 +2,7 @@ import type { Rgba } from '../colour/colour';
 import type { ColourStop, Interpolation } from '../colour/gradient';
 import type { Homography } from '../geometry/homography';
 import type { Matrix } from '../geometry/matrix';
+import type { CurvePoints } from '../geometry/monotone';
 import type { Bounds, Path } from '../geometry/path';
 
 /** Blend modes by their W3C names, in the order of that standard; kernels number them so. */
@@ -178,7 +179,7 @@ export interface GrainNode {
   readonly blend: BlendMode;
 }
 
-export const rimProfiles = ['chamfer', 'round', 'cove', 'step'] as const;
+export const rimProfiles = ['chamfer', 'round', 'cove', 'step', 'own'] as const;
 export type RimProfile = (typeof rimProfiles)[number];
 
 /** The rim of a shape: how its height changes with the distance from the outline, and the light that falls onto it. */
@@ -191,6 +192,8 @@ export interface Rim {
   readonly width: number;
   readonly height: number;
   readonly profile: RimProfile;
+  /** Heights across it as a curve over 0–1, where the profile is its own. */
+  readonly curve: CurvePoints;
   /** Share of the width over which it begins and ends softly, 0–1. */
   readonly softness: number;
   /** Direction toward the light, of length 1; z rises from the sheet. */

@@ -3,6 +3,7 @@
 import { type Choices, type Field, isMeant, type Matrix, placeOnSheet, withPlaceOnSheet } from '@/core';
 import { ChoiceField } from './ChoiceField';
 import { CornersField } from './CornersField';
+import { CurveField } from './CurveField';
 import { ColourField } from './colour/ColourField';
 import { LengthsField } from './LengthsField';
 import { NumberField } from './NumberField';
@@ -95,6 +96,8 @@ function ParamField({
           onChange={(list) => take(list.map((v) => v / 100))}
         />
       );
+    case 'curve':
+      return <CurveField label={label} value={value as number[]} onChange={take} />;
     case 'corners':
       return (
         <CornersField value={(value ?? {}) as Record<string, number>} address={address} onChange={take} />

@@ -15,7 +15,7 @@ import { boundsPath, contourOf, type Path, pathOf } from '@/core/geometry/path';
 import { Painter } from '@/core/raster/painter';
 import { NearestEdge } from '@/core/raster/rim/nearest';
 import { rimOutline } from '@/core/raster/rim/outline';
-import { slopes } from '@/core/raster/rim/profile';
+import { slopeOf } from '@/core/raster/rim/profile';
 import { shadeRim } from '@/core/raster/rim/shade';
 import { type Rim, rimProfiles } from '@/core/scene/types';
 import { designOf, solid } from '../designs';
@@ -39,6 +39,7 @@ const rimOf = (path: Path, values: Partial<Rim> = {}): Rim => ({
   width: 30,
   height: 30,
   profile: 'chamfer',
+  curve: [0, 0, 0.35, 0.2, 0.7, 0.9, 1, 1],
   softness: 0,
   light: lights[0],
   shine: 0,
@@ -140,7 +141,7 @@ describe('a rim', () => {
               (profile === 'step' && Math.min(tread, Math.abs(tread - 0.35), 1 - tread) < 0.1)
             )
               continue;
-            const { rise, run } = slopes[profile];
+            const { rise, run } = slopeOf(rim);
             // What a pixel shows on the whole.
             let wanted = 0;
             for (let k = 0; k < 64; k++) {
@@ -151,10 +152,28 @@ describe('a rim', () => {
             most = Math.max(most, Math.abs(shades[at] - shades[at + 1] - wanted));
           }
         // A pixel that is not sampled finely shows its middle.
-        expect(most).toBeLessThan((profile === 'round' || profile === 'cove' ? 1.8 : 0.7) / 255);
+        expect(most).toBeLessThan(
+          (profile === 'own' ? 2.4 : ['round', 'cove'].includes(profile) ? 1.8 : 0.7) / 255,
+        );
       }
     },
   );
+
+  it('of an own curve along a straight line is straight, and along its square as steep as twice the place', () => {
+    const line = rimOf(square(90), { profile: 'own', curve: [0, 0, 0.4, 0.4, 1, 1] });
+    const outline = rimOutline(line.path, identity);
+    const shades = (rim: Rim) => shadeRim(rim, outline, tile, 1);
+    const chamfer = shades({ ...line, profile: 'chamfer' });
+    for (const [i, v] of shades(line).entries()) expect(Math.abs(v - chamfer[i])).toBeLessThan(1e-6);
+    const points = Array.from({ length: 21 }, (_, i) => [i / 20, (i / 20) ** 2]).flat();
+    const bowed = shades({ ...line, curve: points, width: 40, height: 24 });
+    for (let y = 40; y < 76; y++) {
+      const u = (y + 0.5 - 38) / 40;
+      const wanted = shadeBy(line, 0, 1, (24 / 40) * 2 * u * (line.width / line.height), 1);
+      const at = 2 * (256 * y + middle);
+      if (u > 0.05 && u < 0.9) expect(Math.abs(bowed[at] - bowed[at + 1] - wanted)).toBeLessThan(0.01);
+    }
+  });
 
   it('has the same bits however the picture is cut into tiles', () => {
     const path = combine('union', [

@@ -3,7 +3,7 @@ import type { Rim } from '../../scene/types';
 import { Blocks } from './blocks';
 import { NearestEdge } from './nearest';
 import type { RimOutline } from './outline';
-import { slopes, softened } from './profile';
+import { type Slope, slopeOf, softened } from './profile';
 
 /** Pixels beyond the outline that are shaded as it is: what cuts the rim covers them in part. */
 const beyond = 1.5;
@@ -34,7 +34,7 @@ const dull = 1e-4;
 /** What a rim looks like at places of the pixels: how much lighter (above 0) or darker (below) than what lies flat, −1 to 1. */
 class Shader {
   readonly edge: NearestEdge;
-  private readonly slope: (typeof slopes)[keyof typeof slopes];
+  private readonly slope: Slope;
   private readonly half: readonly [number, number, number];
   /** Shine of what lies flat, and the least cosine that shines at all. */
   private readonly still: number;
@@ -47,7 +47,7 @@ class Shader {
     private readonly steep: number,
   ) {
     this.edge = new NearestEdge(outline);
-    this.slope = slopes[rim.profile];
+    this.slope = slopeOf(rim);
     // Between the light and the eye straight above (Blinn 1977).
     const [x, y, z] = rim.light;
     const l = Math.hypot(x, y, z + 1) || 1;
