@@ -34,6 +34,8 @@ export interface FinishDefinition<P extends object> extends Described, Referring
   apply(painted: Painted, params: P): readonly SceneNode[];
   /** Whether it takes the light of the sheet. */
   meetsLight?(params: P): boolean;
+  /** Whether it is done to each piece or member of the part by itself; to all of it together where left out. */
+  each?(params: P): boolean;
   /** What the designer should know though nothing is wrong, or null. */
   note?(params: P): string | null;
   /** What sets right what its note tells, and what that is called. */

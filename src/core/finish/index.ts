@@ -43,4 +43,8 @@ export const finishes = Object.fromEntries(all.map((d) => [d.kind, d as unknown 
 /** Whether a finish changes what lies below its part, in the same group or on the sheet, in place of the part itself. */
 export const reachesBelow = ({ params }: Card): boolean => params.changes === 'below';
 
+/** Whether some finish is done to the pieces or members of a part one by one. */
+export const finishesApart = (cards: readonly Card[]): boolean =>
+  cards.some((c) => c.on && finishes[c.kind].each?.(c.params));
+
 export const finishKinds = all.map((d) => d.kind);

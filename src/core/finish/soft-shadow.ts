@@ -24,6 +24,7 @@ import { castBy, casterOf, castInto } from './light-nodes';
 
 interface SoftShadow {
   colour: string;
+  of: string;
   falls: string;
   by: string;
   shiftX: number;
@@ -72,6 +73,13 @@ export const softShadow = defineFinish<SoftShadow>({
   fields: [
     colour('colour', 'Colour', 'Of the shadow.'),
     later(
+      choice('of', 'Of', 'What casts a shadow of its own.', {
+        whole: 'The whole',
+        each: 'Each piece or member',
+      }),
+      'whole',
+    ),
+    later(
       choice('falls', 'Falls', 'Beneath the part, or into it from its edges.', {
         outside: 'Beneath it',
         inside: 'Into it',
@@ -110,6 +118,7 @@ export const softShadow = defineFinish<SoftShadow>({
   ],
   defaults: {
     colour: '#0b1420',
+    of: 'whole',
     falls: 'outside',
     by: 'shift',
     shiftX: 0,
@@ -125,6 +134,7 @@ export const softShadow = defineFinish<SoftShadow>({
     seed: 1,
   },
   meetsLight: ({ by }) => by === 'lamp',
+  each: ({ of }) => of === 'each',
   apply(painted, p) {
     const shape = { ...shiftOf(p, painted.light), sigma: p.softness / 2, colour: parseHex(p.colour) };
     const laid = { opacity: p.opacity, blend: p.blend };

@@ -5,15 +5,15 @@ import { sideOf } from '../depth/side';
 import { turnedOf } from '../depth/space-solid';
 import type { Card } from '../document/card';
 import type { Part } from '../document/types';
-import { finishes, reachesBelow } from '../finish';
+import { finishesApart } from '../finish';
 import { WorkFault } from '../geometry/budget';
 import { type Bounds, type Path, pathBounds } from '../geometry/path';
 import { isGroup } from '../holder';
 import { outlineBounds } from '../outline/bounds';
 import { asPieces, pathsOf, segmentsOf } from '../outline/pieces';
 import type { Outline, Piece } from '../outline/types';
-import { type Castings, casterIn } from './casters';
-import { nodesBounds } from './damage';
+import { copiesIn } from '../step/copies';
+import type { Castings } from './casters';
 import { groupNode } from './group-node';
 import { receding } from './receding';
 import type { CardFault, CoatResult, Stepped } from './result';
@@ -26,6 +26,8 @@ import { weightOf } from './weight';
 /** What a part's coats come to. */
 export interface Coated {
   readonly nodes: readonly SceneNode[];
+  /** The same piece by piece, all coats of one before the next, where a finish or the pieces ask for it. */
+  readonly members: readonly (readonly SceneNode[])[] | null;
   /** Nodes that lie behind the members of a group. */
   readonly behind: readonly SceneNode[];
   readonly coats: ReadonlyMap<string, CoatResult>;
@@ -34,7 +36,8 @@ export interface Coated {
 
 const areas = new WeakMap<Path, { key: string; area: Path }[]>();
 
-function areaOf(coat: Coat, path: Path): Path {
+/** What a coat covers of a path: that itself, or its stroke. */
+export function areaOf(coat: Coat, path: Path): Path {
   if (coat.kind === 'fill') return path;
   const { width, align, cap, join, miterLimit, dashes, dashOffset, profile, widths } = coat;
   const key = JSON.stringify([width, align, cap, join, miterLimit, dashes, dashOffset, profile, widths]);
@@ -61,8 +64,20 @@ function united(outline: Outline): Outline {
 
 const shapes = new WeakMap<Outline, { key: string; outline: Outline }[]>();
 
+const apart = new WeakMap<Outline, Outline>();
+
+/** Pieces, copies that lie in one of them each as one. */
+function singles(outline: Outline): Outline {
+  let made = apart.get(outline);
+  if (!made) {
+    made = outline.flatMap((p) => copiesIn(p.path)?.map((path) => ({ ...p, path })) ?? [p]);
+    apart.set(outline, made);
+  }
+  return made;
+}
+
 /** What a coat starts from: the part's outline, a group's united one, or a shape of its own. */
-function startOf(coat: Coat, outline: Outline, group: boolean): Outline {
+export function startOf(coat: Coat, outline: Outline, group: boolean): Outline {
   const own = group && coat.covers === 'whole' ? united(outline) : outline;
   if (coat.form === 'outline') return own;
   const key = [
@@ -90,7 +105,7 @@ function startOf(coat: Coat, outline: Outline, group: boolean): Outline {
 const ran = new WeakMap<Outline, WeakMap<readonly Card[], { centres: Centres; made: Stepped }>>();
 
 /** A coat's outline through its own steps; remembered for all three. */
-function stepped(start: Outline, cards: readonly Card[], centres: Centres): Stepped {
+export function stepped(start: Outline, cards: readonly Card[], centres: Centres): Stepped {
   let byCards = ran.get(start);
   if (!byCards) {
     byCards = new WeakMap();
@@ -124,13 +139,19 @@ function painted(coat: Coat, piece: Outline[number], cover: Cover): SceneNode[] 
   return [{ type: 'shape', path: area, paint, opacity, blend: coat.blend }];
 }
 
-/** Pieces that show in part are painted one by one. */
-function withOpacities(
-  pieces: Outline,
-  paint: (pieces: Outline) => readonly SceneNode[],
-): readonly SceneNode[] {
-  if (pieces.every((p) => p.opacity === undefined)) return paint(pieces);
-  return pieces.map((p) => group(paint([p]), { opacity: p.opacity ?? 1 }));
+const fades = (pieces: Outline): boolean => pieces.some((p) => p.opacity !== undefined);
+
+/** What is painted on a piece that may show in part. */
+const faded = ({ opacity }: Piece, nodes: readonly SceneNode[]): readonly SceneNode[] =>
+  opacity === undefined ? nodes : [group(nodes, { opacity })];
+
+const alone = new WeakMap<Piece, Outline>();
+
+/** A piece as an outline of its own, the same one every time. */
+function byItself(piece: Piece): Outline {
+  const made = alone.get(piece) ?? [piece];
+  alone.set(piece, made);
+  return made;
 }
 
 /** The pieces of a solid that a coat covers; what is of no solid is front. */
@@ -145,7 +166,12 @@ function ofFaces(outline: Outline, faces: Coat['faces']): Outline {
 const nothingMade: Stepped = { outline: [], stages: [], faults: [] };
 
 /** What some work on a card comes to; where it is at fault, that is told and `otherwise` stands. */
-function attempted<T>(card: string, faults: Omit<CardFault, 'part'>[], otherwise: T, work: () => T): T {
+export function attempted<T>(
+  card: string,
+  faults: Omit<CardFault, 'part'>[],
+  otherwise: T,
+  work: () => T,
+): T {
   try {
     return work();
   } catch (e) {
@@ -212,7 +238,6 @@ export function coat(part: Part, outline: Outline, context: PaintedWith): Coated
   const coats = new Map<string, CoatResult>();
   const faults: Omit<CardFault, 'part'>[] = [];
   const grouped = isGroup(part.source);
-  // Each coat on its own, unless pieces fade one by one and every coat has to fade with them.
   let outlined = 0;
   const layers = part.coats.map((c, i) => {
     const made = attempted(c.id, faults, nothingMade, () => {
@@ -225,7 +250,13 @@ export function coat(part: Part, outline: Outline, context: PaintedWith): Coated
     const bounds = outlineBounds(made.outline);
     coats.set(c.id, { stages: made.stages, bounds });
     faults.push(...made.faults);
-    return { c, pieces: made.outline, bounds };
+    /** What the coat makes of one piece by itself. */
+    const of = (piece: Piece): Outline =>
+      ofFaces(
+        stepped(startOf(c, byItself(piece), grouped), c.steps, context.centres[i] ?? []).outline,
+        c.faces,
+      );
+    return { c, pieces: made.outline, bounds, of };
   });
   let weight = 0;
   const paintLayer = (layer: (typeof layers)[number], pieces: Outline): readonly SceneNode[] =>
@@ -265,64 +296,24 @@ export function coat(part: Part, outline: Outline, context: PaintedWith): Coated
     if (fault) faults.push({ card: c.id, message: fault, note: true });
     if (paintsAlike(c, outline)) faults.push({ card: c.id, message: alikeWords, note: true });
   }
-  const fading = outline.some((p) => p.opacity !== undefined);
-  if (fading && layers.every((l) => l.pieces.length === outline.length)) {
-    const nodes = withOpacities(outline, (pieces) =>
-      layers.flatMap((l) =>
-        paintLayer(
-          l,
-          pieces.map((p) => l.pieces[outline.indexOf(p)]),
-        ),
+  // Each coat on its own, unless pieces fade one by one, or are finished so, and every coat has to go with them.
+  const finishedApart = !grouped && finishesApart(part.finishes);
+  const pieces = finishedApart ? singles(outline) : outline;
+  const aligned = layers.every((l) => l.pieces.length === pieces.length);
+  if (finishedApart || (fades(outline) && aligned)) {
+    const members = pieces.map((p, i) =>
+      faded(
+        p,
+        layers.flatMap((l) => paintLayer(l, aligned ? [l.pieces[i]] : l.of(p))),
       ),
     );
-    return { nodes, behind: [], coats, faults };
+    return { nodes: members.flat(), members, behind: [], coats, faults };
   }
   const nodesOf = (behind: boolean) =>
     layers
       .filter(({ c }) => (grouped && c.behind) === behind)
-      .flatMap((l) => withOpacities(l.pieces, (pieces) => paintLayer(l, pieces)));
-  return { nodes: nodesOf(false), behind: nodesOf(true), coats, faults };
-}
-
-/**
- * What is painted once a part's finishes have done their work; `finishBounds` is told the bounds of what
- * each of them is given.
- */
-export function finishNodes(
-  part: Part,
-  outline: Outline,
-  { light, castings, centres: coatCentres }: PaintedWith,
-  nodes: readonly SceneNode[],
-  finishBounds: Map<string, Bounds | null>,
-): { readonly nodes: readonly SceneNode[]; readonly faults: readonly Omit<CardFault, 'part'>[] } {
-  const faults: Omit<CardFault, 'part'>[] = [];
-  let at = nodes;
-  for (const card of part.finishes) {
-    if (finishes[card.kind].paintHandles) finishBounds.set(card.id, nodesBounds(at));
-    if (!card.on || reachesBelow(card)) continue;
-    const note = finishes[card.kind].note?.(card.params);
-    if (note) faults.push({ card: card.id, message: note, note: true });
-    const paintedOn = {
-      nodes: at,
-      outline,
-      light,
-      caster: casterIn(castings),
-      silhouette: () => {
-        const grouped = isGroup(part.source);
-        const covered = part.coats
-          .map((c, i) => ({ c, centres: coatCentres[i] ?? [] }))
-          .filter(({ c }) => c.on && (c.kind === 'stroke' || c.steps.length || c.form !== 'outline'))
-          .flatMap(({ c, centres }) =>
-            stepped(startOf(c, outline, grouped), c.steps, centres).outline.map((p) => areaOf(c, p.path)),
-          );
-        return combine('union', [...pathsOf(outline), ...covered]);
-      },
-    };
-    at = attempted(card.id, faults, at, () => {
-      const finished = finishes[card.kind].apply(paintedOn, card.params);
-      affordPart(weightOf(finished));
-      return finished;
-    });
-  }
-  return { nodes: at, faults };
+      .flatMap((l) =>
+        fades(l.pieces) ? l.pieces.flatMap((p) => faded(p, paintLayer(l, [p]))) : paintLayer(l, l.pieces),
+      );
+  return { nodes: nodesOf(false), members: null, behind: nodesOf(true), coats, faults };
 }

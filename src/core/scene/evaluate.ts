@@ -21,8 +21,9 @@ import {
   siblingsOf,
 } from './basis';
 import { carryNodes } from './carry-nodes';
-import { coat, finishNodes, type PaintedWith } from './coating';
+import { coat, type PaintedWith } from './coating';
 import { type EvaluationContext, outsideNow, sameOutside } from './context';
+import { finishNodes } from './finishing';
 import { lightFinder } from './light';
 import { withOrigins } from './origins';
 import { placedOutline } from './placed';
@@ -113,17 +114,20 @@ function paint(part: Part, made: Stepped, basis: Basis, context: EvaluationConte
   const known = looks.get(part.coats);
   if (known && known.finishes === part.finishes && known.made === made && sameBasis(known.basis, basis))
     return known.painted;
-  const { nodes: coated, behind, coats, faults } = coat(part, made.outline, paintedWith(basis));
+  const { nodes: coated, members, behind, coats, faults } = coat(part, made.outline, paintedWith(basis));
   // What could not be outlined is not painted either.
   const others = made.faults.some((f) => f.card === 'source') ? [] : paintedByOthers(part, basis, context);
   const { nodes: repeated, faults: uncopied } = carryNodes(part, made, others);
-  const painted = holdsPainted(part.source)
-    ? [...behind, ...repeated, ...coated]
-    : repeated.length
-      ? [...coated, ...repeated]
-      : coated;
+  const each = repeated.map((n) => [n]);
+  const painted = holdsPainted(part.source) ? [behind, ...each, coated] : [...(members ?? [coated]), ...each];
   const finishBounds = new Map<string, Bounds | null>();
-  const finished = finishNodes(part, made.outline, paintedWith(basis), painted, finishBounds);
+  const finished = finishNodes(
+    part,
+    made.outline,
+    paintedWith(basis),
+    painted.filter((m) => m.length > 0),
+    finishBounds,
+  );
   const all = [...faults, ...uncopied, ...finished.faults];
   const result = { nodes: finished.nodes, coats, finishBounds, faults: all };
   looks.set(part.coats, { finishes: part.finishes, made, basis, painted: result });

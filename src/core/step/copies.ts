@@ -36,6 +36,11 @@ function unitedByParts(outline: Outline, copies: readonly Copy[]): Path | null {
   return unite(outline.flatMap(({ path }) => partsOf(path) ?? [path]).map((p) => shiftedCopies(p, by)));
 }
 
+const copiesWithin = new WeakMap<Path, readonly Path[]>();
+
+/** The copies that lie in one path, where they were not united. */
+export const copiesIn = (path: Path): readonly Path[] | null => copiesWithin.get(path) ?? null;
+
 /** An outline copied; mirrored copies keep the direction of their contours. */
 export function copyOutline(outline: Outline, copies: readonly Copy[], united: boolean): Outline {
   const known = united && unitedByParts(outline, copies);
@@ -47,5 +52,8 @@ export function copyOutline(outline: Outline, copies: readonly Copy[], united: b
   if (united) return [{ ...commonMarks(all), path: combine('union', paths) }];
   // Nonzero pieces may lie in one path; evenodd ones would cut one another, and what marks single pieces would be lost.
   const alike = all.every((p) => Object.keys(p).length === 1 && p.path.fillRule === 'nonzero');
-  return alike ? asPieces([{ contours: paths.flatMap((p) => p.contours), fillRule: 'nonzero' }]) : all;
+  if (!alike) return all;
+  const path: Path = { contours: paths.flatMap((p) => p.contours), fillRule: 'nonzero' };
+  copiesWithin.set(path, paths);
+  return asPieces([path]);
 }

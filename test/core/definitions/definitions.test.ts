@@ -134,7 +134,7 @@ describe('every definition', () => {
     for (const f of d.fields) {
       expect(fieldFault(f, undefined), f.name).not.toBeNull();
       expect(fieldFault(f, f.type === 'corners' ? { '0.0': 3, '0.0.1': -1 } : {}), f.name).not.toBeNull();
-      const one = f.type !== 'lengths' && f.type !== 'corners';
+      const one = !['lengths', 'corners', 'curve'].includes(f.type);
       if (f.min !== undefined && one) expect(fieldFault(f, f.min - 1), f.name).toMatch(/below/);
       if (f.max !== undefined && one) expect(fieldFault(f, f.max + 1), f.name).toMatch(/above/);
       if (f.type === 'count') expect(fieldFault(f, 3.5)).toMatch(/whole/);

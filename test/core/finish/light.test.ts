@@ -505,3 +505,84 @@ describe('a shadow that one part casts onto another', () => {
     }
   });
 });
+
+describe('shadows of each piece or member', () => {
+  const lifted = { of: 'each', softness: 0, shiftX: 10, shiftY: 0, opacity: 0.5 };
+  /** Three squares of 20 beside each other, 4 apart, each over the one before where they meet. */
+  const repeated = (
+    finishes: ReturnType<typeof makeFinish>[],
+    coats = [makeCoat('fill', { paint: { kind: 'solid', colour: '#ffffff' } })],
+  ) =>
+    makePart(makeSource('rectangle', { width: 20, height: 20 }), {
+      id: 'p',
+      place: { ...origin, x: 60, y: 100 },
+      steps: [makeStep('grid-repeat', { columns: 3, rows: 1, across: 4 })],
+      coats,
+      finishes,
+    });
+
+  it('fall onto the pieces before, and each is as dark as the whole one', () => {
+    const at = pixels(repeated([shadow(lifted)]), undefined, '#ffffff');
+    const whole = pixels(repeated([shadow({ ...lifted, of: 'whole' })]), undefined, '#ffffff');
+    // The shadow of the first lies under the second: both agree in the gaps, and behind the last.
+    for (const x of [72, 96, 121]) expect(at(x, 100)).toEqual(whole(x, 100));
+    // Leftward, that of the second falls onto the first.
+    const left = pixels(repeated([shadow({ ...lifted, shiftX: -10 })]), undefined, '#ffffff');
+    const under = pixels(repeated([shadow({ ...lifted, shiftX: -10, of: 'whole' })]), undefined, '#ffffff');
+    expect(left(67, 100)[0]).toBeCloseTo(0.5, 2);
+    expect(under(67, 100)[0]).toBe(1);
+  });
+
+  it('go by letters through all coats, by members of a group, and spread by what each covers', () => {
+    const coats = [
+      makeCoat('fill', {
+        paint: { kind: 'solid', colour: '#808080' },
+        steps: [makeStep('slab', { angle: 90, depth: 12 })],
+      }),
+      makeCoat('fill', { paint: { kind: 'solid', colour: '#ffffff' } }),
+    ];
+    const at = pixels(repeated([shadow({ ...lifted, shiftX: -10 })], coats), undefined, '#ffffff');
+    // The second's shadow lies over the first's front and over its slab beneath.
+    expect(at(67, 100)[0]).toBeCloseTo(0.5, 2);
+    expect(at(67, 117)[0]).toBeCloseTo(0.25, 2);
+    const member = (id: string, x: number) =>
+      makePart(makeSource('rectangle', { width: 20, height: 20 }), {
+        id,
+        place: { ...origin, x, y: 100 },
+        coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#ffffff' } })],
+      });
+    const group = (finish: object) =>
+      makePart(
+        { kind: 'group' },
+        { id: 'g', children: ['a', 'b'], finishes: [shadow({ ...lifted, ...finish })] },
+      );
+    const shown = (finish: object) => {
+      const d = designOf(side, group(finish), member('a', 60), member('b', 84));
+      const painter = new Painter();
+      painter.drawTile(
+        evaluate({ ...d, sheets: [{ ...d.sheets[0], ground: '#ffffff' }] }, 's'),
+        [1, 0, 0, 1, 0, 0],
+        0,
+        0,
+        side,
+        side,
+      );
+      return (x: number) => painter.pixels()[4 * (256 * 100 + x)];
+    };
+    expect(shown({ shiftX: -10 })(67)).toBeCloseTo(0.5, 2);
+    expect(shown({ shiftX: -10, of: 'whole' })(67)).toBe(1);
+    // Six wider each way, the second's reaches as far leftward without any shift, under itself.
+    expect(shown({ shiftX: 0, spread: 6 })(68)).toBeCloseTo(0.5, 2);
+    expect(shown({ shiftX: 0, spread: 3 })(68)).toBe(1);
+  });
+
+  it('say where a finish before them made one of the pieces', () => {
+    const faults = (finishes: ReturnType<typeof makeFinish>[]) =>
+      evaluateSheet(designWith(repeated(finishes)), 's').faults;
+    const each = shadow({ ...lifted, shiftX: -10 });
+    expect(faults([each])).toEqual([]);
+    expect(faults([makeFinish('grain'), each])).toMatchObject([
+      { card: each.id, note: true, message: /together/ },
+    ]);
+  });
+});

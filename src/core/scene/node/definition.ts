@@ -52,6 +52,12 @@ export interface NodeDefinition<N extends SceneNode, W extends object = N> {
   weight(node: N): number;
   /** Nodes that are drawn for it beside its children. */
   aside?(node: N): readonly SceneNode[];
+  /** Paths that it covers under a matrix, where it has outlines itself; `of` tells those of nodes in it. */
+  areas?(
+    node: N,
+    matrix: Matrix,
+    of: (nodes: readonly SceneNode[], matrix: Matrix) => readonly Path[],
+  ): readonly Path[];
   /** Whether two of a kind that are no one object paint the same. */
   same?(a: N, b: N): boolean;
   /** Where two of a kind differ, if that can be told more closely than by the bounds of both; null otherwise. */

@@ -1,8 +1,9 @@
+import { combine } from '../../arrange/combine';
 import { segmentCount } from '../../geometry/count';
 import { knownBounds } from '../../geometry/known-bounds';
 import { applyTo, invert, meanScale, multiply, sameMatrix } from '../../geometry/matrix';
 import { containsPoint } from '../../geometry/measure';
-import { joinBounds, transformBounds } from '../../geometry/path';
+import { joinBounds, transformBounds, transformPath } from '../../geometry/path';
 import type { GroupNode, MaskBy } from '../types';
 import { defineNode, plainLook, weights } from './definition';
 
@@ -56,6 +57,12 @@ export const groupKind = defineNode<GroupNode, Wire>({
     return among(node.children, inside, reach / (meanScale(node.matrix) || 1));
   },
   weight: (node) => (needsLayer(node) ? weights.layer : 1) + (node.clip ? segmentCount(node.clip) : 0),
+  areas(node, matrix, of) {
+    const inner = multiply(matrix, node.matrix);
+    const inside = of(node.children, inner);
+    if (!node.clip || !inside.length) return inside;
+    return [combine('intersect', [combine('union', inside), transformPath(node.clip, inner)])];
+  },
   aside: (node) => node.mask?.children ?? [],
   difference: (a, b) =>
     a.opacity === b.opacity &&

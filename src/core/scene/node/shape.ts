@@ -1,7 +1,7 @@
 import { segmentCount } from '../../geometry/count';
 import { knownBounds } from '../../geometry/known-bounds';
 import { containsPoint, nearestOnPath } from '../../geometry/measure';
-import { transformBounds } from '../../geometry/path';
+import { transformBounds, transformPath } from '../../geometry/path';
 import { changedPaint, samePaint } from '../paint-colour';
 import type { ShapeNode } from '../types';
 import { defineNode, plainLook } from './definition';
@@ -29,6 +29,7 @@ export const shapeNode = defineNode<ShapeNode, Wire>({
     return !!near && near.distance <= reach;
   },
   weight: (node) => Math.max(1, segmentCount(node.path)),
+  areas: (node, matrix) => [transformPath(node.path, matrix)],
   same,
   // Painted alike in one colour they differ within the contours that only one of them has: the others wind round
   // every place as they did.
