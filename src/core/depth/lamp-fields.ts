@@ -1,5 +1,5 @@
 import { angle, choice, type Field, onlyIf } from '../document/fields';
-import { type Lamp, type PartLight, usualLamp } from './light';
+import { type Lamp, type PartLight, towardLamp, usualLamp } from './light';
 
 /** Whether the sheet's lamp gives the light, or one of its own; both angles in degrees. */
 export interface OwnLamp {
@@ -21,6 +21,17 @@ export const lampDefaults = { lamp: 'sheet', ...usualLamp } as const;
 
 /** Whether the light of the sheet is taken. */
 export const followsLamp = ({ lamp }: Pick<OwnLamp, 'lamp'>): boolean => lamp === 'sheet';
+
+/** The light that the look of something supposes, where that is not the sheet's, and what makes it follow the lamp. */
+export interface SupposedLight {
+  /** Toward it on the sheet, of any length; z rises from the sheet and is left out where nothing tells the height. */
+  readonly toward: { readonly x: number; readonly y: number; readonly z?: number };
+  readonly follow: Readonly<Record<string, string | number>>;
+}
+
+/** The light of its own that something has, if it has one. */
+export const ownLight = (own: OwnLamp): SupposedLight | null =>
+  followsLamp(own) ? null : { toward: towardLamp(own), follow: { lamp: 'sheet' } };
 
 /** The lamp that gives the light. */
 export const lampOf = (own: OwnLamp, light: PartLight | null): Lamp =>

@@ -1,7 +1,7 @@
 import { combine } from '../arrange/combine';
 import { unitedPath } from '../arrange/unite';
 import { parseHex } from '../colour/colour';
-import { followsLamp, lampDefaults, lampFields, lampOf, type OwnLamp } from '../depth/lamp-fields';
+import { followsLamp, lampDefaults, lampFields, lampOf, type OwnLamp, ownLight } from '../depth/lamp-fields';
 import { towardLamp } from '../depth/light';
 import { blendField } from '../document/blend-field';
 import { choice, colour, curve, later, length, number, onlyIf, share, size } from '../document/fields';
@@ -113,6 +113,7 @@ export const bevel = defineFinish<Bevel>({
     ...lampDefaults,
   },
   meetsLight: followsLamp,
+  supposes: ownLight,
   note: ({ width }) => (width === 0 ? 'At a width of 0 there is no rim.' : null),
   apply(painted, p) {
     if (!(p.width > 0) || p.rise === 0) return painted.nodes;

@@ -1,6 +1,6 @@
 import { combine } from '../arrange/combine';
 import { parseHex } from '../colour/colour';
-import { followsLamp, lampDefaults, lampFields, lampOf, type OwnLamp } from '../depth/lamp-fields';
+import { followsLamp, lampDefaults, lampFields, lampOf, type OwnLamp, ownLight } from '../depth/lamp-fields';
 import { type Lamp, towardLamp } from '../depth/light';
 import { solidOf } from '../depth/solid';
 import { blendField } from '../document/blend-field';
@@ -78,6 +78,7 @@ export const castShadow = defineFinish<CastShadow>({
   },
   // A swept shadow needs to know how the part lies on its sheet.
   meetsLight: (p) => followsLamp(p) || p.grounded,
+  supposes: ownLight,
   note: ({ caster }) => (caster ? null : 'Choose the part that casts the shadow.'),
   apply(painted, p) {
     const shadow = p.caster ? shadowOf(painted, p) : [];

@@ -1,4 +1,5 @@
-import type { PartLight } from '../depth/light';
+import type { SupposedLight } from '../depth/lamp-fields';
+import type { Lamp, PartLight } from '../depth/light';
 import type { Described } from '../document/described';
 import type { Field } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
@@ -34,6 +35,8 @@ export interface FinishDefinition<P extends object> extends Described, Referring
   apply(painted: Painted, params: P): readonly SceneNode[];
   /** Whether it takes the light of the sheet. */
   meetsLight?(params: P): boolean;
+  /** The light that its look supposes in place of the sheet's, whose lamp is given. */
+  supposes?(params: P, lamp: Lamp): SupposedLight | null;
   /** Whether it is done to each piece or member of the part by itself; to all of it together where left out. */
   each?(params: P): boolean;
   /** What the designer should know though nothing is wrong, or null. */

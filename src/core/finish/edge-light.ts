@@ -1,5 +1,5 @@
 import { parseHex } from '../colour/colour';
-import { followsLamp, lampDefaults, lampFields, lampOf, type OwnLamp } from '../depth/lamp-fields';
+import { followsLamp, lampDefaults, lampFields, lampOf, type OwnLamp, ownLight } from '../depth/lamp-fields';
 import { towardLamp } from '../depth/light';
 import { blendField } from '../document/blend-field';
 import { colour, share, size } from '../document/fields';
@@ -40,6 +40,7 @@ export const edgeLight = defineFinish<EdgeLight>({
     ...lampDefaults,
   },
   meetsLight: followsLamp,
+  supposes: ownLight,
   ...blendNotes,
   apply(painted, p) {
     const l = towardLamp(lampOf(p, painted.light));

@@ -1,6 +1,9 @@
 import { parseHex } from '../colour/colour';
+import type { SupposedLight } from '../depth/lamp-fields';
+import { type PartLight, towardLamp, usualLamp } from '../depth/light';
 import { blendField } from '../document/blend-field';
-import { angle, choice, colour, onlyIf, share } from '../document/fields';
+import { angle, choice, colour, later, onlyIf, share } from '../document/fields';
+import { identity, invert } from '../geometry/matrix';
 import { type Bounds, boundsPath, growBounds } from '../geometry/path';
 import { degrees, type Point, radians } from '../geometry/vector';
 import { castersOf } from '../scene/caster';
@@ -12,6 +15,7 @@ import { cutBy, filledWith } from './light-nodes';
 interface Sheen {
   colour: string;
   form: string;
+  by: string;
   centreX: number;
   centreY: number;
   /** Degrees clockwise that a band or the edge of a half leans from upright. */
@@ -30,6 +34,28 @@ const centreOf = (p: Sheen, b: Bounds): Point => ({
   x: b.x0 + p.centreX * (b.x1 - b.x0),
   y: b.y0 + p.centreY * (b.y1 - b.y0),
 });
+
+/** How far toward the lamp the middle of each shape lies, as a share of the way to the part's bounds. */
+const towardIt: Readonly<Record<string, number>> = { half: 0, band: 0.45, ellipse: 0.4 };
+
+/** A sheen that lies toward the lamp as it stands over the part; one of its own grips as it is. */
+function lying(p: Sheen, light: PartLight | null): Sheen {
+  if (p.by !== 'lamp') return p;
+  const lamp = towardLamp(light?.lamp ?? usualLamp);
+  const [a, b, c, d] = light?.world ?? identity;
+  const back = invert([a, b, c, d, 0, 0]) ?? identity;
+  const [x, y] = [back[0] * lamp.x + back[2] * lamp.y, back[1] * lamp.x + back[3] * lamp.y];
+  const far = Math.hypot(x, y);
+  // From straight above it lies in the middle.
+  if (!(far > 1e-9)) return { ...p, centreX: 0.5, centreY: 0.5 };
+  const share = towardIt[p.form] / 2 / far;
+  return {
+    ...p,
+    centreX: 0.5 + share * x,
+    centreY: 0.5 + share * y,
+    angle: degrees(Math.atan2(-y, -x)),
+  };
+}
 
 const longer = (b: Bounds): number => Math.max(b.x1 - b.x0, b.y1 - b.y0);
 
@@ -65,6 +91,13 @@ function lightOf(p: Sheen, b: Bounds): ScenePaint {
   };
 }
 
+/** A half lies toward its light; others where their middle lies, seen from the part's. */
+function supposedBy(form: string, angle: number, centreX: number, centreY: number): SupposedLight | null {
+  const [x, y] =
+    form === 'half' ? [-Math.cos(radians(angle)), -Math.sin(radians(angle))] : [centreX - 0.5, centreY - 0.5];
+  return Math.hypot(x, y) > 0.05 ? { toward: { x, y }, follow: { by: 'lamp' } } : null;
+}
+
 /** A band, a half or an ellipse of light laid over the part and cut by it. */
 export const sheen = defineFinish<Sheen>({
   kind: 'sheen',
@@ -77,10 +110,17 @@ export const sheen = defineFinish<Sheen>({
       band: 'Band',
       ellipse: 'Ellipse',
     }),
+    later(
+      choice('by', 'Lies', 'Where it lies: by its grips, or toward the lamp.', {
+        grips: 'By its grips',
+        lamp: 'Toward the lamp',
+      }),
+      'grips',
+    ),
     colour('colour', 'Colour', 'Of the light.'),
-    share('centreX', 'Centre x', 'On the part’s bounds.', -10, 10),
-    share('centreY', 'Centre y', 'On the part’s bounds.', -10, 10),
-    angle('angle', 'Leans', 'Clockwise from upright.', -360, 360),
+    onlyIf('by', 'grips', share('centreX', 'Centre x', 'On the part’s bounds.', -10, 10)),
+    onlyIf('by', 'grips', share('centreY', 'Centre y', 'On the part’s bounds.', -10, 10)),
+    onlyIf('by', 'grips', angle('angle', 'Leans', 'Clockwise from upright.', -360, 360)),
     share('width', 'Width', 'As a share of the part’s longer side.', 0, 10),
     onlyIf('form', 'ellipse', share('ratio', 'Roundness', 'One axis as a share of the other.', 0.01, 10)),
     share('softness', 'Soft edge', 'Share of the width over which it fades.'),
@@ -90,6 +130,7 @@ export const sheen = defineFinish<Sheen>({
   // Common practice, no source: white at half strength, overlaid.
   defaults: {
     form: 'half',
+    by: 'grips',
     colour: '#ffffff',
     centreX: 0.5,
     centreY: 0.5,
@@ -100,7 +141,11 @@ export const sheen = defineFinish<Sheen>({
     opacity: 0.5,
     blend: 'overlay',
   },
-  apply(painted, p) {
+  meetsLight: ({ by }) => by === 'lamp',
+  supposes: ({ by, form, angle, centreX, centreY }) =>
+    by === 'lamp' ? null : supposedBy(form, angle, centreX, centreY),
+  apply(painted, laid) {
+    const p = lying(laid, painted.light);
     const casters = castersOf(painted.nodes);
     const bounds = nodesBounds(casters);
     if (!bounds || !(p.width > 0)) return painted.nodes;
@@ -108,6 +153,7 @@ export const sheen = defineFinish<Sheen>({
     return [...painted.nodes, cutBy(casters, [light], { opacity: p.opacity, blend: p.blend })];
   },
   paintHandles(p, b) {
+    if (p.by === 'lamp') return [];
     const c = centreOf(p, b);
     const r = reachOf(p, b);
     const [cos, sin] = [Math.cos(radians(p.angle)), Math.sin(radians(p.angle))];

@@ -14,6 +14,7 @@ import {
   unless,
 } from '../document/fields';
 import { growBounds } from '../geometry/path';
+import { radians } from '../geometry/vector';
 import { castersOf } from '../scene/caster';
 import { nodesBounds } from '../scene/damage';
 import { groupNode } from '../scene/group-node';
@@ -134,6 +135,13 @@ export const softShadow = defineFinish<SoftShadow>({
     seed: 1,
   },
   meetsLight: ({ by }) => by === 'lamp',
+  // A shadow falls away from its light; as long as it is, the part stands up by the tangent of the lamp's height.
+  supposes({ by, shiftX, shiftY }, lamp) {
+    const long = Math.hypot(shiftX, shiftY);
+    if (by === 'lamp' || long < 1e-6) return null;
+    const over = long * Math.tan(radians(Math.min(lamp.height, 89)));
+    return { toward: { x: -shiftX, y: -shiftY }, follow: { by: 'lamp', over: Number(over.toFixed(3)) } };
+  },
   each: ({ of }) => of === 'each',
   apply(painted, p) {
     const shape = { ...shiftOf(p, painted.light), sigma: p.softness / 2, colour: parseHex(p.colour) };

@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { type Design, makePart, makeSource, makeStep, type Part } from '@/core';
+import {
+  type Design,
+  makeCoat,
+  makeFinish,
+  makePart,
+  makeSource,
+  makeStep,
+  origin,
+  type Part,
+  paints,
+} from '@/core';
 import {
   contoursOf,
   cutAlong,
@@ -133,4 +143,78 @@ it('parts like one are found by kind, look and size, inside groups too, locked a
   expect(like('kind')).toEqual(['a', 'b', 'c']);
   expect(like('look')).toEqual(['a', 'c', 'd']);
   expect(like('size')).toEqual(['a', 'b', 'd']);
+});
+
+describe('the tidy check of light', () => {
+  const lit = (id: string, finish: ReturnType<typeof makeFinish>, values: Partial<Part> = {}) => ({
+    ...box(id, 100, 100, 80, 80),
+    finishes: [finish],
+    ...values,
+  });
+  const follows = lit('f', makeFinish('bevel'), { place: { ...origin, x: 500, y: 500 } });
+  const found = (...parts: Part[]) => faults(designOf(1000, ...parts)).filter((f) => f.kind === 'light');
+
+  it('tells lights of their own from another side, shadows toward the lamp and sheens away from it', () => {
+    const cases: [string, ReturnType<typeof makeFinish>, RegExp | null][] = [
+      ['a', makeFinish('bevel', { lamp: 'own', direction: 135, height: 45 }), /bevel has its light 90° from/],
+      ['b', makeFinish('bevel', { lamp: 'own', direction: 300, height: 50 }), null],
+      ['c', makeFinish('soft-shadow', { shiftX: -9, shiftY: -9 }), /soft shadow has its light 180° from/],
+      ['d', makeFinish('soft-shadow', { shiftX: 0, shiftY: 12 }), null],
+      ['e', makeFinish('soft-shadow', { shiftX: 0, shiftY: 0 }), null],
+      ['g', makeFinish('sheen', { angle: 180 }), /sheen has its light 135° from/],
+      ['h', makeFinish('sheen', { by: 'lamp' }), null],
+    ];
+    for (const [id, finish, message] of cases) {
+      const list = found(follows, lit(id, finish));
+      expect(list.map((f) => f.message).join(), id).toMatch(message ?? /^$/);
+      expect(list.every((f) => f.seen && f.parts[0] === id)).toBe(true);
+    }
+    // Where nothing meets the lamp there is no light to agree with.
+    expect(found(lit('c', makeFinish('soft-shadow', { shiftX: -9, shiftY: -9 })))).toEqual([]);
+    const own = found(lit('a', makeFinish('bevel', { lamp: 'own', direction: 135, height: 45 })));
+    expect(own).toEqual([]);
+  });
+
+  it('tells gradients that are light in the dark, by how they lie on the sheet', () => {
+    const gradient = (id: string, turn: number, opaque = true) => ({
+      ...box(id, 100, 100, 80, 80),
+      place: { ...origin, x: 100, y: 100, turn },
+      coats: [
+        makeCoat('fill', {
+          paint: {
+            ...paints.linear.defaults,
+            stops: [
+              { at: 0, colour: '#f0e0c0' },
+              { at: 1, colour: opaque ? '#203050' : '#20305000' },
+            ],
+          },
+        }),
+      ],
+    });
+    // Light on top of the part: right as it stands, wrong once it is turned over.
+    expect(found(follows, gradient('a', 0))).toEqual([]);
+    expect(found(follows, gradient('a', 180))[0]?.message).toMatch(/light on the side that lies in the dark/);
+    expect(found(follows, gradient('a', 180, false))).toEqual([]);
+  });
+
+  it('mends each by what follows the lamp, only when asked, and then finds nothing', () => {
+    const d = designOf(
+      1000,
+      follows,
+      lit('a', makeFinish('bevel', { lamp: 'own', direction: 135, height: 45 })),
+      {
+        ...lit('c', makeFinish('soft-shadow', { shiftX: -9, shiftY: -9 })),
+        place: { ...origin, x: 800, y: 200 },
+      },
+    );
+    const ids = faults(d)
+      .filter((f) => f.kind === 'light')
+      .map((f) => f.id);
+    expect(ids).toHaveLength(2);
+    expect(mended(d)).toBe(d);
+    const { design } = mendFaults(d, 's', 1, ids);
+    expect(faults(design)).toEqual([]);
+    // The shadow is as long as it was: 9√2 under a lamp half way up.
+    expect(design.parts.c.finishes[0].params).toMatchObject({ by: 'lamp', over: 12.728 });
+  });
 });

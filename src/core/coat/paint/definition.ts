@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import type { SupposedLight } from '../../depth/lamp-fields';
 import type { PartLight } from '../../depth/light';
 import type { Side } from '../../depth/side';
 import type { Spin } from '../../depth/space';
@@ -50,6 +51,8 @@ export interface PaintDefinition<P extends Paint> extends Described, Referring<P
   tinted?(paint: P, tint: string): P;
   /** Whether it takes the light of the sheet. */
   meetsLight?(paint: P): boolean;
+  /** The light that it supposes in place of the sheet's. */
+  supposes?(paint: P): SupposedLight | null;
   /** The colour at a place of the coordinates its grips are in, as hex; kinds of many pictures have none. */
   colourAt?(paint: P, p: Point, bounds: Bounds): string;
   /** Why it draws nothing, or what is worth knowing, in plain words. */

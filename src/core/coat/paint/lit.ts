@@ -1,5 +1,5 @@
 import { formatHex, parseHex, type Rgba } from '../../colour/colour';
-import { followsLamp, lampDefaults, lampFields, lampOf } from '../../depth/lamp-fields';
+import { followsLamp, lampDefaults, lampFields, lampOf, ownLight } from '../../depth/lamp-fields';
 import { facingOnSheet, type Lamp, lambert, litColours, towardLamp } from '../../depth/light';
 import { facingAt } from '../../depth/side';
 import { acrossSide } from '../../depth/side-paint';
@@ -72,6 +72,7 @@ export const lit = definePaint<Lit>({
   fields: () => fields,
   stored: fields,
   meetsLight: followsLamp,
+  supposes: ownLight,
   cover: (paint, { light }) => ({ kind: 'solid', colour: flat(paint, lampOf(paint, light)) }),
   sideCover(paint, side, { light }, spin) {
     const colourOf = shading(paint, lampOf(paint, light));

@@ -4,6 +4,7 @@ import { joinOutline } from '../../outline/join';
 import { evaluatePart } from '../../scene/evaluate';
 import type { Edited } from '../edited';
 import { familyOf, sheetOf, worldOf } from '../tree';
+import { lightFaults } from './light';
 import { doubles, nearMisses, nearTouches } from './pairs';
 import { leftovers, pathFaults, slivers } from './single';
 import type { Finding, Laid, TidyFault } from './types';
@@ -14,21 +15,28 @@ export { faultKinds, type TidyFault } from './types';
 const mostFaults = 300;
 
 function find(design: Design, sheetId: string, tolerance: number): Finding[] {
-  const all = sheetOf(design, sheetId).parts.flatMap((id) => familyOf(design, id));
+  const { parts, lamp } = sheetOf(design, sheetId);
+  const all = parts.flatMap((id) => familyOf(design, id));
   const parents = new Map(
     Object.values(design.parts).flatMap((p) => p.children.map((c) => [c, p.id] as const)),
   );
   const empty = new Set<string>();
   const laid: Laid[] = [];
+  const shown: Laid[] = [];
   for (const id of all) {
     const part = design.parts[id];
     const outline = joinOutline(evaluatePart(design, part).outline);
     const path = transformPath(outline, worldOf(design, id));
     const bounds = pathBounds(path);
-    if (!bounds) empty.add(id);
+    if (!bounds) {
+      empty.add(id);
+      continue;
+    }
+    if (part.hidden) continue;
+    const lies = { id, name: part.name, parent: parents.get(id) ?? null, path, bounds };
+    shown.push(lies);
     // What holds others is told by them; pieces abut by their nature.
-    else if (!part.hidden && !part.children.length && part.source.kind !== 'piece')
-      laid.push({ id, name: part.name, parent: parents.get(id) ?? null, path, bounds });
+    if (!part.children.length && part.source.kind !== 'piece') laid.push(lies);
   }
   const pairs = doubles(design, sheetId, laid);
   const doubled = new Set(pairs.map((f) => f.parts[1]));
@@ -40,12 +48,13 @@ function find(design: Design, sheetId: string, tolerance: number): Finding[] {
     ...slivers(design, single, tolerance / 4),
     ...nearTouches(design, single, tolerance),
     ...nearMisses(single, tolerance),
+    ...lightFaults(design, lamp, shown, (id) => worldOf(design, id)),
   ].slice(0, mostFaults);
 }
 
 /**
- * Geometry faults of a sheet: doubles, leftovers, open ends, stray and needless points, slivers, and
- * whatever misses its neighbour by no more than `tolerance` sheet units. The worst kinds come first.
+ * Faults of a sheet: doubles, leftovers, open ends, stray and needless points, slivers, and
+ * whatever misses its neighbour by no more than `tolerance` sheet units, and lights that disagree. The worst kinds come first.
  */
 export const tidyFaults = (design: Design, sheetId: string, tolerance: number): TidyFault[] =>
   find(design, sheetId, tolerance).map(({ mend: _, ...fault }) => fault);

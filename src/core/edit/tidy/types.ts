@@ -12,9 +12,10 @@ export const faultKinds = [
   'stray',
   'needless point',
   'leftover',
+  'light',
 ] as const;
 
-/** One geometry fault, where it is and how large. */
+/** One fault of geometry or light, where it is and how large. */
 export interface TidyFault {
   /** The same for the same fault as long as its parts stay. */
   readonly id: string;
