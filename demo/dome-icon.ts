@@ -150,6 +150,6 @@ export function domeIcon(): Design {
   dome(c);
   return c.design({
     ground: '#f4efe4',
-    grid: { on: true, spacing: cell.x, kind: 'angled', angleA: 30, angleB: 150, spokes: 24 },
+    grid: { on: true, spacing: cell.x, kind: 'angled', angleA: 30, angleB: 150, spokes: 24, plane: 'flat' },
   });
 }

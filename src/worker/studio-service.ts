@@ -276,7 +276,12 @@ export const studio = {
     return edit.lettersAtHand(must(), id, from, to);
   },
 
-  /** Geometry faults of the sheet. */
+  /** Where parts of the sheet stand that follow its lamp. */
+  litPlaces(): Point[] {
+    return edit.litPlaces(must(), sheetId);
+  },
+
+  /** Faults of the sheet. */
   tidy(tolerance: number): edit.TidyFault[] {
     return edit.tidyFaults(must(), sheetId, tolerance);
   },

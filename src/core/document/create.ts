@@ -78,6 +78,7 @@ export const squareGrid: SheetGrid = {
   angleA: 30,
   angleB: 150,
   spokes: 24,
+  plane: 'flat',
 };
 
 export function makeSheet(values: Partial<Sheet> = {}): Sheet {

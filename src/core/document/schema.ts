@@ -12,7 +12,7 @@ import { squareGrid } from './create';
 import { colourSchema, fieldSchema, fieldsSchema } from './field-schema';
 import { colour, type Field, lengthLimit } from './fields';
 import { idSchema as idOf } from './id-schema';
-import { formatName, formatVersion, gridKinds } from './types';
+import { drawnOn, formatName, formatVersion, gridKinds } from './types';
 
 const id = idOf(Joi);
 const coordinate = Joi.number().min(-lengthLimit).max(lengthLimit);
@@ -160,6 +160,7 @@ const sheet = Joi.object({
     angleA: Joi.number().min(-360).max(360).default(squareGrid.angleA),
     angleB: Joi.number().min(-360).max(360).default(squareGrid.angleB),
     spokes: Joi.number().integer().min(1).max(720).default(squareGrid.spokes),
+    plane: Joi.valid(...drawnOn).default(squareGrid.plane),
   }).required(),
   lamp: Joi.object({
     direction: Joi.number().min(-360).max(360).required(),

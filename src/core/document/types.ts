@@ -50,6 +50,9 @@ export interface Guide {
 
 export const gridKinds = ['square', 'angled', 'polar'] as const;
 
+/** What new parts are drawn on: the sheet as it lies, or a plane of a grid with two slanted axes. */
+export const drawnOn = ['flat', 'top', 'left', 'right'] as const;
+
 export interface SheetGrid {
   readonly on: boolean;
   /** Between neighbouring lines of one family, or circles. */
@@ -60,6 +63,8 @@ export interface SheetGrid {
   readonly angleB: number;
   /** Rays of a polar grid, which stands about the middle of the sheet. */
   readonly spokes: number;
+  /** Means something only where the grid is angled. */
+  readonly plane: (typeof drawnOn)[number];
 }
 
 export interface Sheet {

@@ -1,15 +1,16 @@
 import { makeCoat, makePart, makeSource } from '../document/create';
 import type { Design } from '../document/types';
 import { fitCubics } from '../geometry/fit';
-import { applyTo, invert, origin } from '../geometry/matrix';
+import { applyTo, identity, invert, type Matrix } from '../geometry/matrix';
 import { contourOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { DrawnContour } from '../source/drawn-path';
 import { type Edited, freeName } from './edited';
+import { drawnOnMatrix, newPlace } from './grid-plane';
 import { drawnContours } from './points/carried';
 import { toNodes } from './points/nodes';
 import { withContours } from './points/refs';
-import { childrenOf, withChildren, withPart, worldOf } from './tree';
+import { childrenOf, sheetOf, withChildren, withPart, worldOf } from './tree';
 
 /**
  * A node of a path being drawn, with the handle that leaves it, where it was dragged; the handle that
@@ -46,20 +47,33 @@ export function draftText(nodes: readonly DraftNode[], closed: boolean): string 
   return d;
 }
 
+/** Places, two numbers each, through a matrix. */
+function throughNumbers(numbers: readonly number[], m: Matrix): number[] {
+  const out: number[] = [];
+  for (let i = 0; i < numbers.length; i += 2) {
+    const p = applyTo(m, { x: numbers[i], y: numbers[i + 1] });
+    out.push(p.x, p.y);
+  }
+  return out;
+}
+
 /** The design with a path on the sheet, about the middle of its numbers; filled where it is closed. */
 function withPath(design: Design, sheetId: string, contour: DrawnContour, name: string): Edited {
+  const sheet = sheetOf(design, sheetId);
+  const plane = drawnOnMatrix(sheet);
+  const drawn = throughNumbers(contour.xy, (plane && invert(plane)) ?? identity);
   const middle = (rest: number) => {
-    const list = contour.xy.filter((_, i) => i % 2 === rest && Math.floor(i / 2) % 3 === 0);
+    const list = drawn.filter((_, i) => i % 2 === rest && Math.floor(i / 2) % 3 === 0);
     return (Math.min(...list) + Math.max(...list)) / 2;
   };
   const [x, y] = [middle(0), middle(1)];
-  const xy = contour.xy.map((v, i) => v - (i % 2 ? y : x));
+  const xy = drawn.map((v, i) => v - (i % 2 ? y : x));
   const part = makePart(makeSource('path', { contours: [{ ...contour, xy }] }), {
     name: freeName(design, name),
     coats: [
       contour.closed ? makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } }) : makeCoat('stroke'),
     ],
-    place: { ...origin, x, y },
+    place: newPlace(sheet, identity, applyTo(plane ?? identity, { x, y })),
   });
   const ids = childrenOf(design, sheetId, null);
   return {
@@ -142,12 +156,7 @@ export function redrawnPath(
   const contours = drawnContours(design.parts[id]);
   const back = invert(worldOf(design, id));
   if (!contours || !back) return design;
-  const numbers = contourNumbers(nodes, closed);
-  const xy: number[] = [];
-  for (let i = 0; i < numbers.length; i += 2) {
-    const p = applyTo(back, { x: numbers[i], y: numbers[i + 1] });
-    xy.push(p.x, p.y);
-  }
+  const xy = throughNumbers(contourNumbers(nodes, closed), back);
   return withContours(
     design,
     id,

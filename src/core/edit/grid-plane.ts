@@ -1,6 +1,16 @@
 import type { Design, Sheet, SheetGrid } from '../document/types';
-import { invert, type Matrix, matrixPlace, multiply, placeMatrix } from '../geometry/matrix';
-import { turnOf } from '../geometry/vector';
+import {
+  applyTo,
+  identity,
+  invert,
+  type Matrix,
+  matrixPlace,
+  multiply,
+  origin,
+  type Place,
+  placeMatrix,
+} from '../geometry/matrix';
+import { type Point, turnOf } from '../geometry/vector';
 import type { Edited } from './edited';
 import { placePart } from './place';
 import { sheetOf, topmost } from './tree';
@@ -41,6 +51,33 @@ function takenOff(own: Matrix, grid: Axes): Matrix {
 
 /** Axes of a sheet's grid where that has two, or isometric ones. */
 const axesOf = ({ grid }: Sheet): Axes => (grid.kind === 'angled' ? grid : { angleA: 30, angleB: 150 });
+
+/** From a flat drawing to what new parts of a sheet are drawn on, places aside; null where that is the sheet as it lies. */
+export function drawnOnMatrix(sheet: Sheet): Matrix | null {
+  const { kind, plane } = sheet.grid;
+  return kind === 'angled' && plane !== 'flat' ? planeMatrix(plane, sheet.grid) : null;
+}
+
+/** Where a new part stands whose middle lies at a place of the sheet, in a parent's `frame`, on what is drawn on. */
+export function newPlace(sheet: Sheet, frame: Matrix, { x, y }: Point): Place {
+  const plane = drawnOnMatrix(sheet);
+  const back = invert(frame) ?? identity;
+  // Within a group, parts that lie flat are flat in the group.
+  if (!plane) return { ...origin, ...applyTo(back, { x, y }) };
+  const [a, b, c, d] = plane;
+  return matrixPlace(multiply(back, [a, b, c, d, x, y]));
+}
+
+/** A sheet whose new parts are drawn on a plane of its grid, or flat; a grid without two slanted axes becomes isometric. */
+export const drawOn = (sheet: Sheet, plane: GridPlane | null): Sheet => ({
+  ...sheet,
+  grid: {
+    ...sheet.grid,
+    ...(plane && sheet.grid.kind !== 'angled' ? { ...axesOf(sheet), kind: 'angled' } : {}),
+    ...(plane ? { on: true } : {}),
+    plane: plane ?? 'flat',
+  },
+});
 
 /** Puts parts on a plane of the sheet's grid, from whichever plane they lie on; with none they lie flat again. */
 export function putOnPlane(

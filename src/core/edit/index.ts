@@ -33,7 +33,7 @@ export { stepsOf, withStepsOf } from './gesture/cards';
 export { grainFor } from './gesture/grain';
 export { snapPoint } from './gesture/snap-point';
 export { addStopAt, fixGradient, turnGradient } from './gradient';
-export { type GridPlane, gridPlanes, planeMatrix, putOnPlane } from './grid-plane';
+export { drawOn, type GridPlane, gridPlanes, planeMatrix, putOnPlane } from './grid-plane';
 export { lampAt, lampBy, lampPlace } from './lamp';
 export {
   addLettering,
@@ -52,6 +52,7 @@ export {
   withPieces,
   withWords,
 } from './letters';
+export { litPlaces } from './lit-parts';
 export { lockUpParts } from './lock-up';
 export { addMeshLines, fitMeshPaint, removeMeshLine } from './mesh';
 export { jointBounds, memberAt, ownBox, partsWithin, pickDeep, pickParts, sheetBounds } from './pick';

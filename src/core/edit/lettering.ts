@@ -21,8 +21,9 @@ import { outlineBounds } from '../outline/bounds';
 import { evaluatePart, placedOutline } from '../scene/evaluate';
 import { restsUpon } from '../scene/tiles';
 import { type Edited, freeName } from './edited';
+import { newPlace } from './grid-plane';
 import { withLettering } from './letters';
-import { childrenOf, frameOf, withChildren, withPart, worldOf } from './tree';
+import { childrenOf, frameOf, sheetOf, withChildren, withPart, worldOf } from './tree';
 
 /** A letter on the sheet. */
 export interface LetterOnSheet {
@@ -131,9 +132,9 @@ export function addLettering(
   at: Point,
   size: number,
 ): Edited {
-  const back = invert(frameOf(design, parent));
-  if (!back) return { design, chosen: [] };
-  const place = { ...applyTo(back, at), turn: 0, skew: 0, scaleX: 1, scaleY: 1 };
+  const frame = frameOf(design, parent);
+  if (!invert(frame)) return { design, chosen: [] };
+  const place = newPlace(sheetOf(design, sheetId), frame, at);
   const part = {
     ...makePart(makeSource('lettering', { text: '', size }), {
       coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#1f2b38' } })],

@@ -99,6 +99,10 @@ function TrayPlace({ tool, letter, onPress }: { tool: Tool; letter: string; onPr
 export function Tray() {
   const stage = useEditor((s) => s.stage);
   const tool = useEditor((s) => s.tool);
+  const plane = useEditor((s) => {
+    const grid = s.design?.sheets.find((h) => h.id === s.sheetId)?.grid;
+    return grid?.kind === 'angled' && grid.plane !== 'flat' ? ` On the ${grid.plane} plane.` : '';
+  });
   const tools = stages.find((s) => s.number === stage)?.tools ?? [];
   return (
     <Box
@@ -130,7 +134,7 @@ export function Tray() {
           textOverflow: 'ellipsis',
         }}
       >
-        {stage === 1 || !tool.rests ? handTool(tool).hint : ''}
+        {stage === 1 || !tool.rests ? `${handTool(tool).hint}${plane}` : ''}
       </Box>
     </Box>
   );

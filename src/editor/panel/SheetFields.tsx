@@ -25,6 +25,13 @@ const gridWords: Readonly<Record<SheetGrid['kind'], string>> = {
   polar: 'Polar',
 };
 
+const planeWords: Readonly<Record<SheetGrid['plane'], string>> = {
+  flat: 'The sheet as it lies',
+  top: 'The top plane',
+  left: 'The left plane',
+  right: 'The right plane',
+};
+
 function GridFields({ sheet }: { sheet: Sheet }) {
   const { grid } = sheet;
   const k = units[sheet.unit];
@@ -65,6 +72,12 @@ function GridFields({ sheet }: { sheet: Sheet }) {
             min={-360}
             max={360}
             onChange={(angleB) => changeGrid('Grid axis', { angleB, on: true })}
+          />
+          <ChoiceField
+            label="Draw on"
+            value={grid.plane}
+            options={planeWords}
+            onChange={(plane) => changeGrid('Draw on a plane', { plane: plane as SheetGrid['plane'] })}
           />
         </>
       )}

@@ -20,6 +20,33 @@ function placeInView(lamp: Lamp, sheet: Sheet): Point {
   };
 }
 
+/** How far from a part its ray ends, and how long it is, CSS pixels. */
+const ray = { near: 12, long: 46 };
+
+/** A thin ray from the lamp onto each part that follows it. */
+function Rays({ to }: { to: Point }) {
+  const lit = useEditor((s) => s.lit);
+  const view = useEditor((s) => s.view);
+  const d = lit.map((place) => {
+    const p = toView(view, place);
+    const [dx, dy] = [to.x - p.x, to.y - p.y];
+    const l = Math.hypot(dx, dy) || 1;
+    const at = (far: number) => `${p.x + (dx / l) * far} ${p.y + (dy / l) * far}`;
+    return l > ray.long ? `M${at(ray.near)}L${at(Math.min(l - ray.near, ray.long))}` : '';
+  });
+  return (
+    <path
+      data-testid="rays"
+      d={d.join('')}
+      stroke={brass}
+      strokeWidth={1.25}
+      strokeLinecap="round"
+      fill="none"
+      style={{ pointerEvents: 'none' }}
+    />
+  );
+}
+
 /** The light of the sheet while depth is worked on: a disc where it stands, and a beam toward the middle. */
 export function LampMark() {
   const shown = useEditor((s) => s.stage === depthStage && s.tool.grips);
@@ -42,6 +69,7 @@ export function LampMark() {
       style={{ cursor: 'move', pointerEvents: 'all' }}
       onPointerDown={(e) => pressLamp(e, sheet)}
     >
+      <Rays to={p} />
       <circle cx={p.x} cy={p.y} r={14} fill="transparent" />
       {l > 40 && (
         <path

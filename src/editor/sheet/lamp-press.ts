@@ -3,6 +3,7 @@ import { lampAt, lampBy, lampPlace } from '@/core/edit';
 import { changeSheet } from '../state/actions';
 import { beginLive, endLive } from '../state/history';
 import { set } from '../state/store';
+import { studioEngine } from '../state/studio';
 import { type Press, surface } from './surface';
 
 /** Takes the lamp: round the sheet turns the light, in and out raises and lowers it. Typed: its direction, its height. */
@@ -13,13 +14,18 @@ export function pressLamp(e: Press, sheet: Sheet): void {
   const own = lampPlace(before, sheet);
   let lamp = before;
   beginLive();
+  let held = true;
+  void studioEngine()
+    .studio.litPlaces()
+    .then((lit) => held && set({ lit }));
   const show = (next: Lamp) => {
     lamp = next;
     set({ readout: `${lamp.direction}°; ${lamp.height}°` });
     changeSheet('Lamp', (s) => ({ ...s, lamp }));
   };
   const end = () => {
-    set({ readout: '' });
+    held = false;
+    set({ readout: '', lit: [] });
     void endLive();
   };
   surface.hold(e, {

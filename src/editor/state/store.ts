@@ -59,6 +59,8 @@ export interface EditorState {
   /** How near snaps pull, CSS pixels. */
   readonly snapReach: number;
   readonly tidy: TidyState;
+  /** Where parts stand that follow the lamp while it is held, sheet units. */
+  readonly lit: readonly Point[];
   /** The point of nine that place and size are told by, 0, 0.5 or 1 in each direction. */
   readonly reference: Point;
   /** How far curves drawn freehand may leave the pointer's way, CSS pixels. */
@@ -132,6 +134,7 @@ export const useEditor = create<EditorState>(() => ({
   keepShape: false,
   snapReach: 7,
   tidy: { tolerance: 1, faults: [], over: null },
+  lit: [],
   reference: { x: 0.5, y: 0.5 },
   smoothness: 3,
   facePress: { do: 'keep', colour: '#f3d9a0' },

@@ -4,7 +4,7 @@ import type { Point } from '../../geometry/vector';
 import { transformAgain } from '../again';
 import { type Alignment, alignParts, distributeParts, putParts } from '../align';
 import { resizeParts } from '../arrange-parts';
-import { type GridPlane, putOnPlane } from '../grid-plane';
+import { drawOn, type GridPlane, putOnPlane } from '../grid-plane';
 import { jointBounds } from '../pick';
 import { placePart } from '../place';
 import { moveParts, scaleParts, turnParts } from '../transform';
@@ -32,10 +32,17 @@ export const placeCommands = {
   }),
   'on-plane': defineCommand<OnParts & { readonly plane: GridPlane | null }>({
     label: 'Onto a plane',
-    about: 'Puts parts on a plane of the sheet’s slanted grid, or lays them flat again.',
+    about:
+      'Puts parts on a plane of the sheet’s slanted grid, or lays them flat again; with none chosen, says what is drawn on.',
     alsoKnown: ['isometric', 'axonometric'],
     transforms: true,
-    run: (d, { ids, plane }, { sheetId }) => putOnPlane(d, sheetId, ids, plane),
+    run: (d, { ids, plane }, { sheetId }) =>
+      ids.length
+        ? putOnPlane(d, sheetId, ids, plane)
+        : {
+            design: { ...d, sheets: d.sheets.map((s) => (s.id === sheetId ? drawOn(s, plane) : s)) },
+            chosen: [],
+          },
   }),
   nudge: defineCommand<OnParts & { readonly dx: number; readonly dy: number }>({
     label: 'Nudge',

@@ -3,6 +3,7 @@ import type { Design } from '../../document/types';
 import { applyTo, invert } from '../../geometry/matrix';
 import { radians } from '../../geometry/vector';
 import { primitives } from '../../source';
+import { drawnOnMatrix, newPlace } from '../grid-plane';
 import { alongAxes, axesOf, type SnapHit, snapSize, snapTangent } from '../snap';
 import { childrenOf, frameOf, sheetOf, withChildren, withPart } from '../tree';
 import { snapPoint } from './snap-point';
@@ -50,7 +51,10 @@ export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reac
   const end = tx
     ? { p: { x: g.to.x + tx.shift, y: g.to.y + ty.shift }, hits: [tx, ty] }
     : snapPoint(...level, g.to, reach, g.exact ? undefined : g.grain);
-  const back = invert(frameOf(design, g.parent));
+  const sheet = sheetOf(design, sheetId);
+  const plane = drawnOnMatrix(sheet);
+  const frame = frameOf(design, g.parent);
+  const back = invert(plane ?? frame);
   if (!back) return { design, hits: [], readout: '' };
   const p = applyTo(back, start.p);
   const q = applyTo(back, end.p);
@@ -62,7 +66,8 @@ export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reac
   let readout: string;
   let centre = { x: p.x + dx / 2, y: p.y + dy / 2 };
   if (definition.between) {
-    if (g.keepShape) [dx, dy] = alongAxes(dx, dy, axesOf(sheetOf(design, sheetId)));
+    // On a plane its own level and upright are the axes of the grid.
+    if (g.keepShape) [dx, dy] = alongAxes(dx, dy, plane ? undefined : axesOf(sheet));
     params = definition.between(definition.defaults, dx, dy);
     centre = { x: p.x + dx / 2, y: p.y + dy / 2 };
     readout = `${numberText(Math.hypot(dx, dy))}`;
@@ -73,7 +78,7 @@ export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reac
       dy = side * (dy < 0 ? -1 : 1);
     }
     // As large as another part, where nothing else was met.
-    if (!g.exact && !g.parent && !end.hits.length && reach > 0) {
+    if (!g.exact && !g.parent && !plane && !end.hits.length && reach > 0) {
       const grown = sameSize(level, dx, dy, g, reach);
       [dx, dy, hits] = [grown.dx, grown.dy, grown.hits];
     }
@@ -88,7 +93,7 @@ export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reac
     : [makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } })];
   let part = makePart(makeSource(g.kind as 'ellipse', params), {
     coats,
-    place: { ...centre, turn: 0, skew: 0, scaleX: 1, scaleY: 1 },
+    place: newPlace(sheet, frame, applyTo(plane ?? frame, centre)),
   });
   const kept = design.parts[g.id];
   part = { ...part, id: g.id, name: g.name, coats: kept?.coats ?? part.coats };

@@ -27,7 +27,8 @@ import {
 } from 'lucide-react';
 import { finishes, type Part, steps } from '@/core';
 import { type CardRef, commands, type GridPlane, type Thickness, thicknesses } from '@/core/edit';
-import { depthStage } from '../../state/store';
+import { run } from '../../state/actions';
+import { depthStage, get, say } from '../../state/store';
 import { addFinish } from '../recipe';
 import { act, family, lastOf, onChosen, onePart, type Stage, stepTool, type Tool } from '../tool';
 
@@ -46,6 +47,13 @@ const planes: readonly (readonly [GridPlane | null, string, LucideIcon])[] = [
   ['right', 'Onto the right plane', SquareArrowRight],
   [null, 'Off its plane', Square],
 ];
+
+/** Puts the chosen parts on a plane; with none chosen it is what new parts are drawn on. */
+function onto(plane: GridPlane | null, label: string): void {
+  const ids = get().chosen;
+  void run(ids.length ? label : 'Draw on a plane', { do: 'on-plane', ids, plane });
+  if (!ids.length) say(plane ? `New parts are drawn on the ${plane} plane.` : 'New parts are drawn flat.');
+}
 
 const thickness = (kind: Thickness, icon: LucideIcon): Tool =>
   onChosen(kind, icon, (ids) => ({ do: 'give-thickness', ids, kind }), steps[kind]);
@@ -75,10 +83,7 @@ export const depth: Stage = {
       finish('turn-painted', Orbit),
       stepTool('four-corners', Frame),
       ...planes.map(([plane, label, icon]) =>
-        onChosen(`plane-${plane ?? 'none'}`, icon, (ids) => ({ do: 'on-plane', ids, plane }), {
-          ...commands['on-plane'],
-          label,
-        }),
+        act(`plane-${plane ?? 'none'}`, { ...commands['on-plane'], label }, icon, () => onto(plane, label)),
       ),
     ),
     family(finish('soft-shadow', Eclipse), finish('floor-shadow', Footprints), finish('cast-shadow', Blinds)),
