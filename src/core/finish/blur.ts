@@ -54,12 +54,12 @@ const ways: Readonly<Record<string, Way>> = {
     filter: ({ softness }) => (softness > 0 ? { kind: 'blur', sigma: softness / 2 } : null),
   },
   edge: {
-    label: 'More toward the edge',
+    label: 'At the edge',
     filter: ({ softness, reach }, painted) =>
       softness > 0 ? { kind: 'edge-blur', path: painted.silhouette(), sigma: softness / 2, reach } : null,
   },
   along: {
-    label: 'Along a direction',
+    label: 'Along',
     filter({ softness, direction }) {
       const at = radians(direction);
       const s = softness / 2;
@@ -77,7 +77,7 @@ const ways: Readonly<Record<string, Way>> = {
     },
   },
   around: {
-    label: 'Around a place',
+    label: 'Around',
     filter: (p, _, b) =>
       p.turn > 0 ? { kind: 'around', ...centreOf(p, b), sigma: radians(p.turn) / 2 } : null,
     handles(p, b) {
@@ -90,7 +90,7 @@ const ways: Readonly<Record<string, Way>> = {
     },
   },
   away: {
-    label: 'Away from a place',
+    label: 'Away',
     filter: (p, _, b) =>
       p.stretch > 0 ? { kind: 'away', ...centreOf(p, b), sigma: Math.log(1 + p.stretch) / 2 } : null,
     handles: (p, b) => armed(p, b, 'stretch', { x: armOf(b) * (1 + p.stretch), y: 0 }),
@@ -120,7 +120,7 @@ export const blur = defineFinish<Blur>({
       choice(
         'way',
         'Way',
-        'Where it is soft, and which way.',
+        'Evenly, softer toward its edge, along a direction, or around or away from a place.',
         Object.fromEntries(Object.entries(ways).map(([key, { label }]) => [key, label])),
       ),
       'even',

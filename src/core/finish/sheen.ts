@@ -113,7 +113,7 @@ export const sheen = defineFinish<Sheen>({
     later(
       choice('by', 'Lies', 'Where it lies: by its grips, or toward the lamp.', {
         grips: 'By its grips',
-        lamp: 'Toward the lamp',
+        lamp: 'By the lamp',
       }),
       'grips',
     ),

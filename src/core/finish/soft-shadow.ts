@@ -74,9 +74,9 @@ export const softShadow = defineFinish<SoftShadow>({
   fields: [
     colour('colour', 'Colour', 'Of the shadow.'),
     later(
-      choice('of', 'Of', 'What casts a shadow of its own.', {
+      choice('of', 'Of', 'What casts a shadow of its own: all of it, or each letter, copy or member.', {
         whole: 'The whole',
-        each: 'Each piece or member',
+        each: 'Each piece',
       }),
       'whole',
     ),

@@ -101,7 +101,7 @@ export function Tray() {
   const tool = useEditor((s) => s.tool);
   const plane = useEditor((s) => {
     const grid = s.design?.sheets.find((h) => h.id === s.sheetId)?.grid;
-    return grid?.kind === 'angled' && grid.plane !== 'flat' ? ` On the ${grid.plane} plane.` : '';
+    return grid?.kind === 'angled' && grid.plane !== 'flat' ? `On the ${grid.plane} plane. ` : '';
   });
   const tools = stages.find((s) => s.number === stage)?.tools ?? [];
   return (
@@ -134,7 +134,7 @@ export function Tray() {
           textOverflow: 'ellipsis',
         }}
       >
-        {stage === 1 || !tool.rests ? `${handTool(tool).hint}${plane}` : ''}
+        {stage === 1 || !tool.rests ? `${plane}${handTool(tool).hint}` : ''}
       </Box>
     </Box>
   );

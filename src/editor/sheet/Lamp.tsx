@@ -34,16 +34,18 @@ function Rays({ to }: { to: Point }) {
     const at = (far: number) => `${p.x + (dx / l) * far} ${p.y + (dy / l) * far}`;
     return l > ray.long ? `M${at(ray.near)}L${at(Math.min(l - ray.near, ray.long))}` : '';
   });
+  const line = {
+    d: d.join(''),
+    strokeLinecap: 'round',
+    fill: 'none',
+    style: { pointerEvents: 'none' },
+  } as const;
+  // On a light line, so that it is seen on whatever it lies.
   return (
-    <path
-      data-testid="rays"
-      d={d.join('')}
-      stroke={brass}
-      strokeWidth={1.25}
-      strokeLinecap="round"
-      fill="none"
-      style={{ pointerEvents: 'none' }}
-    />
+    <>
+      <path {...line} stroke={panel} strokeWidth={4} />
+      <path {...line} data-testid="rays" stroke={brass} strokeWidth={1.5} />
+    </>
   );
 }
 
