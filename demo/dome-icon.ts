@@ -1,4 +1,4 @@
-import type { Design } from '@/core';
+import { type Design, paints } from '@/core';
 import { Composer, gradient } from './composer';
 
 type Corner = readonly [x: number, y: number];
@@ -16,7 +16,15 @@ const onFloor = (right: number, left: number, up = 0): Corner => [
   far.y + (right + left) * cell.y - up,
 ];
 
-/** A flat tile through corners; `radii` rounds some of them, by number. */
+/** Sides of the terrace as the lamp lights them. */
+const stone = {
+  ...paints.lit.defaults,
+  colour: '#d5ddf5',
+  shade: '#26305e',
+  ambient: 0.15,
+} as const;
+
+/** A flat tile through corners; `radii` rounds some of them, by number, and `slab` is how thick it is, downwards. */
 function tile(
   c: Composer,
   name: string,
@@ -25,7 +33,12 @@ function tile(
   {
     radii = {},
     steps = [],
-  }: { radii?: Readonly<Record<number, number>>; steps?: ReturnType<Composer['step']>[] } = {},
+    slab = 0,
+  }: {
+    radii?: Readonly<Record<number, number>>;
+    steps?: ReturnType<Composer['step']>[];
+    slab?: number;
+  } = {},
 ): void {
   const xs = corners.map((p) => p[0]);
   const ys = corners.map((p) => p[1]);
@@ -44,27 +57,14 @@ function tile(
     'path',
     { contours: [{ closed: true, xy: [...local[0], ...xy] }] },
     { x, y },
-    { coats: [c.coat.fill(colour)], steps: [...round, ...steps] },
+    {
+      coats: [
+        ...(slab ? [c.coat.fill(stone, { steps: [c.step('slab', { angle: 90, depth: slab })] })] : []),
+        c.coat.fill(colour),
+      ],
+      steps: [...round, ...steps],
+    },
   );
-}
-
-function terrace(c: Composer): void {
-  const n = 2 * side;
-  const low = -120;
-  tile(c, 'Left side', [onFloor(0, n), onFloor(n, n), onFloor(n, n, low), onFloor(0, n, low)], '#8193bb', {
-    radii: { 3: 60 },
-  });
-  tile(c, 'Right side', [onFloor(n, n), onFloor(n, 0), onFloor(n, 0, low), onFloor(n, n, low)], '#52659a', {
-    radii: { 2: 60 },
-  });
-  tile(c, 'Floor', [onFloor(0, 0), onFloor(n, 0), onFloor(n, n), onFloor(0, n)], '#e6e9f2');
-  tile(c, 'Tiles', [onFloor(0.3, 0.3), onFloor(1.7, 0.3), onFloor(1.7, 1.7), onFloor(0.3, 1.7)], '#bcc7df', {
-    radii: { 1: 16, 3: 16 },
-    steps: [
-      c.step('trail', { count: side, stepX: 2 * cell.x, stepY: 2 * cell.y }),
-      c.step('trail', { count: side, stepX: -2 * cell.x, stepY: 2 * cell.y }),
-    ],
-  });
 }
 
 /** Radius of the drum, across; an isometric circle is √3 times as wide as high. */
@@ -72,6 +72,40 @@ const radius = 360;
 const flat = (2 * radius) / Math.sqrt(3);
 const foot = far.y + 2 * side * cell.y;
 const rim = foot - 300;
+
+function terrace(c: Composer): void {
+  const n = 2 * side;
+  const floor = [onFloor(0, 0), onFloor(n, 0), onFloor(n, n), onFloor(0, n)];
+  tile(c, 'Floor', floor, '#e6e9f2', { radii: { 1: 60, 2: 60, 3: 60 }, slab: 120 });
+  tile(c, 'Tiles', [onFloor(0.3, 0.3), onFloor(1.7, 0.3), onFloor(1.7, 1.7), onFloor(0.3, 1.7)], '#bcc7df', {
+    radii: { 1: 16, 3: 16 },
+    slab: 10,
+    steps: [
+      c.step('trail', { count: side, stepX: 2 * cell.x, stepY: 2 * cell.y }),
+      c.step('trail', { count: side, stepX: -2 * cell.x, stepY: 2 * cell.y }),
+    ],
+  });
+  // What the drum keeps from the light: its foot drawn out away from the lamp, as far as there is floor.
+  c.combine(
+    'Shadow of the drum',
+    'intersect',
+    () => {
+      tile(c, 'Floor again', floor, '#e6e9f2');
+      c.add(
+        'Foot drawn out',
+        'ellipse',
+        { width: 2 * radius, height: flat },
+        { x: far.x, y: foot },
+        { steps: [c.step('slab', { angle: 10, depth: 420, makes: 'outline' })] },
+      );
+    },
+    {
+      coats: [c.coat.fill('#7d89b8')],
+      blend: 'multiply',
+      opacity: 0.6,
+    },
+  );
+}
 
 function drum(c: Composer): void {
   c.combine(
@@ -88,7 +122,12 @@ function drum(c: Composer): void {
     'rectangle',
     { width: 120, height: 230, topLeft: 60, topRight: 60, bottomRight: 0, bottomLeft: 0 },
     { x: far.x - 130, y: foot + 52 },
-    { coats: [c.coat.fill('#2c2440')] },
+    {
+      coats: [
+        c.coat.fill('#2c2440'),
+        c.coat.stroke(8, gradient('linear', [0, 0, 1, 1], '#fff3d6', [0.5, '#c98f3a'], '#6b4416')),
+      ],
+    },
   );
 }
 
@@ -106,7 +145,29 @@ function dome(c: Composer): void {
     {
       coats: [
         c.coat.fill(gradient('radial', [0.3, 0.28, 1.05, 0.8], '#fbe3c4', [0.45, '#cf6b52'], '#5f1f3d')),
+        c.coat.stroke(7, gradient('linear', [0, 0, 1, 1], '#fbe3c4', [0.5, '#cf6b52'], '#3d1230'), {
+          align: 'inside',
+        }),
       ],
+    },
+  );
+  // A gleam as far as there is dome.
+  c.combine(
+    'Gleam',
+    'intersect',
+    () => {
+      c.add(
+        'Sphere again',
+        'ellipse',
+        { width: 2 * radius - 40, height: 2 * radius - 40 },
+        { x: far.x, y: rim },
+      );
+      c.add('Patch', 'ellipse', { width: 520, height: 230 }, { x: far.x - 170, y: rim - 240, turn: -38 });
+    },
+    {
+      coats: [c.coat.fill(gradient('linear', [0.2, 0, 0.8, 1], '#ffffff', '#ffffff00'))],
+      blend: 'screen',
+      opacity: 0.55,
     },
   );
   // What two meridians leave between them, over the rim.
@@ -133,7 +194,14 @@ export function domeIcon(): Design {
     'rectangle',
     { width: 1840, height: 1840, topLeft: corner, topRight: corner, bottomRight: corner, bottomLeft: corner },
     { x: 1000, y: 1000 },
-    { coats: [c.coat.fill(gradient('linear', [0.5, 0, 0.5, 1], '#1b2a55', '#4a4f8a'))] },
+    {
+      coats: [
+        c.coat.fill(gradient('linear', [0.5, 0, 0.5, 1], '#1b2a55', '#4a4f8a')),
+        c.coat.stroke(16, gradient('linear', [0, 0, 1, 1], '#8fa0d8', [0.5, '#33407a'], '#c9a24e'), {
+          align: 'inside',
+        }),
+      ],
+    },
   );
   c.add(
     'Stars',
@@ -150,6 +218,7 @@ export function domeIcon(): Design {
   dome(c);
   return c.design({
     ground: '#f4efe4',
+    lamp: { direction: 280, height: 40 },
     grid: { on: true, spacing: cell.x, kind: 'angled', angleA: 30, angleB: 150, spokes: 24, plane: 'flat' },
   });
 }

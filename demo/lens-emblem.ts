@@ -18,6 +18,7 @@ export function lensEmblem(): Design {
         bottomRight: ink.night,
       }),
     ],
+    finishes: [c.finish('sheen', { form: 'band', angle: 32, width: 0.34, softness: 0.5, opacity: 0.4 })],
   });
   c.add(
     'Blade',
@@ -27,12 +28,14 @@ export function lensEmblem(): Design {
     {
       coats: [c.coat.fill(gradient('linear', [0, 0, 1, 1], '#14213d00', '#14213da0'), { blend: 'multiply' })],
       steps: [c.step('radial-repeat', { centreX: -240, centreY: 210, count: 9 })],
+      finishes: [c.finish('blur', { way: 'around', turn: 5, within: true })],
     },
   );
   c.add('Reflection', 'ellipse', { width: 820, height: 820 }, at, {
     coats: [c.coat.fill(gradient('radial', [0.38, 0.34, 1, 0.7], '#ffffff', [0.35, '#7fa3a8'], '#0c1426'))],
     opacity: 0.45,
     finishes: [
+      c.finish('blur', { way: 'edge', softness: 60, reach: 200 }),
       c.finish('fade', { form: 'radial', x1: 0.5, y1: 0.5, x2: 1, y2: 0.5, from: 1, to: 0, middle: 0.7 }),
     ],
     blend: 'luminosity',
@@ -57,7 +60,10 @@ export function lensEmblem(): Design {
       c.coat.stroke(6, '#4a2f12', { align: 'inside' }),
       c.coat.stroke(3, ink.snow, { steps: [c.step('offset', { distance: -14 })], opacity: 0.7 }),
     ],
-    finishes: [c.shadow({ shiftX: 0, shiftY: 14, softness: 40, opacity: 0.5, colour: ink.night })],
+    finishes: [
+      c.finish('edge-light', { width: 10, softness: 8, opacity: 0.9 }),
+      c.shadow({ shiftX: 0, shiftY: 14, softness: 40, opacity: 0.5, colour: ink.night }),
+    ],
   });
   c.add(
     'Notches',

@@ -1,4 +1,4 @@
-import type { Design, LetterChange } from '@/core';
+import { type Design, type LetterChange, paints } from '@/core';
 import { Composer, gradient } from './composer';
 import { ink, inObservatoryInks } from './observatory';
 
@@ -49,21 +49,27 @@ export function meteorLettering(): Design {
       ];
       c.words(
         'METEORS',
-        { face: 'lilita-one', size: 318, alignment: 'centre', letters, slantY: -8 },
-        { x: 1000, y: 1120 },
+        { face: 'lilita-one', size: 280, alignment: 'centre', letters, slantY: -8 },
+        { x: 960, y: 1100 },
         {
           coats: [
-            c.coat.fill('#0a1128', {
-              steps: [
-                c.step('offset', { distance: 14, join: 'round' }),
-                c.step('trail', { count: 10, stepX: 3.4, stepY: 5, stepTurn: 0, stepScale: 1, unite: true }),
-              ],
-            }),
+            c.coat.fill(
+              { ...paints.lit.defaults, colour: '#c2573f', shade: '#0a1128', ambient: 0.1 },
+              {
+                steps: [
+                  c.step('offset', { distance: 12, join: 'round' }),
+                  c.step('vanish', { pointX: 260, pointY: 560, rest: 0.8 }),
+                ],
+              },
+            ),
+            c.coat.fill(ink.night, { steps: [c.step('offset', { distance: 12, join: 'round' })] }),
             c.coat.fill(
               gradient('linear', [0.5, 0, 0.5, 1], ink.snow, [0.45, ink.straw], [0.8, ink.brass], ink.ember),
             ),
             c.coat.stroke(5, ink.night),
           ],
+          // The whole word leans back into the sky.
+          steps: [c.step('in-space', { tilt: 16, swing: -20, distance: 1700, pivotX: 0, pivotY: -110 })],
         },
       );
       c.words(

@@ -1,4 +1,4 @@
-import type { Design } from '@/core';
+import { type Design, paints } from '@/core';
 import { Composer, gradient } from './composer';
 import { ink, inObservatoryInks } from './observatory';
 
@@ -39,14 +39,22 @@ export function supperRoomLettering(): Design {
       finishes: [c.shadow({ shiftX: 0, shiftY: 26, softness: 70, opacity: 0.4, colour: ink.night })],
     },
   );
-  const side = c.step('trail', { count: 9, stepX: 3, stepY: 3, stepTurn: 0, stepScale: 1, unite: true });
+  const slab = (depth: number) => c.step('slab', { angle: 55, depth });
   c.words(
     'Supper room',
     { face: 'pacifico', size: 285, alignment: 'centre', slantY: -5, pieces: 'united' },
     { x: 990, y: 1045 },
     {
       coats: [
-        c.coat.fill('#7a2a1f', { steps: [offset(15), side] }),
+        // A pale one under a red one: each lies on the next.
+        c.coat.fill(
+          { ...paints.lit.defaults, colour: '#fbe9c0', shade: '#8a5a1c' },
+          { steps: [offset(22), slab(48)] },
+        ),
+        c.coat.fill(
+          { ...paints.lit.defaults, colour: '#c9503a', shade: '#57180f' },
+          { steps: [offset(15), slab(32)] },
+        ),
         c.coat.fill(ink.night, { steps: [offset(15)] }),
         c.coat.fill(gradient('linear', [0.5, 0, 0.5, 1], ink.snow, [0.5, ink.straw], ink.brass)),
         c.coat.stroke(3, '#ffffff', { steps: [offset(-7)], opacity: 0.6 }),
@@ -61,8 +69,8 @@ export function supperRoomLettering(): Design {
   );
   c.words(
     'open until the stars go out',
-    { face: 'sacramento', size: 128, alignment: 'centre', slantY: -5 },
-    { x: 1010, y: 1262 },
+    { face: 'sacramento', size: 118, alignment: 'centre', slantY: -5 },
+    { x: 1100, y: 1290 },
     { coats: [c.coat.fill(ink.straw), c.coat.stroke(2.5, ink.straw)] },
   );
   return inObservatoryInks(c.design({ ground: '#f4efe4' }));

@@ -148,6 +148,16 @@ export function layColours(
   }
 }
 
+/** A coordinate in steps of 2⁻³², which add up without rounding. */
+@inline function steps(v: f64): i64 {
+  return <i64>Math.round(v * 4294967296.0);
+}
+
+/** The share of the way to the next sample, from the lower half of such a coordinate. */
+@inline function shareOf(v: i64): f32 {
+  return <f32>(<u32>v >> 8) * <f32>5.9604644775390625e-8;
+}
+
 /**
  * Adds colours of one plane, read at moved places between its samples and times a weight, to another. Both planes know which
  * pixel of the picture their corner is, (toX, toY) and (fromX, fromY); the pixel at (x, y) reads the place
@@ -157,27 +167,31 @@ export function addMoved(
   to: usize, toStride: i32, toX: i32, toY: i32, w: i32, h: i32, from: usize, fromStride: i32, fromX: i32, fromY: i32,
   fromW: i32, fromH: i32, a: f64, b: f64, c: f64, d: f64, e: f64, f: f64, weight: f32,
 ): void {
+  const acrossX = steps(a);
+  const acrossY = steps(b);
+  const downX = steps(c);
+  const downY = steps(d);
+  const u0 = steps(0.5 * (a + c) + e - 0.5) + acrossX * <i64>toX + downX * <i64>toY - (<i64>fromX << 32);
+  const v0 = steps(0.5 * (b + d) + f - 0.5) + acrossY * <i64>toX + downY * <i64>toY - (<i64>fromY << 32);
+  const rowBytes = <usize>fromStride << 4;
   for (let y = 0; y < h; y++) {
-    const py = <f64>(toY + y) + 0.5;
+    let u = u0 + downX * <i64>y;
+    let v = v0 + downY * <i64>y;
     let q = to + (<usize>(y * toStride) << 4);
-    for (let x = 0; x < w; x++, q += 16) {
-      const px = <f64>(toX + x) + 0.5;
-      const u = a * px + c * py + e - 0.5;
-      const v = b * px + d * py + f - 0.5;
-      const i = Math.floor(u);
-      const j = Math.floor(v);
-      const column = <i32>i - fromX;
-      const row = <i32>j - fromY;
-      if (column < 0 || row < 0 || column + 1 >= fromW || row + 1 >= fromH) continue;
-      const s = <f32>(u - i);
-      const t = <f32>(v - j);
+    for (let x = 0; x < w; x++, q += 16, u += acrossX, v += acrossY) {
+      const column = <i32>(u >> 32);
+      const row = <i32>(v >> 32);
+      // Below 0 as well, for a number without a sign is then large.
+      if (<u32>column >= <u32>(fromW - 1) || <u32>row >= <u32>(fromH - 1)) continue;
+      const s = shareOf(u);
+      const t = shareOf(v);
       const p = from + (<usize>(row * fromStride + column) << 4);
-      const under = p + (<usize>fromStride << 4);
-      const above = weight * (1 - t);
+      const under = p + rowBytes;
       const below = weight * t;
-      let sum = f32x4.add(f32x4.mul(v128.load(p), f32x4.splat(above * (1 - s))), f32x4.mul(v128.load(p, 16), f32x4.splat(above * s)));
-      sum = f32x4.add(sum, f32x4.mul(v128.load(under), f32x4.splat(below * (1 - s))));
-      sum = f32x4.add(sum, f32x4.mul(v128.load(under, 16), f32x4.splat(below * s)));
+      const above = weight - below;
+      const left = f32x4.add(f32x4.mul(v128.load(p), f32x4.splat(above)), f32x4.mul(v128.load(under), f32x4.splat(below)));
+      const right = f32x4.add(f32x4.mul(v128.load(p, 16), f32x4.splat(above)), f32x4.mul(v128.load(under, 16), f32x4.splat(below)));
+      const sum = f32x4.add(left, f32x4.mul(f32x4.sub(right, left), f32x4.splat(s)));
       v128.store(q, f32x4.add(v128.load(q), sum));
     }
   }

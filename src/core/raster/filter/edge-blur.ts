@@ -3,9 +3,9 @@ import type { EdgeBlurFilter } from '../../scene/types';
 import { framed } from '../framed';
 import { depthField } from '../rim/field';
 import { outlineUnder } from '../rim/outline';
-import type { Target } from '../target';
+import { type Target, tileSize } from '../target';
 import type { FilterDrawer } from './definition';
-import { allColours, blurred } from './gaussian';
+import { allColours, blurResolution, blurred } from './gaussian';
 
 /** Deviations below this are drawn as they are, pixels. */
 const sharp = 0.35;
@@ -59,13 +59,23 @@ export const drawEdgeBlur: FilterDrawer<EdgeBlurFilter> = (target, node, filter,
   const rungs = rungsOf(depthField(outlineUnder(filter.path, matrix), shown, reach), reach, softest, ladder);
   const [wide, high] = [shown.x1 - shown.x0, shown.y1 - shown.y0];
   const sum = new Float32Array(4 * wide * high);
+  // What is worked out on the next layer has its corner where what is shown has it.
+  target.place(shown.x0, shown.y0, wide, high);
   const plain = { ...node, opacity: 1, blend: 'normal' } as const;
   for (const [rung, sigma] of ladder.entries()) {
     if (!rungs.some((r) => Math.abs(r - rung) < 1)) continue;
     if (sigma > 0)
       blurred(
         target,
-        { node: plain, matrix, sigma, shift: { x: 0, y: 0 }, channels: allColours },
+        // What lies between two of them is mixed, so that none has to be sampled more finely than pixels.
+        {
+          node: plain,
+          matrix,
+          sigma,
+          shift: { x: 0, y: 0 },
+          channels: allColours,
+          samples: Math.min(1, blurResolution(sigma)),
+        },
         layer + 1,
         (laid) => kernels.layColours(...laid, 1, 0),
       );
@@ -76,12 +86,13 @@ export const drawEdgeBlur: FilterDrawer<EdgeBlurFilter> = (target, node, filter,
       for (let x = 0; x < wide; x++) {
         const share = 1 - Math.abs(rungs[y * wide + x] - rung);
         if (share <= 0) continue;
-        const from = 4 * ((y + shown.y0 - area.y0) * 256 + x + shown.x0 - area.x0);
+        const from = 4 * (y * tileSize + x);
         const to = 4 * (y * wide + x);
         for (let k = 0; k < 4; k++) sum[to + k] += share * pixels[from + k];
       }
     kernels.clearLayer(layer + 1);
   }
+  target.place(area.x0, area.y0, area.x1 - area.x0, area.y1 - area.y0);
   const frame = framed(target, shown);
   for (let y = 0; y < high; y++)
     frame.colours.set(sum.subarray(4 * wide * y, 4 * wide * (y + 1)), frame.rowAt(y));

@@ -54,6 +54,8 @@ export interface Blur {
   readonly sigma: number;
   readonly shift: { readonly x: number; readonly y: number };
   readonly channels: Channels;
+  /** Samples a pixel each way, where it need not follow a Gaussian that closely. */
+  readonly samples?: number;
 }
 
 /** Bytes at the end of the second plane for the weights. */
@@ -65,12 +67,12 @@ const tapsBytes = 1024;
  */
 function sampled(
   target: Target,
-  { node, matrix, sigma, shift, channels }: Blur,
+  { node, matrix, sigma, shift, channels, samples }: Blur,
   layer: number,
   tile: Bounds,
 ): Laid {
   const { kernels } = target;
-  const f = blurResolution(sigma);
+  const f = samples ?? blurResolution(sigma);
   const { x0: tx, y0: ty, x1, y1 } = target.area;
   const taps = gaussianTaps(sigma * f);
   const reach = (taps.length - 1) / 2;
@@ -138,8 +140,8 @@ function sampled(
 /** Blurs nodes, rectangle by rectangle as memory allows, and has each laid onto the layer. */
 export function blurred(target: Target, blur: Blur, layer: number, lay: (laid: Laid) => void): void {
   const { x0, y0, x1, y1 } = target.area;
-  const { channels, sigma } = blur;
-  const side = channels.bytes > 4 && blurResolution(sigma) > 1 ? tileSize / 2 : tileSize;
+  const { channels, sigma, samples = blurResolution(sigma) } = blur;
+  const side = channels.bytes > 4 && samples > 1 ? tileSize / 2 : tileSize;
   for (let y = y0; y < y1; y += side)
     for (let x = x0; x < x1; x += side) {
       target.place(x, y, Math.min(side, x1 - x), Math.min(side, y1 - y));

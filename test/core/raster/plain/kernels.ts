@@ -142,21 +142,27 @@ export function plainKernels(): Kernels {
       const [a, b, c, d, e, g, weight] = moved;
       const source = new Float32Array(memory.buffer, from);
       const out = new Float32Array(memory.buffer, to);
+      // Whole numbers of 2⁻³² pixels stay exact in double precision.
+      const unit = 2 ** 32;
+      const steps = (n: number) => Math.floor(n * unit + 0.5);
+      const place = (across: number, down: number, first: number, x: number, y: number) =>
+        steps(across) * x + steps(down) * y + steps(0.5 * (across + down) + first - 0.5);
       for (let y = 0; y < h; y++)
         for (let x = 0; x < w; x++) {
-          const [px, py] = [toX + x + 0.5, toY + y + 0.5];
-          const [u, v] = [a * px + c * py + e - 0.5, b * px + d * py + g - 0.5];
-          const [i, j] = [Math.floor(u), Math.floor(v)];
-          const [column, row] = [i - fromX, j - fromY];
+          const u = place(a, c, e, toX + x, toY + y) - fromX * unit;
+          const v = place(b, d, g, toX + x, toY + y) - fromY * unit;
+          const [column, row] = [Math.floor(u / unit), Math.floor(v / unit)];
           if (column < 0 || row < 0 || column + 1 >= fromW || row + 1 >= fromH) continue;
-          const [s, t] = [f(u - i), f(v - j)];
-          const rows = [f(f(weight) * f(1 - t)), f(f(weight) * t)];
-          const terms = rows.flatMap((share) => [f(share * f(1 - s)), f(share * s)]);
+          const shareOf = (n: number, whole: number) => Math.floor((n - whole * unit) / 256) / 2 ** 24;
+          const [s, t] = [shareOf(u, column), shareOf(v, row)];
+          const below = f(f(weight) * t);
+          const above = f(f(weight) - below);
           for (let k = 0; k < 4; k++) {
-            const read = (n: number) =>
-              f(source[4 * ((row + (n >> 1)) * fromStride + column + (n & 1)) + k] * terms[n]);
-            const at = 4 * (y * toStride + x) + k;
-            out[at] = f(out[at] + f(f(f(read(0) + read(1)) + read(2)) + read(3)));
+            const at = (dx: number, dy: number) => source[4 * ((row + dy) * fromStride + column + dx) + k];
+            const mixed = (dx: number) => f(f(at(dx, 0) * above) + f(at(dx, 1) * below));
+            const sum = f(mixed(0) + f(f(mixed(1) - mixed(0)) * s));
+            const o = 4 * (y * toStride + x) + k;
+            out[o] = f(out[o] + sum);
           }
         }
     },
