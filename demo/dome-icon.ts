@@ -96,7 +96,7 @@ function terrace(c: Composer): void {
         'ellipse',
         { width: 2 * radius, height: flat },
         { x: far.x, y: foot },
-        { steps: [c.step('slab', { angle: 10, depth: 420, makes: 'outline' })] },
+        { steps: [c.step('slab', { angle: 10, depth: 420, makes: 'whole' })] },
       );
     },
     {

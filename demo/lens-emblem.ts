@@ -35,8 +35,8 @@ export function lensEmblem(): Design {
     coats: [c.coat.fill(gradient('radial', [0.38, 0.34, 1, 0.7], '#ffffff', [0.35, '#7fa3a8'], '#0c1426'))],
     opacity: 0.45,
     finishes: [
-      c.finish('blur', { way: 'edge', softness: 60, reach: 200 }),
       c.finish('fade', { form: 'radial', x1: 0.5, y1: 0.5, x2: 1, y2: 0.5, from: 1, to: 0, middle: 0.7 }),
+      c.finish('blur', { way: 'edge', softness: 60, reach: 200 }),
     ],
     blend: 'luminosity',
   });
@@ -61,8 +61,8 @@ export function lensEmblem(): Design {
       c.coat.stroke(3, ink.snow, { steps: [c.step('offset', { distance: -14 })], opacity: 0.7 }),
     ],
     finishes: [
-      c.finish('edge-light', { width: 10, softness: 8, opacity: 0.9 }),
       c.shadow({ shiftX: 0, shiftY: 14, softness: 40, opacity: 0.5, colour: ink.night }),
+      c.finish('edge-light', { width: 10, softness: 8, opacity: 0.9 }),
     ],
   });
   c.add(

@@ -47,9 +47,11 @@ test('the sun rosette: coats are taken from one part to another, and two have a 
 test('the lens emblem: glass of four corners, luminosity, and a gloss that fades', async ({ page }) => {
   const e = new Hand(page);
   await openBare(e, 'Lens emblem', {
-    Glass: grey,
+    Glass: () => ({ ...grey(), finishes: [] }),
+    Ring: (p) => ({ finishes: p.finishes.slice(0, 1) }),
+    Blade: () => ({ finishes: [] }),
     Gloss: () => ({ finishes: [], opacity: 1 }),
-    Reflection: () => ({ blend: 'normal', opacity: 1 }),
+    Reflection: (p) => ({ blend: 'normal', opacity: 1, finishes: p.finishes.slice(0, 1) }),
   });
   await e.part('Glass').click();
   await e.stage('Colour');
@@ -62,7 +64,31 @@ test('the lens emblem: glass of four corners, luminosity, and a gloss that fades
     'Bottom left, hex or RGB': '#5a3a63',
     'Bottom right, hex or RGB': '#14213d',
   });
+  const depth = async (family: string | null, word: string, fields: Record<string, number>) => {
+    await e.stage('Depth');
+    if (!family) await e.tool(word).click();
+    else {
+      await page.getByRole('button', { name: `More like ${family}` }).click();
+      await page.getByRole('menuitem', { name: word }).click();
+    }
+    await e.settled();
+    await e.fill(fields);
+  };
+  await depth('Glow', 'Sheen', {});
+  await e.pickOption('Shape', 'Band');
+  await e.fill({ Leans: 32, Width: 34, 'Soft edge': 50, Opacity: 40 });
+  await e.part('Ring').click();
+  await depth('Glow', 'Edge light', { Width: 10, Softness: 8, Opacity: 90 });
+  await e.part('Blade').click();
+  await depth(null, 'Blur', {});
+  await e.pickOption('Way', 'Around');
+  await e.fill({ Turn: 5 });
+  await e.flip('Keep within the outline');
   await e.part('Reflection').click();
+  await depth(null, 'Blur', {});
+  await e.pickOption('Way', 'At the edge');
+  await e.fill({ Softness: 60, Reach: 200 });
+  await page.getByTestId('bench').getByRole('listitem').first().click();
   await e.type('Opacity', '45');
   await e.pickOption('Blend mode', 'Luminosity');
   await e.part('Gloss').click();

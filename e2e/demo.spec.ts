@@ -128,7 +128,28 @@ test('the dome icon is constructed by hand on the isometric grid', async ({ page
   const e = new Hand(page);
   await e.blank('Mark or badge');
   await e.ground('#f4efe4');
+  await e.fill({ 'Light from': 280, 'Light’s height': 40 });
   const cell = { x: 120 * Math.cos(Math.PI / 6), y: 60 };
+  /** A stroke over the part at hand, in a gradient from corner to corner. */
+  const stroke = async (width: number, from: string, to: string, between: string) => {
+    await e.addCoat('Stroke');
+    await e.type('Width', String(width));
+    await e.gradient(
+      'Linear',
+      [0, 0, 1, 1],
+      [
+        [0, from],
+        [1, to],
+        [0.5, between],
+      ],
+    );
+  };
+  /** How the part at hand as a whole is laid over what lies below. */
+  const partLook = async (blend: string, opacity: number) => {
+    await page.getByTestId('bench').getByRole('listitem').first().click();
+    await e.type('Opacity', String(opacity));
+    await e.pickOption('Blend mode', blend);
+  };
   await e.pickOption('Kind', 'Isometric');
   await e.type('Spacing', String(cell.x));
   await e.draw('Rectangle', {
@@ -149,6 +170,8 @@ test('the dome icon is constructed by hand on the isometric grid', async ({ page
       [1, '#4a4f8a'],
     ],
   );
+  await stroke(16, '#8fa0d8', '#c9a24e', '#33407a');
+  await e.pickOption('Lies', 'Inside');
   await e.draw(
     'Star',
     { Radius: 46, Points: 4, 'Inner radius': 26, 'Centre x': 430, 'Centre y': 440 },
@@ -166,6 +189,19 @@ test('the dome icon is constructed by hand on the isometric grid', async ({ page
     1000 + (right - left) * cell.x,
     690 + (right + left) * cell.y - up,
   ];
+  /** Thickness of the part at hand, downwards, its sides by the light. */
+  const slab = async (depth: number) => {
+    await e.stage('Depth');
+    await e.tool('Slab').click();
+    await e.settled();
+    await e.fill({ Direction: 90, Depth: depth });
+    await e.card('Fill').first().click();
+    await e.fill({
+      'In the light, hex or RGB': '#d5ddf5',
+      'In the shade, hex or RGB': '#26305e',
+      'Light all round': 15,
+    });
+  };
   /** A flat tile, and the corners of it that are rounded. */
   const tile = async (corners: [number, number][], colour: string, radius = 0, rounded: number[] = []) => {
     await e.path(corners, true);
@@ -180,17 +216,28 @@ test('the dome icon is constructed by hand on the isometric grid', async ({ page
     await e.settled();
     await page.keyboard.press('Escape');
   };
-  const low = -120;
-  await tile([at(0, 8), at(8, 8), at(8, 8, low), at(0, 8, low)], '#8193bb', 60, [3]);
-  await tile([at(8, 8), at(8, 0), at(8, 0, low), at(8, 8, low)], '#52659a', 60, [2]);
-  await tile([at(0, 0), at(8, 0), at(8, 8), at(0, 8)], '#e6e9f2');
+  const floor = [at(0, 0), at(8, 0), at(8, 8), at(0, 8)];
+  await tile(floor, '#e6e9f2', 60, [1, 2, 3]);
+  await slab(120);
   await tile([at(0.3, 0.3), at(1.7, 0.3), at(1.7, 1.7), at(0.3, 1.7)], '#bcc7df', 16, [1, 3]);
   for (const side of [2, -2])
     await e.step('Repeat', 'Trail', { Copies: 4, 'Step x': side * cell.x, 'Step y': 2 * cell.y });
+  await slab(10);
 
   const width = 720;
   const flat = width / Math.sqrt(3);
   const [foot, rim] = [1170, 870];
+  await e.path(floor, true);
+  const again = await e.chosen();
+  const drawnOut = await e.draw('Circle', { Width: width, Height: flat, 'Centre x': 1000, 'Centre y': foot });
+  await page.getByRole('button', { name: 'Add a step', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Slab', exact: true }).click();
+  await e.settled();
+  await e.fill({ Direction: 10, Depth: 420 });
+  await e.pickOption('Makes', 'One outline');
+  await e.combine('Intersect', again, drawnOut);
+  await e.colour('#7d89b8');
+  await partLook('Multiply', 60);
   const wall = await e.draw('Rectangle', { Width: width, Height: 300, 'Centre x': 1000, 'Centre y': 1020 });
   const base = await e.draw('Circle', { Width: width, Height: flat, 'Centre x': 1000, 'Centre y': foot });
   await e.combine('Union', wall, base);
@@ -213,6 +260,7 @@ test('the dome icon is constructed by hand on the isometric grid', async ({ page
     'Top right': 60,
   });
   await e.colour('#2c2440');
+  await stroke(8, '#fff3d6', '#6b4416', '#c98f3a');
   const sphere = await e.draw('Circle', { Width: width, Height: width, 'Centre x': 1000, 'Centre y': rim });
   const above = await e.draw('Rectangle', {
     Width: 800,
@@ -233,6 +281,28 @@ test('the dome icon is constructed by hand on the isometric grid', async ({ page
       [0.45, '#cf6b52'],
     ],
   );
+  await stroke(7, '#fbe3c4', '#3d1230', '#cf6b52');
+  await e.pickOption('Lies', 'Inside');
+  const smaller = width - 40;
+  const inside = await e.draw('Circle', {
+    Width: smaller,
+    Height: smaller,
+    'Centre x': 1000,
+    'Centre y': rim,
+  });
+  const patch = await e.draw('Circle', { Width: 520, Height: 230, 'Centre x': 830, 'Centre y': rim - 240 });
+  await e.type('Turn', '-38');
+  await e.combine('Intersect', inside, patch);
+  await e.card('Fill').click();
+  await e.gradient(
+    'Linear',
+    [0.2, 0, 0.8, 1],
+    [
+      [0, '#ffffff'],
+      [1, '#ffffff00'],
+    ],
+  );
+  await partLook('Screen', 55);
   const outer = await e.draw('Circle', { Width: 420, Height: width, 'Centre x': 1000, 'Centre y': rim });
   const inner = await e.draw('Circle', { Width: 220, Height: width, 'Centre x': 1000, 'Centre y': rim });
   const meridians = await e.combine('Subtract', outer, inner);

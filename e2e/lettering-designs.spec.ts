@@ -35,14 +35,22 @@ async function reword(e: Hand, was: string, words: string): Promise<void> {
   expect(await shape()).toBe(first);
 }
 
-/** Makes a deep side of the lowest coat: the words grown, and drawn out in a trail. */
-async function deepSide(e: Hand, distance: number, trail: Record<string, number>): Promise<void> {
-  await e.coatStep(0, 'Offset', { Distance: distance });
-  await e.coatStep(0, 'Trail', { ...trail, 'Turn each by': 0, 'Scale each by': 1 });
-  await e.flip('Unite copies');
+/** A fill with thickness of its own, by its place from the lowest: the words grown, then solid, its sides by the light. */
+async function thick(
+  e: Hand,
+  coat: number,
+  distance: number,
+  [kind, solid]: readonly [string, Record<string, number>],
+  look: Record<string, string | number>,
+): Promise<void> {
+  await e.card('Fill').nth(coat).click();
+  await e.pickOption('Kind', 'By the light');
+  await e.fill(look);
+  await e.coatStep(coat, 'Offset', { Distance: distance });
+  await e.coatStep(coat, kind, solid);
 }
 
-test('the supper-room lettering: a script united, four coats with steps of their own, leaning lines', async ({
+test('the supper-room lettering: a script united, coats with thicknesses of their own, stacked, leaning lines', async ({
   page,
 }) => {
   const e = new Hand(page);
@@ -55,12 +63,10 @@ test('the supper-room lettering: a script united, four coats with steps of their
   await e.fill({ Size: 285, 'Slant of lines': -5 });
   await e.pickOption('Alignment', 'Centre');
   await e.pickOption('Made into', 'One outline');
-  for (const kind of ['Fill', 'Fill', 'Stroke'] as const) await e.addCoat(kind);
-  await e.card('Fill').nth(0).click();
-  await e.type('Colour, hex or RGB', '#7a2a1f');
-  await e.card('Fill').nth(1).click();
-  await e.type('Colour, hex or RGB', '#14213d');
+  for (const kind of ['Fill', 'Fill', 'Fill', 'Stroke'] as const) await e.addCoat(kind);
   await e.card('Fill').nth(2).click();
+  await e.type('Colour, hex or RGB', '#14213d');
+  await e.card('Fill').nth(3).click();
   await e.gradient(
     'Linear',
     [0.5, 0, 0.5, 1],
@@ -72,9 +78,15 @@ test('the supper-room lettering: a script united, four coats with steps of their
   );
   await e.card('Stroke').click();
   await e.fill({ Width: 3, 'Colour, hex or RGB': '#ffffff', Opacity: 60 });
-  await e.coatStep(3, 'Offset', { Distance: -7 });
-  await e.coatStep(1, 'Offset', { Distance: 15 });
-  await deepSide(e, 15, { Copies: 9, 'Step x': 3, 'Step y': 3 });
+  await e.coatStep(4, 'Offset', { Distance: -7 });
+  await e.coatStep(2, 'Offset', { Distance: 15 });
+  const slab = (depth: number) => ['Slab', { Direction: 55, Depth: depth }] as const;
+  const colours = (light: string, shade: string) => ({
+    'In the light, hex or RGB': light,
+    'In the shade, hex or RGB': shade,
+  });
+  await thick(e, 0, 22, slab(48), colours('#fbe9c0', '#8a5a1c'));
+  await thick(e, 1, 15, slab(32), colours('#c9503a', '#57180f'));
   await e.card('Lettering').click();
   await e.fill(placeOf(whole, 'Supper room'));
   await reword(e, 'Supper room', 'Night kitchen');
@@ -85,9 +97,9 @@ test('the supper-room lettering: a script united, four coats with steps of their
   await e.colour('#f3d9a0');
   await e.card('Lettering').click();
   await e.fill(placeOf(whole, 'THE OBSERVATORY’S'));
-  await e.words(600, 1300, 'open until the stars go out');
+  await e.words(600, 1360, 'open until the stars go out');
   await e.face('Sacramento');
-  await e.fill({ Size: 128, 'Slant of lines': -5 });
+  await e.fill({ Size: 118, 'Slant of lines': -5 });
   await e.colour('#f3d9a0');
   await e.addCoat('Stroke');
   await e.fill({ Width: 2.5, 'Colour, hex or RGB': '#f3d9a0' });
@@ -111,7 +123,7 @@ inWhole(
     });
     await e.words(300, 1100, 'METEORS');
     await e.face('Lilita One');
-    await e.fill({ Size: 318, 'Slant of lines': -8 });
+    await e.fill({ Size: 280, 'Slant of lines': -8 });
     const meteors = Object.values(whole.parts).find((p) => p.name === 'METEORS');
     if (meteors?.source.kind !== 'lettering') throw new Error('There are no such words.');
     const { letters, size } = meteors.source;
@@ -151,11 +163,11 @@ inWhole(
     }
     await page.getByLabel('Words on the sheet').focus();
     await page.keyboard.press('Escape');
-    for (const kind of ['Fill', 'Stroke'] as const) await e.addCoat(kind);
+    for (const kind of ['Fill', 'Fill', 'Stroke'] as const) await e.addCoat(kind);
     await e.fill({ Width: 5, 'Colour, hex or RGB': '#14213d' });
-    await e.card('Fill').nth(0).click();
-    await e.type('Colour, hex or RGB', '#0a1128');
     await e.card('Fill').nth(1).click();
+    await e.type('Colour, hex or RGB', '#14213d');
+    await e.card('Fill').nth(2).click();
     await e.gradient(
       'Linear',
       [0.5, 0, 0.5, 1],
@@ -166,9 +178,28 @@ inWhole(
         [0.8, '#c98f3a'],
       ],
     );
-    await deepSide(e, 14, { Copies: 10, 'Step x': 3.4, 'Step y': 5 });
+    await e.coatStep(1, 'Offset', { Distance: 12 });
     await e.card('Lettering').click();
-    await e.fill(placeOf(whole, 'METEORS'));
+    const flat = { ...whole, parts: { ...whole.parts, [meteors.id]: { ...meteors, steps: [] } } };
+    await e.fill(placeOf(flat, 'METEORS'));
+    // The word leans back, and all of it vanishes toward one point; both are told by number.
+    await page.getByRole('button', { name: 'Add a step', exact: true }).click();
+    await page.getByRole('menuitem', { name: 'Turn in space', exact: true }).click();
+    await e.settled();
+    const { x, y } = meteors.place;
+    await e.fill({ Tilt: 16, Swing: -20, Eye: 1700, 'Pivot x': x, 'Pivot y': y - 110 });
+    await thick(
+      e,
+      0,
+      12,
+      ['Vanish', { 'Vanishing point x': x + 260, 'Vanishing point y': y + 560, 'Far end': 80 }],
+      {
+        'In the light, hex or RGB': '#c2573f',
+        'In the shade, hex or RGB': '#0a1128',
+        'Light all round': 10,
+      },
+    );
+    await e.card('Lettering').click();
     await reword(e, 'METEORS', 'METEORITES');
 
     await e.words(500, 1400, 'AUGUST NIGHTS');

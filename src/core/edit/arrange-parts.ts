@@ -4,7 +4,7 @@ import type { Design, Part } from '../document/types';
 import { invert, matrixPlace, multiply, placeMatrix } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
 import { holdsParts } from '../holder';
-import type { Edited } from './edited';
+import { type Edited, freeName } from './edited';
 import { jointBounds, ownBox } from './pick';
 import { scaleOwn, scaleParts } from './transform';
 import {
@@ -80,7 +80,7 @@ export function wrap(design: Design, sheetId: string, ids: readonly string[], ho
   );
   out = takeOut(out, sheetId, members);
   const rest = childrenOf(out, sheetId, parent);
-  const part = { ...holder, children: members };
+  const part = { ...holder, name: freeName(design, holder.name), children: members };
   out = withPart(out, part);
   out = withChildren(out, sheetId, parent, [...rest.slice(0, at), part.id, ...rest.slice(at)]);
   return { design: out, chosen: [part.id] };
@@ -135,8 +135,8 @@ export function combineParts(
   if (ids.length === 1) {
     const part = design.parts[ids[0]];
     if (part?.source.kind !== 'combine') return { design, chosen: ids };
-    const known = Object.values(combinationNames).includes(part.name);
-    const name = known ? combinationNames[operation] : part.name;
+    const known = Object.values(combinationNames).includes(part.name.replace(/ \d+$/, ''));
+    const name = known ? freeName(design, combinationNames[operation]) : part.name;
     return {
       design: withPart(design, { ...part, name, source: { kind: 'combine', operation } }),
       chosen: ids,
