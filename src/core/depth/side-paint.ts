@@ -98,10 +98,10 @@ function stopsAlong(edge: Cubic, frame: Frame, colour: (t: number) => Rgba): Col
 /**
  * The paint of a side whose colour depends on the place of its edge alone: every line toward the far end has one. Along a
  * direction a linear gradient across says it exactly, toward a vanishing point one that recedes.
+ * `turns` tells whether that changes at all.
  */
-export function acrossSide(side: Side, colour: (t: number) => Rgba): ScenePaint {
-  // The normal of a straight edge is one everywhere.
-  if (isLine(side.edge)) return { kind: 'solid', colour: colour(0.5) };
+export function acrossSide(side: Side, colour: (t: number) => Rgba, turns = !isLine(side.edge)): ScenePaint {
+  if (!turns) return { kind: 'solid', colour: colour(0.5) };
   const frame = frameOf(side);
   if (!frame) return { kind: 'solid', colour: colour(0.5) };
   const stops = stopsAlong(side.edge, frame, colour);

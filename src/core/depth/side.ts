@@ -36,6 +36,40 @@ export const farPoint = ({ edge, far }: Side, t: number): Point =>
     ? { x: far[0] + (far[6] - far[0]) * t, y: far[1] + (far[7] - far[1]) * t }
     : cubicPoint(far, t);
 
+/**
+ * A side that rises, as its path tells it: as any other, or, where it is the one face over a straight edge, that edge and where
+ * its path comes back to it.
+ */
+export function risingSideOf(path: Path): Side | null {
+  const side = sideOf(path);
+  const [c] = path.contours;
+  if (side || !c?.closed || segmentCount(c) < 3) return side;
+  const edge = segmentAt(c, 0);
+  if (!isLine(edge)) return null;
+  // Whatever stands over a straight edge lies to one side of it: any of its places tells which.
+  const n = segmentCount(c);
+  const places = Array.from({ length: n }, (_, i) => segmentAt(c, i));
+  const off = (s: Cubic) =>
+    Math.abs((edge[6] - edge[0]) * (s[1] - edge[1]) - (edge[7] - edge[1]) * (s[0] - edge[0]));
+  const [x, y] = places.reduce((a, b) => (off(b) > off(a) ? b : a));
+  return { edge, far: [x, y, x, y, x, y, x, y] };
+}
+
+/**
+ * Which way a side that rises falls off on its plane, of length 1: away from its far end at right angles to its edge; of one that
+ * fans out from a corner toward that.
+ */
+export function downhillAt(side: Side, t: number, fan: boolean): Point {
+  if (fan) {
+    const p = cubicPoint(side.edge, t);
+    const [dx, dy] = [side.far[0] - p.x, side.far[1] - p.y];
+    const l = Math.hypot(dx, dy);
+    if (l > 0) return { x: dx / l, y: dy / l };
+  }
+  const { x, y } = facingAt(side, t);
+  return { x: -x, y: -y };
+}
+
 /** The direction that a side faces at a place of its edge: outwards, of length 1, in the plane of the front. */
 export function facingAt(side: Side, t: number): Point {
   const d = cubicTangent(side.edge, t);

@@ -117,7 +117,11 @@ export function releaseThickness(design: Design, sheetId: string, ids: readonly 
       const left = { ...own, coats: own.coats.filter((c) => c.id !== coat.id) };
       out = withParts(out, [...paths, group, left]);
       const parent = parentOf(out, id);
-      const level = childrenOf(out, sheetId, parent).flatMap((c) => (c === id ? [group.id, id] : [c]));
+      // Where the coat lay: over all others, or beneath.
+      const on = part.coats.length > 1 && part.coats.at(-1) === coat;
+      const level = childrenOf(out, sheetId, parent).flatMap((c) =>
+        c === id ? (on ? [id, group.id] : [group.id, id]) : [c],
+      );
       out = withChildren(out, sheetId, parent, level);
       chosen.push(group.id);
     }

@@ -12,7 +12,7 @@ import { jointBounds } from './pick';
 import { topmost, withParts, worldOf } from './tree';
 
 /** The steps that give thickness, by their kinds. */
-export const thicknesses = ['slab', 'vanish'] as const;
+export const thicknesses = ['slab', 'vanish', 'chamfer'] as const;
 export type Thickness = (typeof thicknesses)[number];
 
 /** How far below what is given thickness its vanishing point lies, against the height of that. */
@@ -28,7 +28,7 @@ function frontColour({ coats }: Part): string | null {
 function thicknessCoat(part: Part, step: Card): Coat {
   const own = frontColour(part);
   const paint = own ? { ...paints.lit.defaults, colour: own, shade: shadeOf(own) } : paints.lit.defaults;
-  return makeCoat('fill', { paint, steps: [step], behind: true });
+  return makeCoat('fill', { paint, steps: [step], behind: step.kind !== 'chamfer' });
 }
 
 /** One vanishing point for several parts, in the coordinates of one of them. */
@@ -39,7 +39,7 @@ function sharedPoint(design: Design, id: string, over: Bounds): { pointX: number
   return { pointX: p.x, pointY: p.y };
 }
 
-/** Gives parts thickness: a coat of their own each, beneath all others. Several that vanish do so toward one point. */
+/** Gives parts thickness, or a rim: a coat of their own each, beneath all others or on top. Several that vanish do so toward one point. */
 export function giveThickness(design: Design, ids: readonly string[], kind: Thickness): Edited {
   const chosen = topmost(design, ids);
   const over = kind === 'vanish' && chosen.length > 1 ? jointBounds(design, chosen) : null;
@@ -52,7 +52,8 @@ export function giveThickness(design: Design, ids: readonly string[], kind: Thic
     const step = makeStep(kind, { ...suited, ...(over && sharedPoint(design, id, over)) });
     const coat = thicknessCoat(part, step);
     card = { list: 'steps', id: step.id, coat: coat.id };
-    return [{ ...part, coats: [coat, ...part.coats] }];
+    // A rim lies on the part; what goes back from it lies beneath.
+    return [{ ...part, coats: kind === 'chamfer' ? [...part.coats, coat] : [coat, ...part.coats] }];
   });
   return { design: withParts(design, parts), chosen, ...(parts.length === 1 && card ? { card } : {}) };
 }

@@ -1,7 +1,7 @@
 import { combine } from '../arrange/combine';
 import { type Coat, type Cover, coatArea, coatShape, type PaintContext, paintOf, paints } from '../coat';
 import { parseHex } from '../colour/colour';
-import { sideOf } from '../depth/side';
+import { risingSideOf, sideOf } from '../depth/side';
 import { turnedOf } from '../depth/space-solid';
 import type { Card } from '../document/card';
 import type { Part } from '../document/types';
@@ -182,15 +182,19 @@ export function attempted<T>(
   }
 }
 
+/** The side that a piece is, whether it goes straight back or rises. */
+const sideIn = ({ path, rise }: Piece) => (rise ? risingSideOf(path) : sideOf(path));
+
 /** A paint over one piece: that over all, or one of the piece's own where it is a side or has a colour of its own. */
 function coverOf(coat: Coat, piece: Piece, whole: Cover | null, context: PaintContext): Cover | null {
   if (coat.kind !== 'fill') return whole;
   const { sideCover, faceCover, tinted, cover } = paintOf(coat.paint);
   const paint = piece.tint && tinted ? tinted(coat.paint, piece.tint) : coat.paint;
   const turned = turnedOf(piece.path);
-  const side = turned ? turned.side : piece.role === 'side' ? sideOf(piece.path) : null;
+  const { rise } = piece;
+  const side = turned ? turned.side : piece.role === 'side' ? sideIn(piece) : null;
   if (side && sideCover) {
-    const own = sideCover(paint, side, context, turned?.spin);
+    const own = sideCover(paint, side, context, turned ? { spin: turned.spin } : { rise });
     return turned ? receding(own, turned.plane) : own;
   }
   if (turned && faceCover) return faceCover(paint, turned.spin, context);

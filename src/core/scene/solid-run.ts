@@ -1,8 +1,8 @@
 import type { FillCoat } from '../coat';
 import { colourRamp } from '../colour/gradient';
-import { facingAt, type Side, sideOf, sidePath } from '../depth/side';
+import { downhillAt, facingAt, risingSideOf, type Side, sideOf, sidePath } from '../depth/side';
 import { acrossSide, stripsOf } from '../depth/side-paint';
-import { cutCubic } from '../geometry/cubic';
+import { cutCubic, isLine } from '../geometry/cubic';
 import type { Piece } from '../outline/types';
 import type { GradientPaint, ScenePaint, ShapeNode } from './types';
 
@@ -33,18 +33,28 @@ function alongDepth(side: Side, paint: GradientPaint): ShapeNode[] {
   });
 }
 
+/** A face over a straight edge, with the gradient from that to its farthest place. */
+function upFlat({ path }: Piece, { edge, far }: Side, paint: GradientPaint): ShapeNode {
+  const { fixed: _, focus: __, homography: ___, ...plain } = paint;
+  const [tx, ty] = [edge[6] - edge[0], edge[7] - edge[1]];
+  const k = ((far[0] - edge[0]) * -ty + (far[1] - edge[1]) * tx) / (tx * tx + ty * ty || 1);
+  return shape(path, { ...plain, kind: 'linear', matrix: [-ty * k, tx * k, tx, ty, edge[0], edge[1]] });
+}
+
 /** A gradient over a piece of a solid: from its front to its far end, or by the way its sides face. */
 export function runOverSolid(run: Run, piece: Piece, paint: GradientPaint): ShapeNode[] {
   const ramp = colourRamp(paint.stops, paint.interpolation);
-  const side = piece.role === 'side' ? sideOf(piece.path) : null;
+  const { rise } = piece;
+  const side = piece.role === 'side' ? (rise ? risingSideOf : sideOf)(piece.path) : null;
   if (!side) {
     const colour = ramp(run === 'depth' && piece.role === 'back' ? 1 : 0);
     return [shape(piece.path, piece.role ? { kind: 'solid', colour } : paint)];
   }
-  if (run === 'depth') return alongDepth(side, paint);
+  if (run === 'depth')
+    return rise && !rise.fan && isLine(side.edge) ? [upFlat(piece, side, paint)] : alongDepth(side, paint);
   // Clockwise from the top, once round.
   const turn = (t: number) => {
-    const { x, y } = facingAt(side, t);
+    const { x, y } = rise ? downhillAt(side, t, rise.fan) : facingAt(side, t);
     const share = Math.atan2(x, -y) / (2 * Math.PI);
     return share - Math.floor(share);
   };

@@ -1,4 +1,5 @@
 import { bounce } from './bounce';
+import { chamfer } from './chamfer';
 import type { StepDefinition } from './definition';
 import { close, reverse } from './direction';
 import { fourCorners } from './four-corners';
@@ -35,6 +36,7 @@ const all = [
   trail,
   twist,
   slab,
+  chamfer,
   vanish,
   inSpace,
   fourCorners,

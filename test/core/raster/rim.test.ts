@@ -12,9 +12,9 @@ import {
 import { arcCubics } from '@/core/geometry/cubic';
 import { rotation, scaling, translation } from '@/core/geometry/matrix';
 import { boundsPath, contourOf, type Path, pathOf } from '@/core/geometry/path';
+import { NearestEdge } from '@/core/nearest/nearest';
+import { edgeOutline } from '@/core/nearest/outline';
 import { Painter } from '@/core/raster/painter';
-import { NearestEdge } from '@/core/raster/rim/nearest';
-import { rimOutline } from '@/core/raster/rim/outline';
 import { slopeOf } from '@/core/raster/rim/profile';
 import { shadeRim } from '@/core/raster/rim/shade';
 import { type Rim, rimProfiles } from '@/core/scene/types';
@@ -64,7 +64,7 @@ describe('the distance to an outline', () => {
       ],
     ];
     for (const [, path, formula, off] of distances) {
-      const outline = rimOutline(path, identity);
+      const outline = edgeOutline(path, identity);
       const edge = new NearestEdge(outline);
       const list = all(outline.count);
       for (let y = -120; y <= 120; y += 7)
@@ -124,7 +124,7 @@ describe('a rim', () => {
       ];
       for (const [path, field] of shapes) {
         const rim = rimOf(path, { profile, light, shine, width: 40, height: 24 });
-        const shades = shadeRim(rim, rimOutline(path, identity), tile, 1);
+        const shades = shadeRim(rim, edgeOutline(path, identity), tile, 1);
         let most = 0;
         for (let j = 20; j < 236; j += 4)
           for (let i = 20; i < 236; i += 3) {
@@ -161,7 +161,7 @@ describe('a rim', () => {
 
   it('of an own curve along a straight line is straight, and along its square as steep as twice the place', () => {
     const line = rimOf(square(90), { profile: 'own', curve: [0, 0, 0.4, 0.4, 1, 1] });
-    const outline = rimOutline(line.path, identity);
+    const outline = edgeOutline(line.path, identity);
     const shades = (rim: Rim) => shadeRim(rim, outline, tile, 1);
     const chamfer = shades({ ...line, profile: 'chamfer' });
     for (const [i, v] of shades(line).entries()) expect(Math.abs(v - chamfer[i])).toBeLessThan(1e-6);
@@ -186,7 +186,7 @@ describe('a rim', () => {
       { side: 'outside' as const },
     ]) {
       const rim = rimOf(path, values);
-      const outline = rimOutline(path, identity);
+      const outline = edgeOutline(path, identity);
       const whole = shadeRim(rim, outline, tile, 1);
       for (const [w, h] of [
         [100, 256],
@@ -208,7 +208,7 @@ describe('a rim', () => {
 
   it('meets itself in a crease at the corners of a square, sampled finely', () => {
     const rim = rimOf(square(90), { width: 80, height: 80 });
-    const shades = shadeRim(rim, rimOutline(rim.path, identity), tile, 1);
+    const shades = shadeRim(rim, edgeOutline(rim.path, identity), tile, 1);
     const at = (x: number, y: number) => shades[2 * (256 * y + x)] - shades[2 * (256 * y + x) + 1];
     const [upper, right] = [shadeBy(rim, 0, 1, 1, 1), shadeBy(rim, -1, 0, 1, 1)];
     // On the mitre from the upper right corner half of a pixel is either.
@@ -220,7 +220,7 @@ describe('a rim', () => {
   });
 
   it('of a hole rises toward its inside as an outer edge does, and lies outside or astride where that is asked for', () => {
-    const outline = rimOutline(ring, identity);
+    const outline = edgeOutline(ring, identity);
     const seen = (values: Partial<Rim>, r: number) => {
       const shades = shadeRim(rimOf(ring, { width: 20, height: 20, ...values }), outline, tile, 1);
       const at = 2 * (256 * middle + Math.round(middle - r));
@@ -240,8 +240,8 @@ describe('a rim', () => {
 
   it('keeps its width and its light where its shape is turned, scaled or mirrored', () => {
     const own = square(30);
-    const about = (m: Parameters<typeof rimOutline>[1]) =>
-      rimOutline(transformPath(own, translation(-middle, -middle)), m);
+    const about = (m: Parameters<typeof edgeOutline>[1]) =>
+      edgeOutline(transformPath(own, translation(-middle, -middle)), m);
     const plain = shadeRim(rimOf(own), about([2, 0, 0, 2, middle, middle]), tile, 1);
     const mirrored = shadeRim(rimOf(own), about([-2, 0, 0, 2, middle, middle]), tile, 1);
     let most = 0;
@@ -249,7 +249,7 @@ describe('a rim', () => {
     expect(most).toBeLessThan(1e-6);
     const double = shadeRim(
       rimOf(own, { width: 15, height: 15 }),
-      rimOutline(transformPath(own, scaling(2)), translation(-middle, -middle)),
+      edgeOutline(transformPath(own, scaling(2)), translation(-middle, -middle)),
       tile,
       2,
     );

@@ -9,6 +9,7 @@ import type { Handle } from '../../document/handles';
 import type { Referring } from '../../document/references';
 import type { Bounds, Path } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
+import type { Rise } from '../../outline/types';
 import type { SceneNode, ScenePaint } from '../../scene/types';
 import type { Paint } from '../types';
 
@@ -31,6 +32,12 @@ export interface PaintContext {
 /** What covers an area: a paint the raster knows, or nodes that are clipped by the area. */
 export type Cover = ScenePaint | { readonly kind: 'nodes'; readonly nodes: readonly SceneNode[] };
 
+/** How a side lies beside going straight back: turned in space, or rising toward its far end. */
+export interface SideTurn {
+  readonly spin?: Spin;
+  readonly rise?: Rise;
+}
+
 /** How one kind of paint is described, drawn and dragged. */
 export interface PaintDefinition<P extends Paint> extends Described, Referring<P> {
   readonly kind: P['kind'];
@@ -43,8 +50,8 @@ export interface PaintDefinition<P extends Paint> extends Described, Referring<P
   readonly stored: readonly Field[];
   /** The paint over an area; null where there is nothing to draw. */
   cover(paint: P, context: PaintContext): Cover | null;
-  /** The paint over a side of a solid, where that is not the one over all of it; `spin` turns what it was before. */
-  sideCover?(paint: P, side: Side, context: PaintContext, spin?: Spin): ScenePaint;
+  /** The paint over a side of a solid, where that is not the one over all of it. */
+  sideCover?(paint: P, side: Side, context: PaintContext, turned?: SideTurn): ScenePaint;
   /** The paint over a front or a far end that was turned in space. */
   faceCover?(paint: P, spin: Spin, context: PaintContext): ScenePaint;
   /** The paint where a piece has a colour of its own, as hex; that colour alone where left out. */

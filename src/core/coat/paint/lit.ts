@@ -1,7 +1,7 @@
 import { formatHex, parseHex, type Rgba } from '../../colour/colour';
 import { followsLamp, lampDefaults, lampFields, lampOf, ownLight } from '../../depth/lamp-fields';
 import { facingOnSheet, type Lamp, lambert, litColours, towardLamp } from '../../depth/light';
-import { facingAt } from '../../depth/side';
+import { downhillAt, facingAt } from '../../depth/side';
 import { acrossSide } from '../../depth/side-paint';
 import type { Spin } from '../../depth/space';
 import { colour, share } from '../../document/fields';
@@ -74,9 +74,18 @@ export const lit = definePaint<Lit>({
   meetsLight: followsLamp,
   supposes: ownLight,
   cover: (paint, { light }) => ({ kind: 'solid', colour: flat(paint, lampOf(paint, light)) }),
-  sideCover(paint, side, { light }, spin) {
+  sideCover(paint, side, { light }, { spin, rise } = {}) {
     const colourOf = shading(paint, lampOf(paint, light));
     const world = light?.world ?? identity;
+    if (rise) {
+      const { slope, fan } = rise;
+      const l = Math.hypot(slope, 1);
+      const rising = (t: number) => {
+        const n = facingOnSheet(downhillAt(side, t, fan), world);
+        return colourOf((n.x * slope) / l, (n.y * slope) / l, 1 / l);
+      };
+      return acrossSide(side, rising, fan || undefined);
+    }
     return acrossSide(side, (t) => {
       const { x, y } = facingAt(side, t);
       if (!spin) {

@@ -1,8 +1,8 @@
 import { type Bounds, meetBounds } from '../../geometry/path';
+import { outlineUnder } from '../../nearest/outline';
 import type { EdgeBlurFilter } from '../../scene/types';
 import { framed } from '../framed';
 import { depthField } from '../rim/field';
-import { outlineUnder } from '../rim/outline';
 import { type Target, tileSize } from '../target';
 import type { FilterDrawer } from './definition';
 import { allColours, blurResolution, blurred } from './gaussian';

@@ -1,10 +1,10 @@
 import { knownBounds } from '../../geometry/known-bounds';
 import type { Matrix } from '../../geometry/matrix';
 import { type Bounds, growBounds, type Path, transformBounds } from '../../geometry/path';
+import { outlineUnder } from '../../nearest/outline';
 import { rimReach } from '../../scene/node/rim';
 import type { Rim, RimNode } from '../../scene/types';
 import { framed } from '../framed';
-import { outlineUnder } from '../rim/outline';
 import { type RimShades, shadeRim } from '../rim/shade';
 import type { NodeDrawer, Target } from '../target';
 

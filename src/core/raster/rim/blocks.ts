@@ -1,6 +1,6 @@
-import { squaredToChord } from './chord';
-import type { NearestEdge } from './nearest';
-import type { RimOutline } from './outline';
+import { squaredToChord } from '../../nearest/chord';
+import type { NearestEdge } from '../../nearest/nearest';
+import type { EdgeOutline } from '../../nearest/outline';
 
 /** Side of the blocks at the end, pixels; they lie on one lattice whatever the tile. */
 export const leaf = 4;
@@ -26,7 +26,7 @@ export class Blocks {
   private far = new Float64Array(1 << 10);
 
   constructor(
-    private readonly outline: RimOutline,
+    private readonly outline: EdgeOutline,
     private readonly edge: NearestEdge,
     /** The signed distances that are asked for, inside positive. */
     private readonly from: number,

@@ -1,12 +1,12 @@
 import type { Bounds } from '../../geometry/path';
+import { NearestEdge } from '../../nearest/nearest';
+import type { EdgeOutline } from '../../nearest/outline';
 import { Blocks } from './blocks';
-import { NearestEdge } from './nearest';
-import type { RimOutline } from './outline';
 
 /**
  * How far the middles of a rectangle's pixels lie in from an outline, pixels, row after row: 0 outside it, and no more than `reach`.
  */
-export function depthField(outline: RimOutline, area: Bounds, reach: number): Float32Array {
+export function depthField(outline: EdgeOutline, area: Bounds, reach: number): Float32Array {
   const wide = area.x1 - area.x0;
   const high = area.y1 - area.y0;
   const out = new Float32Array(wide * high);

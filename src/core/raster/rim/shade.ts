@@ -1,8 +1,8 @@
 import type { Bounds } from '../../geometry/path';
+import { NearestEdge } from '../../nearest/nearest';
+import type { EdgeOutline } from '../../nearest/outline';
 import type { Rim } from '../../scene/types';
 import { Blocks } from './blocks';
-import { NearestEdge } from './nearest';
-import type { RimOutline } from './outline';
 import { type Slope, slopeOf, softened } from './profile';
 
 /** Pixels beyond the outline that are shaded as it is: what cuts the rim covers them in part. */
@@ -42,7 +42,7 @@ class Shader {
 
   constructor(
     private readonly rim: Rim,
-    outline: RimOutline,
+    outline: EdgeOutline,
     private readonly width: number,
     private readonly steep: number,
   ) {
@@ -87,7 +87,7 @@ class Shader {
  * Works a rim out over a rectangle of device pixels, `scale` of them a sheet unit. Its bits do not depend on how a picture is
  * cut into rectangles: places are whole-picture pixels, blocks lie on one lattice, and of several chords as near the first counts.
  */
-export function shadeRim(rim: Rim, outline: RimOutline, area: Bounds, scale: number): RimShades {
+export function shadeRim(rim: Rim, outline: EdgeOutline, area: Bounds, scale: number): RimShades {
   const width = rim.width * scale;
   const [wide, high] = [area.x1 - area.x0, area.y1 - area.y0];
   const out = new Float32Array(2 * wide * high);
@@ -130,7 +130,7 @@ function sampleFinely(
   out: RimShades,
   marked: Uint8Array,
   shader: Shader,
-  outline: RimOutline,
+  outline: EdgeOutline,
   area: Bounds,
   span: readonly [number, number],
 ): void {

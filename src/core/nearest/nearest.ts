@@ -1,5 +1,5 @@
 import { alongChord, squaredToChord } from './chord';
-import { directionAt, type RimOutline } from './outline';
+import { directionAt, type EdgeOutline } from './outline';
 
 /** Rounds of Newton's method for the foot of a point on a curve. */
 const rounds = 4;
@@ -12,13 +12,17 @@ export class NearestEdge {
   gx = 0;
   gy = 0;
 
-  /** From the foot to the place, and the inward normal at the foot. */
-  private rx = 0;
-  private ry = 0;
+  /** From the foot of the last place to it. */
+  rx = 0;
+  ry = 0;
+  /** What the foot lies on: the same number for one curve, one straight edge or one node. */
+  partner = -1;
+
+  /** The inward normal at the foot. */
   private nx = 0;
   private ny = 0;
 
-  constructor(private readonly outline: RimOutline) {}
+  constructor(private readonly outline: EdgeOutline) {}
 
   /** Asks for a place by the chords that may be nearest to it; of several as near the first counts. */
   find(x: number, y: number, list: Int32Array, from: number, to: number): void {
@@ -35,12 +39,15 @@ export class NearestEdge {
     const share = Math.min(1, Math.max(0, alongChord(chords, 5 * at, x, y)));
     const past = this.foot(at, share, x, y);
     let corner = false;
+    this.partner = this.edgeNumber(at);
     if (past !== 0) {
       // Past an end the foot may lie on the neighbour; past that one's end as well the node is nearest.
       const other = past > 0 ? after[at] : before[at];
+      this.partner = this.edgeNumber(other);
       if (this.foot(other, past > 0 ? 0 : 1, x, y) !== 0) {
         corner = true;
         const n = past > 0 ? other : at;
+        this.partner = 3 * n;
         this.rx = x - chords[5 * n];
         this.ry = y - chords[5 * n + 1];
         this.nx = node[2 * n];
@@ -59,6 +66,11 @@ export class NearestEdge {
     this.distance = sign * d;
     this.gx = nx / l;
     this.gy = ny / l;
+  }
+
+  private edgeNumber(chord: number): number {
+    const of = this.outline.curve[chord];
+    return of < 0 ? 3 * chord + 1 : 3 * of + 2;
   }
 
   /** The foot of a place on the curve of a chord, from a share of the chord on; −1 or 1 where it lies past an end of the curve. */

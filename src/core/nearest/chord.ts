@@ -1,6 +1,6 @@
 /**
  * Where on the line of a chord a place has its foot: 0 where the chord begins, 1 where it ends, beyond that outside.
- * `c` is the first of the chord's five numbers (`RimOutline.chords`); the place in pixels.
+ * `c` is the first of the chord's five numbers (`EdgeOutline.chords`); the place in pixels.
  */
 export function alongChord(chords: Float64Array, c: number, x: number, y: number): number {
   return ((x - chords[c]) * chords[c + 2] + (y - chords[c + 1]) * chords[c + 3]) * chords[c + 4];

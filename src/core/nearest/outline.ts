@@ -1,12 +1,12 @@
-import { cubicPoint, cubicTangent, isLine } from '../../geometry/cubic';
-import { determinant, type Matrix, sameMatrix } from '../../geometry/matrix';
-import { type Path, segmentAt, segmentCount, transformPath } from '../../geometry/path';
+import { cubicPoint, cubicTangent, isLine } from '../geometry/cubic';
+import { determinant, type Matrix, sameMatrix } from '../geometry/matrix';
+import { type Path, segmentAt, segmentCount, transformPath } from '../geometry/path';
 
 /** How far a chord may lie from its curve, pixels: chords only find the nearest stretch, the curve itself gives the distance. */
-const chordTolerance = 0.05;
+export const chordTolerance = 0.05;
 
 /** The outline of a clean path on the pixels, cut into chords that know their curves and their neighbours. */
-export interface RimOutline {
+export interface EdgeOutline {
   readonly count: number;
   /** Five numbers a chord: where it begins, the way it goes, and 1 over the square of its length. */
   readonly chords: Float64Array;
@@ -55,7 +55,7 @@ function chordsOf(path: Path): { rows: number[][]; curves: number[]; rings: [num
 }
 
 /** The outline of a clean path (outlines clockwise on screen, holes against it) under a matrix to device pixels. */
-export function rimOutline(path: Path, matrix: Matrix): RimOutline {
+export function edgeOutline(path: Path, matrix: Matrix): EdgeOutline {
   const { rows, curves, rings } = chordsOf(transformPath(path, matrix));
   const n = rows.length;
   const out = {
@@ -88,13 +88,13 @@ export function rimOutline(path: Path, matrix: Matrix): RimOutline {
   return out;
 }
 
-const outlines = new WeakMap<Path, { readonly matrix: Matrix; readonly made: RimOutline }>();
+const outlines = new WeakMap<Path, { readonly matrix: Matrix; readonly made: EdgeOutline }>();
 
 /** The same, remembered of each path for the matrix it was last asked for with. */
-export function outlineUnder(path: Path, matrix: Matrix): RimOutline {
+export function outlineUnder(path: Path, matrix: Matrix): EdgeOutline {
   const known = outlines.get(path);
   if (known && sameMatrix(known.matrix, matrix)) return known.made;
-  const made = rimOutline(path, matrix);
+  const made = edgeOutline(path, matrix);
   outlines.set(path, { matrix, made });
   return made;
 }
