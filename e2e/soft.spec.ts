@@ -183,3 +183,30 @@ test('new parts are drawn straight on a plane', async ({ page }) => {
   await e.settled();
   expect(await e.field('Turn').inputValue()).toBe('0');
 });
+
+test('a chamfer gives letters faces and ridges in one press, and plain paths in another', async ({
+  page,
+}) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.words(350, 1250, 'HT');
+  await e.face('Lilita One');
+  await e.fill({ Size: 900 });
+  await e.colour('#d9a441');
+  await e.stage('Depth');
+  await page.getByRole('button', { name: 'More like Bevel' }).click();
+  await page.getByRole('menuitem', { name: 'Chamfer' }).click();
+  await e.settled();
+  await e.fill({ Width: 200, Height: 120 });
+  // The left half of the first stem faces the lamp, the right half does not.
+  const shades = await Promise.all([0, 1, 2, 3, 4, 5].map((i) => e.pixel(400 + 40 * i, 1000)));
+  const light = shades.map((c) => c[0]);
+  expect(Math.max(...light) - Math.min(...light)).toBeGreaterThan(30);
+  await page.getByRole('button', { name: 'More like Slab' }).click();
+  await page.getByRole('menuitem', { name: 'Thickness to paths' }).click();
+  await e.settled();
+  await expect(e.part('HT thickness')).toBeVisible();
+  const after = await Promise.all([0, 1, 2, 3, 4, 5].map((i) => e.pixel(400 + 40 * i, 1000)));
+  for (const [i, c] of after.entries())
+    for (const k of [0, 1, 2]) expect(Math.abs(c[k] - shades[i][k])).toBeLessThanOrEqual(2);
+});
