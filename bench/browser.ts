@@ -1,7 +1,18 @@
-import { type Browser, chromium, type Page } from '@playwright/test';
-import { type Design, makeCoat, makeDesign, makePart, makeSource, origin, type Part } from '@/core';
+import { type Browser, chromium, type Locator, type Page } from '@playwright/test';
+import {
+  type Design,
+  makeCoat,
+  makeDesign,
+  makePart,
+  makeSource,
+  makeStep,
+  origin,
+  type Part,
+  paints,
+} from '@/core';
 import { chromiumFlags } from '../e2e/chromium';
 import { numbers } from '../test/core/shapes';
+import { litParts } from './depth';
 import { sixCoats } from './lettering';
 import { median, ms, quantile, type Row } from './measure';
 
@@ -47,9 +58,13 @@ async function freshAfter(page: Page, event: string, act: () => Promise<void>): 
 async function dragLatency(page: Page, part: string, handle?: string): Promise<number[]> {
   await page.getByRole('treeitem', { name: part, exact: true }).click();
   if (handle) await page.getByTestId('bench').getByRole('button', { name: 'Fill', exact: true }).click();
-  const grip = page.getByTestId(handle ? `handle-${handle}` : 'chosen-outline');
+  return gripLatency(page, page.getByTestId(handle ? `handle-${handle}` : 'chosen-outline'));
+}
+
+/** The same over a drag of whatever is held. */
+async function gripLatency(page: Page, grip: Locator): Promise<number[]> {
   const box = await grip.boundingBox();
-  if (!box) throw new Error(`“${part}” is not on the sheet.`);
+  if (!box) throw new Error('What is dragged is not on the sheet.');
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();
@@ -142,9 +157,9 @@ const newWords: Readonly<Record<string, { rest: number; list: readonly (readonly
  * Keys typed at the end of about twenty letters with six coats, to their fresh pixels: some letters again and again,
  * each taken back, then words that were never there before.
  */
-async function typingRows(browser: Browser, face: string, pieces: string): Promise<Row[]> {
+async function typingRows(browser: Browser, document: Design, what: string): Promise<Row[]> {
   const base = process.env.BASE_URL ?? '';
-  const id = await store(sixCoats(face, pieces));
+  const id = await store(document);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   try {
     await driven(page);
@@ -176,14 +191,53 @@ async function typingRows(browser: Browser, face: string, pieces: string): Promi
         for (const key of more) anew[how].push(await press(key));
       }
     }
-    const what = `key to fresh pixels on the canvas, 20 letters with 6 coats, ${face}, ${pieces}`;
     const row = (how: string, list: readonly number[]): Row => [
-      `${what}, ${how}`,
+      `key to fresh pixels on the canvas, ${what}, ${how}`,
       `median ${ms(median(list))}, p95 ${ms(quantile(list, 0.95))}`,
       'goal p95 50 ms',
       '–',
     ];
     return [row('typed and taken back', again), ...Object.entries(anew).map(([how, list]) => row(how, list))];
+  } finally {
+    await page.close();
+    await fetch(`${base}/api/designs/${id}`, { method: 'DELETE' });
+  }
+}
+
+/** A word-mark with thickness that is turned in space, its sides by the light. */
+function turnedWords(): Design {
+  const d = makeDesign('Turned words');
+  const words = makePart(
+    makeSource('lettering', { face: 'lilita-one', text: 'Hollin Tarn obser', size: 170 }),
+    {
+      id: 'w',
+      name: 'Words',
+      place: { ...origin, x: 200, y: 1000 },
+      steps: [makeStep('in-space', { tilt: 18, swing: 24, distance: 2200, pivotX: 700, depth: 60 })],
+      coats: [makeCoat('fill', { paint: paints.lit.defaults })],
+    },
+  );
+  return { ...d, parts: { w: words }, sheets: [{ ...d.sheets[0], parts: ['w'] }] };
+}
+
+/** The lamp dragged round a sheet of twelve lit parts. */
+async function lampRow(browser: Browser): Promise<Row> {
+  const base = process.env.BASE_URL ?? '';
+  const id = await store(litParts());
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  try {
+    await driven(page);
+    await page.goto(`${base}/designs/${id}`);
+    await page.waitForFunction(() => window.compassProbe?.settled !== undefined);
+    await page.getByRole('button', { name: /^6/ }).click();
+    await page.evaluate(() => window.compassProbe?.settled?.());
+    const list = await gripLatency(page, page.getByTestId('lamp').locator('circle').last());
+    return [
+      'pointer move to fresh pixels on the canvas, the lamp dragged over 12 lit parts',
+      `median ${ms(median(list))}, p95 ${ms(quantile(list, 0.95))}`,
+      'goal p95 33 ms',
+      '–',
+    ];
   } finally {
     await page.close();
     await fetch(`${base}/api/designs/${id}`, { method: 'DELETE' });
@@ -272,7 +326,11 @@ export async function browserRows(): Promise<Row[]> {
       ['league-spartan-800', 'letters'],
       ['pacifico', 'united'],
     ] as const)
-      rows.push(...(await typingRows(browser, face, pieces)));
+      rows.push(
+        ...(await typingRows(browser, sixCoats(face, pieces), `20 letters with 6 coats, ${face}, ${pieces}`)),
+      );
+    rows.push(...(await typingRows(browser, turnedWords(), 'a word-mark with thickness, turned in space')));
+    rows.push(await lampRow(browser));
     rows.push(...(await crowdRows(browser)));
   } finally {
     await browser.close();

@@ -11,6 +11,7 @@ import {
 } from '../geometry/path';
 import { fitCurve } from './fit-curve';
 import { jacobianOf, type PlaneMap } from './map';
+import { projectCubic } from './project-cubic';
 
 /** Whether a cubic runs the way it is fitted in: from the left, then from the top, then by its handles. */
 function runsOn(s: Cubic): boolean {
@@ -51,6 +52,11 @@ function cusps(s: Cubic): number[] {
 /** The image of a cubic under a map; the same bits in both directions, so that shared edges stay shared. */
 export function bendCubic(s: Cubic, map: PlaneMap, tolerance: number): Cubic[] {
   if (!runsOn(s)) return bendCubic(reverseCubic(s), map, tolerance).map(reverseCubic).reverse();
+  const { homography } = map;
+  if (homography) {
+    const known = projectCubic(s, homography, tolerance);
+    if (known) return known;
+  }
   const at = (t: number) => {
     // Ends are the images of the very nodes.
     const p = t === 0 ? { x: s[0], y: s[1] } : t === 1 ? { x: s[6], y: s[7] } : cubicPoint(s, t);
