@@ -124,7 +124,7 @@ test('the split-moon monogram is constructed by hand', async ({ page }) => {
   await expectLike(e, 'Split-moon monogram');
 });
 
-test('the dome icon is constructed by hand on the isometric grid', async ({ page }) => {
+inWhole('the dome icon is constructed by hand on the isometric grid', async ({ page }) => {
   const e = new Hand(page);
   await e.blank('Mark or badge');
   await e.ground('#f4efe4');

@@ -1,28 +1,14 @@
 import type { Bend } from '../bend/bend-path';
 import { bendPath } from '../bend/bend-path';
-import type { Homography } from '../geometry/homography';
-import type { Path } from '../geometry/path';
-import { filled, mapPaths } from '../outline/pieces';
-import type { Outline } from '../outline/types';
-import { type Side, sideOf } from './side';
+import { filled } from '../outline/pieces';
+import type { Outline, Piece, Turned } from '../outline/types';
+import { sideOf } from './side';
 import { solidOf } from './solid';
-import { eyeOf, isSeen, projectiveMap, type Spin, spinOf, type Turn, turnedPlane } from './space';
+import { eyeOf, isSeen, projectiveMap, spinOf, type Turn, turnedPlane } from './space';
 import type { View } from './view';
 
-/** A piece of a solid that is turned in space, as it was before: its side in its own plane, and how that was turned. */
-export interface Turned {
-  /** Null for a front or a far end. */
-  readonly side: Side | null;
-  readonly spin: Spin;
-  /** From the plane of the side to the picture. */
-  readonly plane: Homography;
-}
-
-/** By the very paths: what changes one afterwards forgets it. */
-const known = new WeakMap<Path, Turned>();
-
-/** What a path was before it was turned in space, where it is a piece of such a solid. */
-export const turnedOf = (path: Path): Turned | undefined => known.get(path);
+/** What a piece was before it was turned in space, where it still is as that left it. */
+export const turnedOf = ({ path, turned }: Piece): Turned | null => (turned?.path === path ? turned : null);
 
 /** The plane that is nearer to the eye, how the other one is seen against it, and which face it is. */
 function seenFrom(t: Turn, depth: number): { near: number; view: View; front: boolean } | null {
@@ -63,10 +49,9 @@ export function turnedSolid(
   const spin = spinOf(t);
   const turned = (pieces: Outline, sideways: boolean): Outline =>
     filled(
-      mapPaths(pieces, (path) => {
-        const made = bendPath(path, bend);
-        known.set(made, { side: sideways ? sideOf(path) : null, spin, plane });
-        return made;
+      pieces.map((piece) => {
+        const path = bendPath(piece.path, bend);
+        return { ...piece, path, turned: { path, side: sideways ? sideOf(piece.path) : null, spin, plane } };
       }),
     );
   const near = seen.front ? front : front.map((p) => ({ ...p, role: 'back' as const }));

@@ -24,6 +24,8 @@ export function contourBounds(c: Contour): Bounds | null {
 
 /** Exact bounds of a path that is asked about again, remembered contour by contour; null for one with no points. */
 export function knownBounds(path: Path): Bounds | null {
+  // Solids have hundreds of paths of one contour: to remember them twice costs more than it saves.
+  if (path.contours.length === 1) return contourBounds(path.contours[0]);
   let b = ofPaths.get(path);
   if (b === undefined) {
     b = path.contours.map(contourBounds).reduce(joinBounds, null);

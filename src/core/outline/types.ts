@@ -1,3 +1,6 @@
+import type { Side } from '../depth/side';
+import type { Spin } from '../depth/space';
+import type { Homography } from '../geometry/homography';
 import type { Path } from '../geometry/path';
 
 /** What a piece is of the whole: the front of a solid, one of its sides, or its back. */
@@ -11,6 +14,17 @@ export interface Rise {
   readonly fan: boolean;
 }
 
+/** A piece of a solid that was turned in space, as it was before: its side in its own plane, and how that was turned. */
+export interface Turned {
+  /** The path it came to: what changes that afterwards makes this mean nothing. */
+  readonly path: Path;
+  /** Null for a front or a far end. */
+  readonly side: Side | null;
+  readonly spin: Spin;
+  /** From the plane of the side to the picture. */
+  readonly plane: Homography;
+}
+
 /** What sets a piece apart from the others; steps that change it leave it these. */
 export interface Marks {
   /** A colour that fills take in place of their own, as hex. */
@@ -20,6 +34,7 @@ export interface Marks {
   readonly role?: PieceRole;
   /** Of a side that rises from the outline rather than goes straight back. */
   readonly rise?: Rise;
+  readonly turned?: Turned;
 }
 
 /** One piece of an outline, such as a letter or a face. */

@@ -190,7 +190,7 @@ function coverOf(coat: Coat, piece: Piece, whole: Cover | null, context: PaintCo
   if (coat.kind !== 'fill') return whole;
   const { sideCover, faceCover, tinted, cover } = paintOf(coat.paint);
   const paint = piece.tint && tinted ? tinted(coat.paint, piece.tint) : coat.paint;
-  const turned = turnedOf(piece.path);
+  const turned = turnedOf(piece);
   const { rise } = piece;
   const side = turned ? turned.side : piece.role === 'side' ? sideIn(piece) : null;
   if (side && sideCover) {

@@ -320,9 +320,9 @@ describe('solids in space', () => {
     const l = towardLamp(usualLamp);
     let most = 0;
     let places = 0;
-    result.outline.forEach(({ path }, i) => {
+    result.outline.forEach((piece, i) => {
       const node = result.nodes[i];
-      const turned = turnedOf(path);
+      const turned = turnedOf(piece);
       if (!turned?.side || node.type !== 'shape') return;
       const { side, plane } = turned;
       for (let k = 1; k < 40; k++) {
