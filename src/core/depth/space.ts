@@ -14,6 +14,7 @@ import {
   pathOf,
   polygonContour,
 } from '../geometry/path';
+import type { Spin } from '../geometry/spin';
 import { degrees, type Point, turnOf } from '../geometry/vector';
 
 /** How a plane is turned in space, degrees, and from where it is seen. */
@@ -59,9 +60,6 @@ export const turnDefaults: Turn = {
 const edgeOn = 1e-4;
 /** Nearer to the eye than this share of its distance from the pivot nothing is drawn. */
 const nearest = 0.02;
-
-/** A turn as nine numbers, row by row: tilted about x, then swung about y, then rolled about z. */
-export type Spin = readonly [number, number, number, number, number, number, number, number, number];
 
 /** x points to the right, y downwards, z toward the eye. */
 export function spinOf({ tilt, swing, roll }: Turn): Spin {

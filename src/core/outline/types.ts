@@ -1,7 +1,7 @@
-import type { Side } from '../depth/side';
-import type { Spin } from '../depth/space';
+import type { Cubic } from '../geometry/cubic';
 import type { Homography } from '../geometry/homography';
 import type { Path } from '../geometry/path';
+import type { Spin } from '../geometry/spin';
 
 /** What a piece is of the whole: the front of a solid, one of its sides, or its back. */
 export type PieceRole = 'front' | 'side' | 'back';
@@ -18,8 +18,8 @@ export interface Rise {
 export interface Turned {
   /** The path it came to: what changes that afterwards makes this mean nothing. */
   readonly path: Path;
-  /** Null for a front or a far end. */
-  readonly side: Side | null;
+  /** Its edge at the front and at the far end; null for a front or a far end itself. */
+  readonly side: { readonly edge: Cubic; readonly far: Cubic } | null;
   readonly spin: Spin;
   /** From the plane of the side to the picture. */
   readonly plane: Homography;

@@ -3,9 +3,9 @@ import { followsLamp, lampDefaults, lampFields, lampOf, ownLight } from '../../d
 import { facingOnSheet, type Lamp, lambert, litColours, towardLamp } from '../../depth/light';
 import { downhillAt, facingAt } from '../../depth/side';
 import { acrossSide } from '../../depth/side-paint';
-import type { Spin } from '../../depth/space';
 import { colour, share } from '../../document/fields';
 import { identity, type Matrix } from '../../geometry/matrix';
+import type { Spin } from '../../geometry/spin';
 import type { Lit } from '../types';
 import { definePaint } from './definition';
 
