@@ -28,7 +28,7 @@ export function lensEmblem(): Design {
     {
       coats: [c.coat.fill(gradient('linear', [0, 0, 1, 1], '#14213d00', '#14213da0'), { blend: 'multiply' })],
       steps: [c.step('radial-repeat', { centreX: -240, centreY: 210, count: 9 })],
-      finishes: [c.finish('blur', { way: 'around', turn: 5, within: true })],
+      finishes: [c.finish('blur', { softness: 12, within: true })],
     },
   );
   c.add('Reflection', 'ellipse', { width: 820, height: 820 }, at, {

@@ -81,8 +81,7 @@ test('the lens emblem: glass of four corners, luminosity, and a gloss that fades
   await depth('Glow', 'Edge light', { Width: 10, Softness: 8, Opacity: 90 });
   await e.part('Blade').click();
   await depth(null, 'Blur', {});
-  await e.pickOption('Way', 'Around');
-  await e.fill({ Turn: 5 });
+  await e.fill({ Softness: 12 });
   await e.flip('Keep within the outline');
   await e.part('Reflection').click();
   await depth(null, 'Blur', {});

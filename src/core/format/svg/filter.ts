@@ -34,6 +34,9 @@ const writers: {
   'edge-blur': null,
 };
 
+/** What is soft is as good in half as many pixels each way. */
+const soft = 0.5;
+
 /** What SVG has no filter for, as a picture of it on the sheet. */
 function pictured(
   target: Parameters<NodeWriter<FilterNode>>[0],
@@ -43,7 +46,7 @@ function pictured(
 ): string {
   const { opacity, blend } = node;
   const alone = groupNode([{ ...node, opacity: 1, blend: 'normal' }], { matrix: toSheet, opacity, blend });
-  return `<g transform="${matrixText(back)}">${target.picture(alone, identity)}</g>`;
+  return `<g transform="${matrixText(back)}">${target.picture(alone, identity, soft)}</g>`;
 }
 
 /**

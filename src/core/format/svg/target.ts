@@ -19,8 +19,8 @@ export interface SvgTarget {
   look(opacity: number, blend: string, isolated: boolean): string;
   /** A clip by a path, as an attribute. */
   clip(path: Path): string;
-  /** What SVG has no element for, as a picture. */
-  picture(node: SceneNode, toSheet: Matrix): string;
+  /** What SVG has no element for, as a picture; `fineness` as a share of the usual one. */
+  picture(node: SceneNode, toSheet: Matrix, fineness?: number): string;
   /** Elements of nodes. */
   nodes(list: readonly SceneNode[], toSheet: Matrix): string;
 }

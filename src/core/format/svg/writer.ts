@@ -86,14 +86,17 @@ export class SvgWriter implements SvgTarget {
     return ` clip-path="url(#${id})"`;
   }
 
-  picture(node: SceneNode, toSheet: Matrix): string {
+  picture(node: SceneNode, toSheet: Matrix, fineness = 1): string {
     const bounds = nodeBounds(node, identity);
     if (!bounds) return '';
-    const { width, height, png, box } = pictureOf(node, bounds, this.fineness * meanScale(toSheet));
-    const data = base64(png);
-    return width && height
-      ? `<image ${boxText(box)} preserveAspectRatio="none" xlink:href="data:image/png;base64,${data}"${this.look(node.opacity, node.blend, false)}/>`
-      : '';
+    // What stands in several places, as in masks, goes in once.
+    const id = this.shared(node, 'p', (name) => {
+      const scale = fineness * this.fineness * meanScale(toSheet);
+      const { width, height, png, box } = pictureOf(node, bounds, scale);
+      const data = width && height ? `data:image/png;base64,${base64(png)}` : '';
+      this.define(`<image id="${name}" ${boxText(box)} preserveAspectRatio="none" xlink:href="${data}"/>`);
+    });
+    return `<use xlink:href="#${id}"${this.look(node.opacity, node.blend, false)}/>`;
   }
 
   nodes(list: readonly SceneNode[], toSheet: Matrix): string {
