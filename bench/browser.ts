@@ -129,6 +129,27 @@ async function store(document: Design): Promise<string> {
   return ((await answer.json()) as { id: string }).id;
 }
 
+/** Works with a stored design in a window of its own; `start` is when that was opened. Both are gone afterwards. */
+async function withStored<T>(
+  browser: Browser,
+  document: Design,
+  work: (page: Page, start: number) => Promise<T>,
+): Promise<T> {
+  const base = process.env.BASE_URL ?? '';
+  const id = await store(document);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  try {
+    const start = Date.now();
+    await driven(page);
+    await page.goto(`${base}/designs/${id}`);
+    await page.waitForFunction(() => window.compassProbe?.settled !== undefined);
+    return await work(page, start);
+  } finally {
+    await page.close();
+    await fetch(`${base}/api/designs/${id}`, { method: 'DELETE' });
+  }
+}
+
 /** Words of about twenty letters, how long they rest in milliseconds, and what is typed on at their ends. */
 const newWords: Readonly<Record<string, { rest: number; list: readonly (readonly [string, string])[] }>> = {
   'words that are new': {
@@ -158,13 +179,7 @@ const newWords: Readonly<Record<string, { rest: number; list: readonly (readonly
  * each taken back, then words that were never there before.
  */
 async function typingRows(browser: Browser, document: Design, what: string): Promise<Row[]> {
-  const base = process.env.BASE_URL ?? '';
-  const id = await store(document);
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  try {
-    await driven(page);
-    await page.goto(`${base}/designs/${id}`);
-    await page.waitForFunction(() => window.compassProbe?.settled !== undefined);
+  return withStored(browser, document, async (page) => {
     await page.getByRole('treeitem').first().click();
     await page.getByRole('button', { name: 'Type on the sheet' }).click();
     await page.keyboard.press('End');
@@ -198,10 +213,7 @@ async function typingRows(browser: Browser, document: Design, what: string): Pro
       '–',
     ];
     return [row('typed and taken back', again), ...Object.entries(anew).map(([how, list]) => row(how, list))];
-  } finally {
-    await page.close();
-    await fetch(`${base}/api/designs/${id}`, { method: 'DELETE' });
-  }
+  });
 }
 
 /** A word-mark with thickness that is turned in space, its sides by the light. */
@@ -222,13 +234,7 @@ function turnedWords(): Design {
 
 /** The lamp dragged round a sheet of twelve lit parts. */
 async function lampRow(browser: Browser): Promise<Row> {
-  const base = process.env.BASE_URL ?? '';
-  const id = await store(litParts());
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  try {
-    await driven(page);
-    await page.goto(`${base}/designs/${id}`);
-    await page.waitForFunction(() => window.compassProbe?.settled !== undefined);
+  return withStored(browser, litParts(), async (page) => {
     await page.getByRole('button', { name: /^6/ }).click();
     await page.evaluate(() => window.compassProbe?.settled?.());
     const list = await gripLatency(page, page.getByTestId('lamp').locator('circle').last(), 9);
@@ -238,21 +244,11 @@ async function lampRow(browser: Browser): Promise<Row> {
       'goal p95 33 ms',
       '–',
     ];
-  } finally {
-    await page.close();
-    await fetch(`${base}/api/designs/${id}`, { method: 'DELETE' });
-  }
+  });
 }
 
 async function crowdRows(browser: Browser): Promise<Row[]> {
-  const base = process.env.BASE_URL ?? '';
-  const id = await store(crowd(5000));
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  try {
-    const start = Date.now();
-    await driven(page);
-    await page.goto(`${base}/designs/${id}`);
-    await page.waitForFunction(() => window.compassProbe?.settled !== undefined);
+  return withStored(browser, crowd(5000), async (page, start) => {
     await page.evaluate(() => window.compassProbe?.settled?.());
     const opened = Date.now() - start;
     const name = 'Part 2499';
@@ -276,10 +272,7 @@ async function crowdRows(browser: Browser): Promise<Row[]> {
         '–',
       ],
     ];
-  } finally {
-    await page.close();
-    await fetch(`${base}/api/designs/${id}`, { method: 'DELETE' });
-  }
+  });
 }
 
 export async function browserRows(): Promise<Row[]> {

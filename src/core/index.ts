@@ -77,6 +77,7 @@ export { sceneToSvg } from './format/svg';
 export { paletteToTokens, TokenError, tokensToPalette } from './format/tokens';
 export { type Budget, budget, setBudget, usualBudget, WorkFault } from './geometry/budget';
 export { type Cubic, cubicPoint, cubicTangent, isLine } from './geometry/cubic';
+export { pointAdded, pointMoved, pointRemoved } from './geometry/curve-points';
 export * from './geometry/matrix';
 export { containsPoint, nearestOnPath, pathArea, pathLength } from './geometry/measure';
 export { type CurvePoints, monotoneCurve } from './geometry/monotone';

@@ -1,4 +1,5 @@
 import { arcCubics, type Cubic, cubicTangent, isLine } from '../geometry/cubic';
+import { turnBetween } from '../geometry/vector';
 
 export interface CircleArc {
   readonly x: number;
@@ -18,7 +19,7 @@ export function asArc(s: Cubic): CircleArc | null {
   if (isLine(s)) return null;
   const u = cubicTangent(s, 0);
   const v = cubicTangent(s, 1);
-  const sweep = Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y);
+  const sweep = turnBetween(u, v);
   const chord = Math.hypot(s[6] - s[0], s[7] - s[1]);
   if (Math.abs(sweep) < 1e-3 || Math.abs(sweep) > Math.PI * 0.75 || chord === 0) return null;
   const r = chord / (2 * Math.abs(Math.sin(sweep / 2)));

@@ -1,21 +1,9 @@
 import { type Cubic, isLine, lineCubic } from '../geometry/cubic';
-import type { Homography } from '../geometry/homography';
+import { type Homography, projected } from '../geometry/homography';
+import type { Point } from '../geometry/vector';
 
-/** Four control points with a weight each: a rational cubic, which is what a projective map makes of a cubic. */
-type Lifted = readonly [
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-];
+/** Four control points with a weight each, x, y, weight: a rational cubic, which is what a projective map makes of a cubic. */
+type Lifted = readonly number[];
 
 /** How often a cubic is halved at most. */
 const mostHalvings = 10;
@@ -28,7 +16,7 @@ const lift = ([a, b, c, d, e, f, g, h, i]: Homography, s: Cubic): Lifted => {
     const [x, y] = [s[k], s[k + 1]];
     out.push(a * x + b * y + c, d * x + e * y + f, g * x + h * y + i);
   }
-  return out as unknown as Lifted;
+  return out;
 };
 
 /** Both halves of a rational cubic, cut at a parameter. */
@@ -49,20 +37,29 @@ function cut(l: Lifted, t: number): [Lifted, Lifted] {
     right[k + 6] = rs;
     right[k + 9] = s;
   }
-  return [left as unknown as Lifted, right as unknown as Lifted];
+  return [left, right];
 }
+
+/** Where a rational cubic is at a parameter. */
+function pointOf(l: Lifted, t: number): Point {
+  const n = 1 - t;
+  const [b0, b1, b2, b3] = [n * n * n, 3 * n * n * t, 3 * n * t * t, t * t * t];
+  const w = b0 * l[2] + b1 * l[5] + b2 * l[8] + b3 * l[11];
+  return {
+    x: (b0 * l[0] + b1 * l[3] + b2 * l[6] + b3 * l[9]) / w,
+    y: (b0 * l[1] + b1 * l[4] + b2 * l[7] + b3 * l[10]) / w,
+  };
+}
+
+/** The parameter halfway along, where λ evens the weights of the ends. */
+const middleOf = (lambda: number): number => 1 / (1 + 1 / lambda);
 
 /** The greatest distance of a cubic from a rational one, looked at between its ends; λ evens the weights of its ends. */
 function errorOf(s: Cubic, l: Lifted, lambda: number): number {
   let most = 0;
   for (let k = 1; k < checks; k++) {
     let u = k / checks;
-    const t = u / (u + (1 - u) / lambda);
-    const n = 1 - t;
-    const [b0, b1, b2, b3] = [n * n * n, 3 * n * n * t, 3 * n * t * t, t * t * t];
-    const w = b0 * l[2] + b1 * l[5] + b2 * l[8] + b3 * l[11];
-    const x = (b0 * l[0] + b1 * l[3] + b2 * l[6] + b3 * l[9]) / w;
-    const y = (b0 * l[1] + b1 * l[4] + b2 * l[7] + b3 * l[10]) / w;
+    const { x, y } = pointOf(l, u / (u + (1 - u) / lambda));
     let [dx, dy] = [0, 0];
     // Its foot, by two rounds of Newton's method from the same share of the way.
     for (let round = 0; ; round++) {
@@ -90,16 +87,11 @@ function onePiece(l: Lifted, lambda: number): Cubic | null {
   const [x3, y3] = [l[9] / l[11], l[10] / l[11]];
   const [ux, uy] = [l[3] / l[5] - x0, l[4] / l[5] - y0];
   const [vx, vy] = [l[6] / l[8] - x3, l[7] / l[8] - y3];
-  const t = 1 / (1 + 1 / lambda);
-  const n = 1 - t;
-  const [b0, b1, b2, b3] = [n * n * n, 3 * n * n * t, 3 * n * t * t, t * t * t];
-  const w = b0 * l[2] + b1 * l[5] + b2 * l[8] + b3 * l[11];
-  const mx = (b0 * l[0] + b1 * l[3] + b2 * l[6] + b3 * l[9]) / w;
-  const my = (b0 * l[1] + b1 * l[4] + b2 * l[7] + b3 * l[10]) / w;
+  const m = pointOf(l, middleOf(lambda));
   // As long as the speed at the ends says, where the middle does not.
   let [p, q] = [(l[5] / l[2]) * lambda, l[8] / l[11] / lambda];
   const det = ux * vy - uy * vx;
-  const [rx, ry] = [(8 * mx - 4 * (x0 + x3)) / 3, (8 * my - 4 * (y0 + y3)) / 3];
+  const [rx, ry] = [(8 * m.x - 4 * (x0 + x3)) / 3, (8 * m.y - 4 * (y0 + y3)) / 3];
   if (Math.abs(det) > 1e-3 * Math.hypot(ux, uy) * Math.hypot(vx, vy)) {
     const [np, nq] = [(rx * vy - ry * vx) / det, (ux * ry - uy * rx) / det];
     if (np > p / 3 && np < 3 * p && nq > q / 3 && nq < 3 * q) [p, q] = [np, nq];
@@ -113,7 +105,7 @@ function pieces(l: Lifted, tolerance: number, halvings: number): Cubic[] | null 
   const made = onePiece(l, lambda);
   if (made && errorOf(made, l, lambda) <= tolerance) return [made];
   if (halvings >= mostHalvings) return null;
-  const [left, right] = cut(l, 1 / (1 + 1 / lambda));
+  const [left, right] = cut(l, middleOf(lambda));
   const first = pieces(left, tolerance, halvings + 1);
   const second = first && pieces(right, tolerance, halvings + 1);
   return second && [...first, ...second];
@@ -125,14 +117,7 @@ function pieces(l: Lifted, tolerance: number, halvings: number): Cubic[] | null 
  */
 export function projectCubic(s: Cubic, m: Homography, tolerance: number): Cubic[] | null {
   if (!isLine(s)) return pieces(lift(m, s), tolerance, 0);
-  const [a, b, c, d, e, f, g, h, i] = m;
-  const [u, v] = [g * s[0] + h * s[1] + i, g * s[6] + h * s[7] + i];
-  return [
-    lineCubic(
-      (a * s[0] + b * s[1] + c) / u,
-      (d * s[0] + e * s[1] + f) / u,
-      (a * s[6] + b * s[7] + c) / v,
-      (d * s[6] + e * s[7] + f) / v,
-    ),
-  ];
+  const p = projected(m, { x: s[0], y: s[1] });
+  const q = projected(m, { x: s[6], y: s[7] });
+  return [lineCubic(p.x, p.y, q.x, q.y)];
 }

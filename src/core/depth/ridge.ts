@@ -1,5 +1,6 @@
+import type { Tally } from '../geometry/budget';
 import { type Cubic, cubicPoint, cubicTangent, isLine, lineCubic } from '../geometry/cubic';
-import { type Point, radians } from '../geometry/vector';
+import { angleBetween, type Point, radians } from '../geometry/vector';
 import type { Reaches } from '../nearest/reach';
 
 /** How far a ridge may lie from its true place, sheet units. */
@@ -28,16 +29,13 @@ export interface Stand {
   readonly turn: number;
 }
 
-export const turnBetween = (a: Point, b: Point): number =>
-  Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y);
-
 /** A curve of the outline, its fibres along its inward normals. */
 export function edgeStand(s: Cubic, reaches: Reaches, width: number): Stand {
   return {
     turn: isLine(s)
       ? 0
       : [0, 1, 2, 3].reduce(
-          (sum, i) => sum + Math.abs(turnBetween(cubicTangent(s, i / 4), cubicTangent(s, (i + 1) / 4))),
+          (sum, i) => sum + angleBetween(cubicTangent(s, i / 4), cubicTangent(s, (i + 1) / 4)),
           0,
         ),
     fibre(t) {
@@ -122,21 +120,26 @@ export interface Ridge {
 }
 
 /** The ridge between two fibres, in as many cubics as it takes. */
-function ridgesBetween(stand: Stand, a: Fibre, b: Fibre, halvings = 0): Ridge[] {
+function ridgesBetween(stand: Stand, a: Fibre, b: Fibre, tally: Tally, halvings = 0): Ridge[] {
   const at = (u: number) => stand.fibre(a.t + (b.t - a.t) * u);
   const cubic = cubicThrough(a.top, at(1 / 3).top, at(2 / 3).top, b.top);
   const off = (u: number) => {
     const [p, q] = [cubicPoint(cubic, u), at(u).top];
     return Math.hypot(p.x - q.x, p.y - q.y);
   };
-  if (halvings >= mostHalvings || Math.max(off(1 / 6), off(1 / 2), off(5 / 6)) <= tolerance)
+  if (halvings >= mostHalvings || Math.max(off(1 / 6), off(1 / 2), off(5 / 6)) <= tolerance) {
+    tally.add(1);
     return [{ from: a, to: b, top: straightened(cubic), ends: at(1 / 2).partner === -1 }];
+  }
   const m = at(1 / 2);
-  return [...ridgesBetween(stand, a, m, halvings + 1), ...ridgesBetween(stand, m, b, halvings + 1)];
+  return [
+    ...ridgesBetween(stand, a, m, tally, halvings + 1),
+    ...ridgesBetween(stand, m, b, tally, halvings + 1),
+  ];
 }
 
-/** The ridge over all of a stand, from one end to the other. */
-export function ridgesOf(stand: Stand): Ridge[] {
+/** The ridge over all of a stand, from one end to the other. @throws WorkFault where it comes to more than is counted. */
+export function ridgesOf(stand: Stand, tally: Tally): Ridge[] {
   const fibres = stretchesOf(stand);
-  return fibres.slice(1).flatMap((b, k) => ridgesBetween(stand, fibres[k], b));
+  return fibres.slice(1).flatMap((b, k) => ridgesBetween(stand, fibres[k], b, tally));
 }

@@ -37,8 +37,8 @@ export const farPoint = ({ edge, far }: Side, t: number): Point =>
     : cubicPoint(far, t);
 
 /**
- * A side that rises, as its path tells it: as any other, or, where it is the one face over a straight edge, that edge and where
- * its path comes back to it.
+ * A side that rises, by its path. The one face over a straight edge has more corners than other sides: of that its edge, and
+ * for its far end the corner that lies farthest from it.
  */
 export function risingSideOf(path: Path): Side | null {
   const side = sideOf(path);
@@ -46,7 +46,6 @@ export function risingSideOf(path: Path): Side | null {
   if (side || !c?.closed || segmentCount(c) < 3) return side;
   const edge = segmentAt(c, 0);
   if (!isLine(edge)) return null;
-  // Whatever stands over a straight edge lies to one side of it: any of its places tells which.
   const n = segmentCount(c);
   const places = Array.from({ length: n }, (_, i) => segmentAt(c, i));
   const off = (s: Cubic) =>

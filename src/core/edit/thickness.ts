@@ -15,6 +15,9 @@ import { topmost, withParts, worldOf } from './tree';
 export const thicknesses = ['slab', 'vanish', 'chamfer'] as const;
 export type Thickness = (typeof thicknesses)[number];
 
+/** Whether its coat lies over all others, as a rim does, rather than beneath. */
+const onTop: Readonly<Record<Thickness, boolean>> = { slab: false, vanish: false, chamfer: true };
+
 /** How far below what is given thickness its vanishing point lies, against the height of that. */
 const below = 1.5;
 
@@ -24,11 +27,11 @@ function frontColour({ coats }: Part): string | null {
   return (fill && coloursOf(fill.paint).at(-1)) ?? null;
 }
 
-/** A coat that paints thickness beneath all others, by the light and in the colour of the front. */
-function thicknessCoat(part: Part, step: Card): Coat {
+/** A coat that paints thickness by the light and in the colour of the front. */
+function thicknessCoat(part: Part, step: Card, kind: Thickness): Coat {
   const own = frontColour(part);
   const paint = own ? { ...paints.lit.defaults, colour: own, shade: shadeOf(own) } : paints.lit.defaults;
-  return makeCoat('fill', { paint, steps: [step], behind: step.kind !== 'chamfer' });
+  return makeCoat('fill', { paint, steps: [step], behind: !onTop[kind] });
 }
 
 /** One vanishing point for several parts, in the coordinates of one of them. */
@@ -50,10 +53,9 @@ export function giveThickness(design: Design, ids: readonly string[], kind: Thic
     if (!stage) return [];
     const suited = steps[kind].suited?.(stage.bounds, liesOn(design, id, stage.outline, stage.bounds));
     const step = makeStep(kind, { ...suited, ...(over && sharedPoint(design, id, over)) });
-    const coat = thicknessCoat(part, step);
+    const coat = thicknessCoat(part, step, kind);
     card = { list: 'steps', id: step.id, coat: coat.id };
-    // A rim lies on the part; what goes back from it lies beneath.
-    return [{ ...part, coats: kind === 'chamfer' ? [...part.coats, coat] : [coat, ...part.coats] }];
+    return [{ ...part, coats: onTop[kind] ? [...part.coats, coat] : [coat, ...part.coats] }];
   });
   return { design: withParts(design, parts), chosen, ...(parts.length === 1 && card ? { card } : {}) };
 }

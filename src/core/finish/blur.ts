@@ -1,20 +1,19 @@
 import { angle, choice, later, onlyIf, share, size, toggle } from '../document/fields';
 import type { DragResult, Handle } from '../document/handles';
-import type { Bounds } from '../geometry/path';
+import { type Bounds, boundsMiddle } from '../geometry/path';
 import { degrees, type Point, radians } from '../geometry/vector';
 import { castersOf } from '../scene/caster';
 import { nodesBounds } from '../scene/damage';
 import { groupNode } from '../scene/group-node';
 import type { Filter, SceneNode } from '../scene/types';
+import { type Centre, centreAt, centreFields, centreGrip, centreOf } from './centre';
 import { defineFinish, type Painted } from './definition';
 
-interface Blur {
+interface Blur extends Centre {
   way: string;
   softness: number;
   reach: number;
   direction: number;
-  centreX: number;
-  centreY: number;
   turn: number;
   stretch: number;
   within: boolean;
@@ -29,23 +28,13 @@ interface Way {
   drag?(p: Blur, to: Point, bounds: Bounds): Partial<Blur>;
 }
 
-const centreOf = (p: Blur, b: Bounds): Point => ({
-  x: b.x0 + p.centreX * (b.x1 - b.x0),
-  y: b.y0 + p.centreY * (b.y1 - b.y0),
-});
-
 /** How far from its centre the grip of an angle or a share lies. */
 const armOf = (b: Bounds): number => 0.35 * Math.max(b.x1 - b.x0, b.y1 - b.y0, 1);
-
-const middleOf = (b: Bounds): Point => ({ x: (b.x0 + b.x1) / 2, y: (b.y0 + b.y1) / 2 });
 
 /** A grip on an arm from the centre of the blur, and one on the centre. */
 const armed = (p: Blur, b: Bounds, sets: 'turn' | 'stretch', at: Point): Handle[] => {
   const c = centreOf(p, b);
-  return [
-    { id: 'amount', sets: [sets], x: c.x + at.x, y: c.y + at.y, from: c },
-    { id: 'centre', sets: ['centreX', 'centreY'], ...c },
-  ];
+  return [{ id: 'amount', sets: [sets], x: c.x + at.x, y: c.y + at.y, from: c }, centreGrip(p, b)];
 };
 
 const ways: Readonly<Record<string, Way>> = {
@@ -66,12 +55,12 @@ const ways: Readonly<Record<string, Way>> = {
       return s > 0 ? { kind: 'along', dx: s * Math.cos(at), dy: s * Math.sin(at) } : null;
     },
     handles({ softness, direction }, b) {
-      const [m, at] = [middleOf(b), radians(direction)];
+      const [m, at] = [boundsMiddle(b), radians(direction)];
       const [x, y] = [m.x + softness * Math.cos(at), m.y + softness * Math.sin(at)];
       return [{ id: 'amount', sets: ['softness', 'direction'], x, y, from: m }];
     },
     drag(_, to, b) {
-      const m = middleOf(b);
+      const m = boundsMiddle(b);
       const [dx, dy] = [to.x - m.x, to.y - m.y];
       return { softness: Math.hypot(dx, dy), direction: degrees(Math.atan2(dy, dx)) };
     },
@@ -152,16 +141,7 @@ export const blur = defineFinish<Blur>({
       ),
       0.2,
     ),
-    ...(['X', 'Y'] as const).map((axis) =>
-      later(
-        onlyIf(
-          'way',
-          ['around', 'away'],
-          share(`centre${axis}`, `Centre ${axis.toLowerCase()}`, 'On the part’s bounds.', -10, 10),
-        ),
-        0.5,
-      ),
-    ),
+    ...centreFields.map((f) => later(onlyIf('way', ['around', 'away'], f), 0.5)),
     later(toggle('within', 'Keep within the outline', 'Whether nothing shows beyond the outline.'), false),
   ],
   defaults: {
@@ -187,8 +167,6 @@ export const blur = defineFinish<Blur>({
   drag: (_, handle, to) => ({ params: { [handle]: Math.hypot(to.x, to.y) } }),
   paintHandles: (p, bounds) => ways[p.way].handles?.(p, bounds) ?? null,
   paintDrag(p, handle, to, b): DragResult<Blur> {
-    if (handle !== 'centre') return { params: ways[p.way].drag?.(p, to, b) ?? {} };
-    const centreX = (to.x - b.x0) / (b.x1 - b.x0 || 1);
-    return { params: { centreX, centreY: (to.y - b.y0) / (b.y1 - b.y0 || 1) } };
+    return { params: handle === 'centre' ? centreAt(to, b) : (ways[p.way].drag?.(p, to, b) ?? {}) };
   },
 });

@@ -5,19 +5,18 @@ import { blendField } from '../document/blend-field';
 import { angle, choice, colour, later, onlyIf, share } from '../document/fields';
 import { identity, invert } from '../geometry/matrix';
 import { type Bounds, boundsPath, growBounds } from '../geometry/path';
-import { degrees, type Point, radians } from '../geometry/vector';
+import { degrees, radians } from '../geometry/vector';
 import { castersOf } from '../scene/caster';
 import { nodesBounds } from '../scene/damage';
 import type { BlendMode, ScenePaint } from '../scene/types';
+import { type Centre, centreAt, centreFields, centreGrip, centreOf } from './centre';
 import { defineFinish } from './definition';
 import { cutBy, filledWith } from './light-nodes';
 
-interface Sheen {
+interface Sheen extends Centre {
   colour: string;
   form: string;
   by: string;
-  centreX: number;
-  centreY: number;
   /** Degrees clockwise that a band or the edge of a half leans from upright. */
   angle: number;
   /** Of a band, or of an ellipse along its first axis, as shares of the part’s longer side. */
@@ -29,11 +28,6 @@ interface Sheen {
   opacity: number;
   blend: BlendMode;
 }
-
-const centreOf = (p: Sheen, b: Bounds): Point => ({
-  x: b.x0 + p.centreX * (b.x1 - b.x0),
-  y: b.y0 + p.centreY * (b.y1 - b.y0),
-});
 
 /** How far toward the lamp the middle of each shape lies, as a share of the way to the part's bounds. */
 const towardIt: Readonly<Record<string, number>> = { half: 0, band: 0.45, ellipse: 0.4 };
@@ -118,8 +112,7 @@ export const sheen = defineFinish<Sheen>({
       'grips',
     ),
     colour('colour', 'Colour', 'Of the light.'),
-    onlyIf('by', 'grips', share('centreX', 'Centre x', 'On the part’s bounds.', -10, 10)),
-    onlyIf('by', 'grips', share('centreY', 'Centre y', 'On the part’s bounds.', -10, 10)),
+    ...centreFields.map((f) => onlyIf('by', 'grips', f)),
     onlyIf('by', 'grips', angle('angle', 'Leans', 'Clockwise from upright.', -360, 360)),
     share('width', 'Width', 'As a share of the part’s longer side.', 0, 10),
     onlyIf('form', 'ellipse', share('ratio', 'Roundness', 'One axis as a share of the other.', 0.01, 10)),
@@ -171,19 +164,13 @@ export const sheen = defineFinish<Sheen>({
             },
           ]
         : []),
-      { id: 'centre', sets: ['centreX', 'centreY'], ...c },
+      centreGrip(p, b),
     ];
   },
   paintDrag(p, handle, to, b) {
     const c = centreOf(p, b);
     const [dx, dy] = [to.x - c.x, to.y - c.y];
-    if (handle === 'centre')
-      return {
-        params: {
-          centreX: (to.x - b.x0) / (b.x1 - b.x0 || 1),
-          centreY: (to.y - b.y0) / (b.y1 - b.y0 || 1),
-        },
-      };
+    if (handle === 'centre') return { params: centreAt(to, b) };
     if (handle === 'side') return { params: { ratio: Math.hypot(dx, dy) / (reachOf(p, b) || 1) } };
     return {
       params: { width: (2 * Math.hypot(dx, dy)) / (longer(b) || 1), angle: degrees(Math.atan2(dy, dx)) },

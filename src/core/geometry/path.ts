@@ -232,6 +232,14 @@ export const shiftBounds = (b: Bounds, dx: number, dy: number): Bounds => ({
   y1: b.y1 + dy,
 });
 
+/** Bounds out to whole units, and so many more on every side. */
+export const wholeBounds = (b: Bounds, more = 0): Bounds => ({
+  x0: Math.floor(b.x0) - more,
+  y0: Math.floor(b.y0) - more,
+  x1: Math.ceil(b.x1) + more,
+  y1: Math.ceil(b.y1) + more,
+});
+
 /** What two bounds share, or null where that is nothing. */
 export function meetBounds(a: Bounds, b: Bounds): Bounds | null {
   const met = {

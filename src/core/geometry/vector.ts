@@ -15,9 +15,12 @@ export const mix = (a: Point, b: Point, t: number): Point => ({
   y: a.y + (b.y - a.y) * t,
 });
 
+/** How far one direction is turned from another, radians clockwise on screen, −π to π. */
+export const turnBetween = (a: Point, b: Point): number =>
+  Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y);
+
 /** The angle between two directions, radians, 0 to π. */
-export const angleBetween = (a: Point, b: Point): number =>
-  Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y));
+export const angleBetween = (a: Point, b: Point): number => Math.abs(turnBetween(a, b));
 
 /** Degrees to radians. */
 export const radians = (degrees: number): number => (degrees * Math.PI) / 180;

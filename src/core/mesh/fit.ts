@@ -9,7 +9,7 @@ import {
   reverseContour,
   segmentsOf,
 } from '../geometry/path';
-import type { Point } from '../geometry/vector';
+import { angleBetween, type Point } from '../geometry/vector';
 import type { ColourKnot, Mesh } from './grid';
 import type { Pair } from './patch';
 
@@ -71,7 +71,7 @@ class Loop {
 function turnAt(segments: readonly Cubic[], i: number): number {
   const a = cubicTangent(segments[(i + segments.length - 1) % segments.length], 1);
   const b = cubicTangent(segments[i], 0);
-  return Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y));
+  return angleBetween(a, b);
 }
 
 /**

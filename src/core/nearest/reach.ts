@@ -1,7 +1,7 @@
 import { identity } from '../geometry/matrix';
 import type { Path } from '../geometry/path';
 import { squaredToChord } from './chord';
-import { NearestEdge } from './nearest';
+import { NearestEdge } from './nearest-edge';
 import { chordTolerance, type EdgeOutline, edgeOutline } from './outline';
 
 /** How often a circle is shrunk at most. */
@@ -30,7 +30,9 @@ export interface Reach {
  * nothing of the outline lies within (Ma, Bae & Choi, 3D medial axis point approximation, 2012), against the true curves.
  */
 export class Reaches {
-  readonly outline: EdgeOutline;
+  /** How many bunches of chords there are. */
+  readonly bunches: number;
+  private readonly outline: EdgeOutline;
   private readonly near: NearestEdge;
   private readonly far: Float64Array;
   private readonly one = new Int32Array(1);
@@ -54,6 +56,7 @@ export class Reaches {
     const { count, chords } = this.outline;
     this.far = new Float64Array(count);
     const bunches = Math.ceil(count / together);
+    this.bunches = bunches;
     this.boxes = new Float64Array(4 * bunches);
     for (let b = 0; b < bunches; b++) {
       const box = [Infinity, Infinity, -Infinity, -Infinity];
@@ -96,7 +99,7 @@ export class Reaches {
   private nearest(x: number, y: number): number {
     const { near, far, one } = this;
     const { count } = this.outline;
-    const bunches = this.boxes.length / 4;
+    const { bunches } = this;
     // The bunch that was nearest last is near still.
     let least = this.leastIn(this.last, x, y, Number.POSITIVE_INFINITY);
     for (let b = 0; b < bunches; b++)

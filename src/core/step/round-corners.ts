@@ -10,7 +10,7 @@ import {
   subCubic,
 } from '../geometry/cubic';
 import { type Bounds, type Contour, contourOf, segmentsOf } from '../geometry/path';
-import type { Point } from '../geometry/vector';
+import { type Point, turnBetween } from '../geometry/vector';
 import { mapPaths } from '../outline/pieces';
 import type { Outline } from '../outline/types';
 import { defineStep } from './definition';
@@ -51,7 +51,7 @@ function meetParallels(a: Cubic, b: Cubic, d: number): { t: number; s: number } 
 function fillet(a: Cubic, b: Cubic, r: number): Fillet | null {
   const u = cubicTangent(a, 1);
   const v = cubicTangent(b, 0);
-  const turn = Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y);
+  const turn = turnBetween(u, v);
   if (Math.abs(turn) < 1e-4) return null;
   const d = turn > 0 ? -r : r;
   const hit = meetParallels(a, b, d);

@@ -2,7 +2,7 @@ import { size } from '../document/fields';
 import { type Cubic, cubicPoint, cubicTangent, isLine } from '../geometry/cubic';
 import { fitCubics } from '../geometry/fit';
 import { type Contour, contourOf, segmentsOf as cubicsOf } from '../geometry/path';
-import type { Point } from '../geometry/vector';
+import { angleBetween, type Point } from '../geometry/vector';
 import { mapPaths, segmentsOf } from '../outline/pieces';
 import type { Outline } from '../outline/types';
 import { defineStep } from './definition';
@@ -13,11 +13,7 @@ const looks = 16;
 /** A turn sharper than this, radians, is a corner and stays one. */
 const sharp = 0.2;
 
-function turnBetween(a: Cubic, b: Cubic): number {
-  const u = cubicTangent(a, 1);
-  const v = cubicTangent(b, 0);
-  return Math.abs(Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y));
-}
+const turnInto = (a: Cubic, b: Cubic): number => angleBetween(cubicTangent(a, 1), cubicTangent(b, 0));
 
 /** A smooth run of segments through fewer nodes. */
 function refit(run: readonly Cubic[], tolerance: number): readonly Cubic[] {
@@ -32,7 +28,7 @@ function simplifyContour(c: Contour, tolerance: number): Contour {
   const cubics = cubicsOf(c).filter((s) => s[0] !== s[6] || s[1] !== s[7] || !isLine(s));
   const n = cubics.length;
   if (n < 2) return c;
-  const isCorner = (i: number) => turnBetween(cubics[(i + n - 1) % n], cubics[i]) > sharp;
+  const isCorner = (i: number) => turnInto(cubics[(i + n - 1) % n], cubics[i]) > sharp;
   // A closed contour begins at a corner where it has one, so that no run goes over its joint.
   const first = c.closed
     ? Math.max(

@@ -3,7 +3,14 @@
 import Box from '@mui/material/Box';
 import { useTheme } from '@mui/material/styles';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
-import { type CurvePoints, monotoneCurve, mostCurvePoints } from '@/core';
+import {
+  type CurvePoints,
+  monotoneCurve,
+  mostCurvePoints,
+  pointAdded,
+  pointMoved,
+  pointRemoved,
+} from '@/core';
 import { beginLive, endLive } from '../state/history';
 import { NumberField } from './NumberField';
 import { FieldLabel } from './row';
@@ -19,23 +26,6 @@ export interface CurveFieldProps {
 const steps = 96;
 /** How near a press has to be to a point to take it, as a share of the field’s width. */
 const near = 0.05;
-
-const share = (v: number): number => Math.min(1, Math.max(0, v));
-const fine = (v: number): number => Math.round(v * 1000) / 1000;
-
-/** The points with one moved between its neighbours; the first and the last keep their places. */
-function moved(points: CurvePoints, i: number, x: number, y: number): CurvePoints {
-  const last = points.length / 2 - 1;
-  const place =
-    i === 0 ? 0 : i === last ? 1 : Math.min(points[2 * i + 2], Math.max(points[2 * i - 2], share(x)));
-  const next = [...points];
-  next[2 * i] = fine(place);
-  next[2 * i + 1] = fine(share(y));
-  return next;
-}
-
-const without = (points: CurvePoints, i: number): CurvePoints =>
-  points.filter((_, k) => k !== 2 * i && k !== 2 * i + 1);
 
 function Curve({ label, value, onChange }: CurveFieldProps) {
   const [at, setAt] = useState(0);
@@ -69,26 +59,25 @@ function Curve({ label, value, onChange }: CurveFieldProps) {
       return;
     }
     // Elsewhere a press adds a point that is dragged on.
-    const i = value.findIndex((v, k) => k % 2 === 0 && v > share(x)) / 2;
-    if (i < 1) return;
-    held.current = i;
-    setAt(i);
-    onChange([...value.slice(0, 2 * i), fine(share(x)), fine(share(y)), ...value.slice(2 * i)]);
+    const added = pointAdded(value, x, y);
+    if (!added) return;
+    held.current = added.at;
+    setAt(added.at);
+    onChange(added.points);
   };
   const onPointerMove = (e: PointerEvent<HTMLElement>) => {
     if (held.current === null) return;
     const { x, y } = placeOf(e);
-    onChange(moved(value, held.current, x, y));
+    onChange(pointMoved(value, held.current, x, y));
   };
   const inner = chosen > 0 && chosen < count - 1;
-  const remove = () => inner && onChange(without(value, chosen));
   const onKeyDown = (e: KeyboardEvent) => {
     const step = e.shiftKey ? 0.1 : 0.01;
     const by = { ArrowUp: [0, step], ArrowDown: [0, -step], ArrowLeft: [-step, 0], ArrowRight: [step, 0] }[
       e.key
     ];
-    if (by) onChange(moved(value, chosen, value[2 * chosen] + by[0], value[2 * chosen + 1] + by[1]));
-    else if (e.key === 'Delete' || e.key === 'Backspace') remove();
+    if (by) onChange(pointMoved(value, chosen, value[2 * chosen] + by[0], value[2 * chosen + 1] + by[1]));
+    else if (e.key === 'Delete' || e.key === 'Backspace') onChange(pointRemoved(value, chosen));
     else if (e.key === 'PageDown' || e.key === 'PageUp')
       setAt(Math.min(count - 1, Math.max(0, chosen + (e.key === 'PageDown' ? 1 : -1))));
     else return;
@@ -171,7 +160,7 @@ function Curve({ label, value, onChange }: CurveFieldProps) {
         min={0}
         max={100}
         suffix="%"
-        onChange={(v) => onChange(moved(value, chosen, value[2 * chosen], v / 100))}
+        onChange={(v) => onChange(pointMoved(value, chosen, value[2 * chosen], v / 100))}
       />
       {inner && (
         <NumberField
@@ -180,7 +169,7 @@ function Curve({ label, value, onChange }: CurveFieldProps) {
           min={0}
           max={100}
           suffix="%"
-          onChange={(v) => onChange(moved(value, chosen, v / 100, value[2 * chosen + 1]))}
+          onChange={(v) => onChange(pointMoved(value, chosen, v / 100, value[2 * chosen + 1]))}
         />
       )}
     </Box>

@@ -26,7 +26,7 @@ import {
   segmentCount,
   transformPath,
 } from '@/core/geometry/path';
-import { NearestEdge } from '@/core/nearest/nearest';
+import { NearestEdge } from '@/core/nearest/nearest-edge';
 import { edgeOutline } from '@/core/nearest/outline';
 import { takeShippedFaces } from '../../faces';
 import { runs } from '../../share';

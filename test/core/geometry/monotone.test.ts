@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fieldFault } from '@/core';
+import { fieldFault, pointAdded, pointMoved, pointRemoved } from '@/core';
 import { curve } from '@/core/document/fields';
 import { monotoneCurve } from '@/core/geometry/monotone';
 import { runs } from '../../share';
@@ -50,6 +50,30 @@ describe('a curve through points', () => {
     const n = 20;
     const square = monotoneCurve(Array.from({ length: n + 1 }, (_, i) => [i / n, (i / n) ** 2]).flat());
     for (let x = 0; x <= 1; x += 0.01) expect(Math.abs(square.heightAt(x) - x * x)).toBeLessThan(1 / n ** 2);
+  });
+
+  it('keeps to its field whatever is done with its points', () => {
+    const field = curve('curve', 'Curve', 'Heights.');
+    const share = fc.double({ min: -0.5, max: 1.5, noNaN: true });
+    fc.assert(
+      fc.property(points, fc.array(fc.tuple(fc.nat(30), share, share), { maxLength: 12 }), (list, work) => {
+        let at = list;
+        for (const [k, x, y] of work) {
+          const i = k % (at.length / 2);
+          if (k % 3 === 0) at = [...pointMoved(at, i, x, y)];
+          else if (k % 3 === 1) at = [...(pointAdded(at, x, y)?.points ?? at)];
+          else at = [...pointRemoved(at, i)];
+        }
+        expect(fieldFault(field, at)).toBeNull();
+      }),
+      { numRuns: runs(2000, 200) },
+    );
+    expect(pointMoved([0, 0, 0.4, 0.5, 1, 1], 1, 2, 0.25)).toEqual([0, 0, 1, 0.25, 1, 1]);
+    expect(pointMoved([0, 0, 1, 1], 0, 0.7, 0.3)).toEqual([0, 0.3, 1, 1]);
+    expect(pointAdded([0, 0, 1, 1], 0.25, 0.75)).toEqual({ points: [0, 0, 0.25, 0.75, 1, 1], at: 1 });
+    expect(pointAdded([0, 0, 1, 1], 1, 0.5)).toBeNull();
+    expect(pointRemoved([0, 0, 0.4, 0.5, 1, 1], 1)).toEqual([0, 0, 1, 1]);
+    expect(pointRemoved([0, 0, 1, 1], 0)).toEqual([0, 0, 1, 1]);
   });
 
   it('may rise at once, and is refused in words where it is none', () => {

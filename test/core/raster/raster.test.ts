@@ -10,6 +10,7 @@ import { renderPixels } from '@/core/raster/render';
 import { tileSize } from '@/core/raster/target';
 import { type BlendMode, blendModes, type Filter, type Scene, type SceneNode } from '@/core/scene/types';
 import { sampled } from '../../share';
+import { erf } from '../erf';
 import { circle, numbers, polygon, rect, regular } from '../shapes';
 import { compositeReference, type Pixel, supersample } from './reference';
 import { gradient, group, maskScenes, sampleScenes, scene, shape, solid } from './scenes';
@@ -223,30 +224,6 @@ const filtered = (
 ): SceneNode => ({ type: 'filter', filter, children, opacity: 1, blend });
 
 describe('filters', () => {
-  /** Gauss error function (Abramowitz & Stegun 7.1.26 is too coarse; Numerical Recipes' erfc, 1.2e-7). */
-  function erf(x: number): number {
-    const z = Math.abs(x);
-    const t = 1 / (1 + 0.5 * z);
-    const r =
-      t *
-      Math.exp(
-        -z * z -
-          1.26551223 +
-          t *
-            (1.00002368 +
-              t *
-                (0.37409196 +
-                  t *
-                    (0.09678418 +
-                      t *
-                        (-0.18628806 +
-                          t *
-                            (0.27886807 +
-                              t * (-1.13520398 + t * (1.48851587 + t * (-0.82215223 + t * 0.17087277)))))))),
-      );
-    return x >= 0 ? 1 - r : r - 1;
-  }
-
   /** Filters of a standard deviation, and what the half-plane they are given is painted with. */
   const filters: readonly ((sigma: number) => { filter: Filter; colour: Rgba })[] = [
     (sigma) => ({

@@ -12,7 +12,7 @@ import {
 import { arcCubics } from '@/core/geometry/cubic';
 import { rotation, scaling, translation } from '@/core/geometry/matrix';
 import { boundsPath, contourOf, type Path, pathOf } from '@/core/geometry/path';
-import { NearestEdge } from '@/core/nearest/nearest';
+import { NearestEdge } from '@/core/nearest/nearest-edge';
 import { edgeOutline } from '@/core/nearest/outline';
 import { Painter } from '@/core/raster/painter';
 import { slopeOf } from '@/core/raster/rim/profile';

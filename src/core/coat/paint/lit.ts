@@ -4,6 +4,7 @@ import { facingOnSheet, type Lamp, lambert, litColours, towardLamp } from '../..
 import { downhillAt, facingAt } from '../../depth/side';
 import { acrossSide } from '../../depth/side-paint';
 import { colour, share } from '../../document/fields';
+import { isLine } from '../../geometry/cubic';
 import { identity, type Matrix } from '../../geometry/matrix';
 import type { Spin } from '../../geometry/spin';
 import type { Lit } from '../types';
@@ -84,7 +85,8 @@ export const lit = definePaint<Lit>({
         const n = facingOnSheet(downhillAt(side, t, fan), world);
         return colourOf((n.x * slope) / l, (n.y * slope) / l, 1 / l);
       };
-      return acrossSide(side, rising, fan || undefined);
+      // A fan turns about its corner even where its ridge is straight.
+      return acrossSide(side, rising, fan || !isLine(side.edge));
     }
     return acrossSide(side, (t) => {
       const { x, y } = facingAt(side, t);

@@ -1,9 +1,9 @@
-import { type Bounds, meetBounds } from '../../geometry/path';
+import { meetBounds, wholeBounds } from '../../geometry/path';
 import { outlineUnder } from '../../nearest/outline';
 import type { EdgeBlurFilter } from '../../scene/types';
 import { framed } from '../framed';
 import { depthField } from '../rim/field';
-import { type Target, tileSize } from '../target';
+import { tileSize } from '../target';
 import type { FilterDrawer } from './definition';
 import { allColours, blurResolution, blurred } from './gaussian';
 
@@ -37,21 +37,11 @@ function rungsOf(
   });
 }
 
-/** Whole pixels of the tile at hand that bounds reach. */
-function within(target: Target, b: Bounds): Bounds | null {
-  return meetBounds(target.area, {
-    x0: Math.floor(b.x0),
-    y0: Math.floor(b.y0),
-    x1: Math.ceil(b.x1),
-    y1: Math.ceil(b.y1),
-  });
-}
-
 /** Blurred more and more toward the edge: each pixel lies between two Gaussians, by how far it is from the outline. */
 export const drawEdgeBlur: FilterDrawer<EdgeBlurFilter> = (target, node, filter, matrix, layer) => {
   const { kernels, scale, area } = target;
   const bounds = target.boundsOf(node, matrix);
-  const shown = bounds && within(target, bounds);
+  const shown = bounds && meetBounds(area, wholeBounds(bounds));
   if (!shown) return;
   const softest = filter.sigma * scale;
   const reach = Math.max(1e-3, filter.reach * scale);

@@ -1,5 +1,12 @@
 import { applyTo, invert, type Matrix, multiply } from '../../geometry/matrix';
-import { type Bounds, boundsCorners, joinBounds, meetBounds, transformBounds } from '../../geometry/path';
+import {
+  type Bounds,
+  boundsCorners,
+  joinBounds,
+  meetBounds,
+  transformBounds,
+  wholeBounds,
+} from '../../geometry/path';
 import { flowAt, flowSpeed } from '../../scene/filter/flow';
 import type { FilterNode, FlowFilter } from '../../scene/types';
 import { framed } from '../framed';
@@ -70,13 +77,6 @@ function rectanglesOf(area: Bounds, passes: readonly Pass[], source: Bounds, sho
   }
   return boxes;
 }
-
-const outward = (b: Bounds): Bounds => ({
-  x0: Math.floor(b.x0) - 1,
-  y0: Math.floor(b.y0) - 1,
-  x1: Math.ceil(b.x1) + 1,
-  y1: Math.ceil(b.y1) + 1,
-});
 
 /** Blurs one rectangle of pixels at a time. */
 class Flow {
@@ -175,7 +175,7 @@ export const drawFlow: FilterDrawer<FlowFilter> = (target, node, filter, matrix,
   const inside = node.children.map((c) => target.boundsOf(c, matrix)).reduce(joinBounds, null);
   const bounds = target.boundsOf(node, matrix);
   if (!inside || !bounds) return;
-  const [source, shown] = [outward(inside), outward(bounds)];
+  const [source, shown] = [wholeBounds(inside, 1), wholeBounds(bounds, 1)];
   const passes = passesOf(filter, matrix, source);
   const area = meetBounds(target.area, shown);
   if (!passes.length || !area) return;

@@ -1,6 +1,13 @@
 import { knownBounds } from '../../geometry/known-bounds';
 import type { Matrix } from '../../geometry/matrix';
-import { type Bounds, growBounds, type Path, transformBounds } from '../../geometry/path';
+import {
+  type Bounds,
+  growBounds,
+  meetBounds,
+  type Path,
+  transformBounds,
+  wholeBounds,
+} from '../../geometry/path';
 import { outlineUnder } from '../../nearest/outline';
 import { rimReach } from '../../scene/node/rim';
 import type { Rim, RimNode } from '../../scene/types';
@@ -30,15 +37,7 @@ function boundsOf({ scale }: Target, rim: Rim, matrix: Matrix): Bounds | null {
 /** The pixels of the rectangle at hand that a rim may reach. */
 function reachedBy(target: Target, rim: Rim, matrix: Matrix): Bounds | null {
   const b = boundsOf(target, rim, matrix);
-  if (!b) return null;
-  const { x0, y0, x1, y1 } = target.area;
-  const own = {
-    x0: Math.max(x0, Math.floor(b.x0)),
-    y0: Math.max(y0, Math.floor(b.y0)),
-    x1: Math.min(x1, Math.ceil(b.x1)),
-    y1: Math.min(y1, Math.ceil(b.y1)),
-  };
-  return own.x1 > own.x0 && own.y1 > own.y0 ? own : null;
+  return b && meetBounds(target.area, wholeBounds(b));
 }
 
 function draw(target: Target, node: RimNode, matrix: Matrix, layer: number): void {

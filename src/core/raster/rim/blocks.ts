@@ -1,5 +1,5 @@
 import { squaredToChord } from '../../nearest/chord';
-import type { NearestEdge } from '../../nearest/nearest';
+import type { NearestEdge } from '../../nearest/nearest-edge';
 import type { EdgeOutline } from '../../nearest/outline';
 
 /** Side of the blocks at the end, pixels; they lie on one lattice whatever the tile. */

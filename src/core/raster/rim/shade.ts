@@ -1,5 +1,5 @@
 import type { Bounds } from '../../geometry/path';
-import { NearestEdge } from '../../nearest/nearest';
+import { NearestEdge } from '../../nearest/nearest-edge';
 import type { EdgeOutline } from '../../nearest/outline';
 import type { Rim } from '../../scene/types';
 import { Blocks } from './blocks';

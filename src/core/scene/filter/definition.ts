@@ -3,7 +3,7 @@ import type { Matrix } from '../../geometry/matrix';
 import { type Bounds, growBounds, type Path } from '../../geometry/path';
 import type { Filter } from '../types';
 
-/** Sends a path once and gives its number, or takes it back by that. */
+/** Where a filter keeps the path that it follows, so that it can travel apart from it. */
 export interface FilterPath<F> {
   of(filter: F): Path;
   with(filter: F, path: Path): F;
