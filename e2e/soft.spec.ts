@@ -176,7 +176,7 @@ test('new parts are drawn straight on a plane', async ({ page }) => {
   expect(Number(await e.field('Turn').inputValue())).toBeCloseTo(30, 3);
   await page.keyboard.press('Escape');
   await page.getByRole('combobox', { name: 'Draw on' }).click();
-  await page.getByRole('option', { name: 'The sheet as it lies' }).click();
+  await page.getByRole('option', { name: 'Flat' }).click();
   await e.settled();
   await e.take('Rectangle');
   await e.drag([1200, 600], [1500, 900]);

@@ -26,10 +26,10 @@ const gridWords: Readonly<Record<SheetGrid['kind'], string>> = {
 };
 
 const planeWords: Readonly<Record<SheetGrid['plane'], string>> = {
-  flat: 'The sheet as it lies',
-  top: 'The top plane',
-  left: 'The left plane',
-  right: 'The right plane',
+  flat: 'Flat',
+  top: 'Top plane',
+  left: 'Left plane',
+  right: 'Right plane',
 };
 
 function GridFields({ sheet }: { sheet: Sheet }) {
