@@ -61,8 +61,12 @@ async function dragLatency(page: Page, part: string, handle?: string): Promise<n
   return gripLatency(page, page.getByTestId(handle ? `handle-${handle}` : 'chosen-outline'));
 }
 
-/** The same over a drag of whatever is held, so many CSS pixels a move: each has to change what is seen. */
-async function gripLatency(page: Page, grip: Locator, step = 2): Promise<number[]> {
+type Way = (x: number, y: number, i: number) => readonly [number, number];
+
+const rightwards: Way = (x, y, i) => [x + 5 + i * 2, y + (i % 7)];
+
+/** The same over a drag of whatever is held from (x, y) on, on a way whose every move changes what is seen. */
+async function gripLatency(page: Page, grip: Locator, way = rightwards): Promise<number[]> {
   const box = await grip.boundingBox();
   if (!box) throw new Error('What is dragged is not on the sheet.');
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
@@ -71,8 +75,8 @@ async function gripLatency(page: Page, grip: Locator, step = 2): Promise<number[
   await page.mouse.move(x + 4, y, { steps: 4 });
   const out: number[] = [];
   for (let i = 0; i < 40; i++) {
-    const to: [number, number] = [x + 5 + i * step, y + (i % 7)];
-    out.push(await freshAfter(page, 'pointermove', () => page.mouse.move(...to)));
+    const [toX, toY] = way(x, y, i);
+    out.push(await freshAfter(page, 'pointermove', () => page.mouse.move(toX, toY)));
   }
   await page.mouse.up();
   await page.keyboard.press('Control+z');
@@ -237,7 +241,13 @@ async function lampRow(browser: Browser): Promise<Row> {
   return withStored(browser, litParts(), async (page) => {
     await page.getByRole('button', { name: /^6/ }).click();
     await page.evaluate(() => window.compassProbe?.settled?.());
-    const list = await gripLatency(page, page.getByTestId('lamp').locator('circle').last(), 9);
+    const sheet = await page.getByTestId('sheet').boundingBox();
+    if (!sheet) throw new Error('There is no sheet.');
+    const [mx, my] = [sheet.x + sheet.width / 2, sheet.y + sheet.height / 2];
+    const list = await gripLatency(page, page.getByTestId('lamp').locator('circle').last(), (x, y, i) => {
+      const [cos, sin] = [Math.cos((i + 2) / 20), Math.sin((i + 2) / 20)];
+      return [mx + (x - mx) * cos - (y - my) * sin, my + (x - mx) * sin + (y - my) * cos];
+    });
     return [
       'pointer move to fresh pixels on the canvas, the lamp dragged over 12 lit parts',
       `median ${ms(median(list))}, p95 ${ms(quantile(list, 0.95))}`,
