@@ -4,6 +4,7 @@
  */
 export { combine, type Operation, operations } from './arrange/combine';
 export { offsetPath, strokeOutline } from './arrange/offset';
+export * from './bend/face';
 export * from './coat';
 export { formatHex, isHex, parseHex, type Rgba, withAlpha } from './colour/colour';
 export { contrast, luminance } from './colour/contrast';

@@ -46,7 +46,15 @@ function cusps(s: Cubic): number[] {
     return Math.hypot(v.x, v.y) < still * size;
   };
   const found = cubicExtremes(s).filter((t) => t > 1e-4 && t < 1 - 1e-4 && slow(t));
-  return found.sort((p, q) => p - q).filter((t, i) => !i || t - found[i - 1] > 1e-3);
+  return found;
+}
+
+/** Places in order, each some way from the one before. */
+function apart(places: readonly number[]): number[] {
+  const out: number[] = [];
+  for (const t of places.toSorted((p, q) => p - q))
+    if (!out.length || t - out[out.length - 1] > 1e-4) out.push(t);
+  return out;
 }
 
 /** The image of a cubic under a map; the same bits in both directions, so that shared edges stay shared. */
@@ -68,7 +76,10 @@ export function bendCubic(s: Cubic, map: PlaneMap, tolerance: number): Cubic[] {
     const [xx, yx, xy, yy] = jacobianOf(map, p.x, p.y);
     return { x: xx * v.x + xy * v.y, y: yx * v.x + yy * v.y };
   };
-  const cuts = [...cusps(s), 1];
+  const creases = map.creases?.(s) ?? [];
+  const cuts = [...apart([...cusps(s), ...creases]), 1];
+  // At a crease it is met from inside its stretch.
+  const hair = creases.length ? 1e-7 : 0;
   return cuts.flatMap((to, i) => {
     const from = i ? cuts[i - 1] : 0;
     const along = (u: number) => (u === 1 ? to : from + u * (to - from));
@@ -76,7 +87,7 @@ export function bendCubic(s: Cubic, map: PlaneMap, tolerance: number): Cubic[] {
       {
         at: (u) => at(along(u)),
         speed(u) {
-          const v = speed(along(u));
+          const v = speed(along(Math.min(1 - hair, Math.max(hair, u))));
           return { x: v.x * (to - from), y: v.y * (to - from) };
         },
       },

@@ -1,3 +1,4 @@
+import { type Cubic, transformCubic } from '../geometry/cubic';
 import { type Homography, homographyOf, project } from '../geometry/homography';
 import { invert, type Matrix, multiply } from '../geometry/matrix';
 import { type Bounds, type Path, transformBounds, transformPath } from '../geometry/path';
@@ -13,6 +14,8 @@ export interface PlaneMap {
   jacobian?(x: number, y: number): Jacobian;
   /** The same as numbers, where it takes lines to lines: paints then go along exactly. */
   readonly homography?: Homography;
+  /** Parameters in (0, 1) at which the image of a cubic has a corner that it has not itself; none where left out. */
+  creases?(s: Cubic): readonly number[];
   /** What of some bounds can be carried, as a path; null where all of it can. */
   within?(bounds: Bounds): Path | null;
 }
@@ -39,10 +42,27 @@ export function after(map: PlaneMap, m: Matrix): PlaneMap {
       return [xx * a + xy * b, yx * a + yy * b, xx * c + xy * d, yx * c + yy * d];
     },
     ...(map.homography ? { homography: project(map.homography, homographyOf(m)) } : {}),
+    ...(map.creases ? { creases: (s: Cubic) => map.creases?.(transformCubic(s, m)) ?? [] } : {}),
     within(bounds) {
       const kept = map.within?.(transformBounds(bounds, m));
       const back = kept && invert(m);
       return back ? transformPath(kept, back) : null;
+    },
+  };
+}
+
+/** One map, and then another. */
+export function following(first: PlaneMap, then: PlaneMap): PlaneMap {
+  return {
+    at(x, y) {
+      const p = first.at(x, y);
+      return then.at(p.x, p.y);
+    },
+    jacobian(x, y) {
+      const p = first.at(x, y);
+      const [a, b, c, d] = jacobianOf(first, x, y);
+      const [e, f, g, h] = jacobianOf(then, p.x, p.y);
+      return [e * a + g * b, f * a + h * b, e * c + g * d, f * c + h * d];
     },
   };
 }

@@ -1,10 +1,6 @@
 import { type Cubic, isLine } from '../geometry/cubic';
-import { signChanges } from '../geometry/polynomial';
+import { bezierPowers, signChanges } from '../geometry/polynomial';
 import type { View } from './view';
-
-/** The coefficients of one coordinate of a cubic, from t³ down, about an origin. */
-const powers = (p: number, q: number, r: number, s: number, origin: number) =>
-  [s - 3 * r + 3 * q - p, 3 * (r - 2 * q + p), 3 * (q - p), p - origin] as const;
 
 const cross = (ax: number, ay: number, bx: number, by: number) => ax * by - ay * bx;
 
@@ -15,8 +11,8 @@ const cross = (ax: number, ay: number, bx: number, by: number) => ax * by - ay *
 export function silhouetteOf(s: Cubic, view: View): number[] {
   if (isLine(s)) return [];
   const [ox, oy] = view.kind === 'toward' ? [view.x, view.y] : [0, 0];
-  const [a, b, c, d] = powers(s[0], s[2], s[4], s[6], ox);
-  const [e, f, g, h] = powers(s[1], s[3], s[5], s[7], oy);
+  const [a, b, c, d] = bezierPowers(s[0], s[2], s[4], s[6], ox);
+  const [e, f, g, h] = bezierPowers(s[1], s[3], s[5], s[7], oy);
   if (view.kind === 'along') {
     const { dx, dy } = view;
     return signChanges([3 * cross(a, e, dx, dy), 2 * cross(b, f, dx, dy), cross(c, g, dx, dy)]);
@@ -32,7 +28,7 @@ export function silhouetteOf(s: Cubic, view: View): number[] {
 
 /** Parameters in (0, 1) at which a cubic crosses a ray from the vanishing point, its direction given. */
 export function crossingsOfRay(s: Cubic, x: number, y: number, ex: number, ey: number): number[] {
-  const px = powers(s[0], s[2], s[4], s[6], x);
-  const py = powers(s[1], s[3], s[5], s[7], y);
+  const px = bezierPowers(s[0], s[2], s[4], s[6], x);
+  const py = bezierPowers(s[1], s[3], s[5], s[7], y);
   return signChanges(px.map((k, i) => cross(k, py[i], ex, ey)));
 }

@@ -1,3 +1,5 @@
+import { gridFault } from '../bend/grid/grid';
+import { pinsFault } from '../bend/pins/pin';
 /** What one parameter of a definition is: its name, words, type, range and choices. */
 export interface Field {
   readonly name: string;
@@ -17,6 +19,8 @@ export interface Field {
     | 'lengths'
     | 'shares'
     | 'curve'
+    | 'grid'
+    | 'pins'
     | 'corners'
     | 'part';
   readonly min?: number;
@@ -159,6 +163,22 @@ export const curve = (name: string, label: string, about: string): Field => ({
   max: 1,
 });
 
+/** A grid of curved cells over the unit square, as its numbers. */
+export const grid = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'grid',
+});
+
+/** Pins on the unit square, as their numbers. */
+export const pins = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'pins',
+});
+
 export const corners = (name: string, label: string, about: string): Field => ({
   name,
   label,
@@ -251,6 +271,10 @@ export function fieldFault(field: Field, value: unknown): string | null {
       return isLengths(field, value) ? null : 'must be a list of shares, none below 0';
     case 'curve':
       return curveFault(value);
+    case 'grid':
+      return gridFault(value);
+    case 'pins':
+      return pinsFault(value);
     case 'corners':
       return isRadii(value) ? null : 'must name corners and a radius for each, none below 0';
     case 'part':

@@ -1,4 +1,4 @@
-import type { Bounds } from '../geometry/path';
+import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { Outline } from '../outline/types';
 
@@ -32,6 +32,8 @@ export interface HandleContext {
   readonly outline: Outline;
   /** Middle of the sibling that a step is centred on, in the part's own coordinates. */
   readonly centre?: Point;
+  /** The outline of that sibling as its source makes it, its steps aside, in the part's own coordinates. */
+  readonly guide?: Path;
 }
 
 /** What a drag of a handle means: new parameters, and a shift or a turn of the part in its own coordinates. */

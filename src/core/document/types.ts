@@ -10,7 +10,7 @@ import type { PrimitiveSource } from '../source';
 import type { Card } from './card';
 
 export const formatName = 'silent-compass/design';
-export const formatVersion = 3;
+export const formatVersion = 4;
 
 export type Source = PrimitiveSource | HolderSource;
 

@@ -67,7 +67,7 @@ export interface Report {
   /** Where a single part's anchor stands, in its parent's coordinates. */
   readonly anchor: Point | null;
   readonly handles: readonly SheetHandle[];
-  /** Lines that show how the chosen coat's paint lies, SVG path text in sheet units. */
+  /** Lines that show how the chosen card lies, SVG path text in sheet units. */
   readonly paintLines: string;
   /** All faces of a single part made of them. */
   readonly faces: readonly FaceOnSheet[];
@@ -172,7 +172,7 @@ function carried({ circle: _, oval: __, ...h }: Handle, through: PlaneMap): Hand
   return { ...h, ...through.at(h.x, h.y), ...(from ? { from: through.at(from.x, from.y) } : {}) };
 }
 
-function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
+function handlesOf(design: Design, part: Part, card: CardRef, grips: readonly string[]): SheetHandle[] {
   const m = worldOf(design, part.id);
   if (card.list === 'source') {
     if (!isPrimitive(part.source)) return [];
@@ -192,8 +192,17 @@ function handlesOf(design: Design, part: Part, card: CardRef): SheetHandle[] {
   }
   const { step, context } = stepAt(design, part, card);
   return context && step
-    ? (steps[step.kind].handles?.(step.params, context) ?? []).map((h) => place(h, card, m))
+    ? (steps[step.kind].handles?.(step.params, context) ?? [])
+        .filter((h) => !h.of || grips.includes(h.of))
+        .map((h) => place(h, card, m))
     : [];
+}
+
+/** Lines that show how a step lies, SVG path text in sheet units. */
+function stepLines(design: Design, part: Part, card: CardRef): string {
+  const { step, context } = stepAt(design, part, card);
+  const lines = step && context && steps[step.kind].lines?.(step.params, context);
+  return lines ? formatPath(transformPath(lines, worldOf(design, part.id))) : '';
 }
 
 /** Lines that show how a finish lies, SVG path text in sheet units. */
@@ -203,6 +212,11 @@ function finishLines(design: Design, part: Part, id: string): string {
   const lines = finish && ground && finishes[finish.kind].paintLines?.(finish.params, ground);
   return lines ? formatPath(transformPath(lines, worldOf(design, part.id))) : '';
 }
+
+const cardLines = (design: Design, part: Part, card: CardRef): string => {
+  if (card.list === 'finishes') return finishLines(design, part, card.id);
+  return card.list === 'steps' ? stepLines(design, part, card) : '';
+};
 
 function placedBy(design: Design, part: Part, card: CardRef): Params | null {
   const { step, context } = stepAt(design, part, card);
@@ -314,8 +328,8 @@ export function reportOf(
     ...(one && card?.list === 'coats'
       ? paintOnSheet(design, one, card, grips)
       : {
-          handles: one && card ? handlesOf(design, one, card) : sharedGrips(design, chosen, grips),
-          paintLines: one && card?.list === 'finishes' ? finishLines(design, one, card.id) : '',
+          handles: one && card ? handlesOf(design, one, card, grips) : sharedGrips(design, chosen, grips),
+          paintLines: one && card ? cardLines(design, one, card) : '',
         }),
     faces: one && card?.list === 'source' ? facesOnSheet(design, one.id) : [],
     construction: constructionOf(design, sheetId),

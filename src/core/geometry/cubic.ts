@@ -1,3 +1,4 @@
+import type { Matrix } from './matrix';
 import type { Point } from './vector';
 
 /**
@@ -29,6 +30,13 @@ export const lineCubic = (x0: number, y0: number, x1: number, y1: number): Cubic
 export const isLine = (s: Cubic): boolean => s[0] === s[2] && s[1] === s[3] && s[4] === s[6] && s[5] === s[7];
 
 export const reverseCubic = (s: Cubic): Cubic => [s[6], s[7], s[4], s[5], s[2], s[3], s[0], s[1]];
+
+/** A cubic moved by an affine map. */
+export function transformCubic(s: Cubic, [a, b, c, d, e, f]: Matrix): Cubic {
+  const x = (i: number) => a * s[i] + c * s[i + 1] + e;
+  const y = (i: number) => b * s[i] + d * s[i + 1] + f;
+  return [x(0), y(0), x(2), y(2), x(4), y(4), x(6), y(6)];
+}
 
 /** Point at parameter `t` (0–1). */
 export function cubicPoint(s: Cubic, t: number): Point {

@@ -63,3 +63,7 @@ export function signChanges(coefficients: readonly number[]): number[] {
   }
   return out;
 }
+
+/** The coefficients of one coordinate of a cubic Bézier curve, from t³ down, about an origin. */
+export const bezierPowers = (p: number, q: number, r: number, s: number, origin: number) =>
+  [s - 3 * r + 3 * q - p, 3 * (r - 2 * q + p), 3 * (q - p), p - origin] as const;

@@ -2,11 +2,13 @@ import type { PartLight } from '../depth/light';
 import type { Card } from '../document/card';
 import { referencesOf, sourceReferences, stepReferences } from '../document/part-references';
 import type { Part } from '../document/types';
-import { applyTo, invert, placeMatrix } from '../geometry/matrix';
-import { boundsMiddle } from '../geometry/path';
+import { applyTo, invert, type Matrix, multiply, placeMatrix, sameMatrix } from '../geometry/matrix';
+import { boundsMiddle, carryPath, type Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { holders, holdsParts, isGroup } from '../holder';
 import type { Member } from '../holder/definition';
+import { joinOutline } from '../outline/join';
+import type { Outline } from '../outline/types';
 import { isPrimitive, primitives } from '../source';
 import type { Resource, Siblings } from '../source/definition';
 import { steps } from '../step';
@@ -23,7 +25,7 @@ export interface Basis {
   /** The parts in it or that its source names, and what they come to. */
   readonly parts: readonly Part[];
   readonly results: readonly PartResult[];
-  /** For each step, the middle of the part that it names. */
+  /** For each step, what it takes of the part that it names. */
   readonly centres: Centres;
   /** The same for the steps of each coat. */
   readonly coatCentres: readonly Centres[];
@@ -87,16 +89,32 @@ export function membersOf({ parts, results }: Basis, context: EvaluationContext)
 /** A part without its steps; the same object as long as the part is the same. */
 const bare = new WeakMap<Part, Part>();
 
-/** Middle of what a part starts from, its steps aside: a step that looks for it can never go round. */
-function middleOf(context: EvaluationContext, part: Part): Point {
-  if (isPrimitive(part.source) && !primitives[part.source.kind].placedByBounds) return { x: 0, y: 0 };
+/** A part as its source makes it: a step that looks for it there can never go round. */
+function bareOf(part: Part): Part {
   let plain = bare.get(part);
   if (!plain) {
     plain = { ...part, steps: [], coats: [], finishes: [], source: { ...part.source } };
     bare.set(part, plain);
   }
-  const b = context.evaluate(plain).stages[0]?.bounds;
+  return plain;
+}
+
+/** Middle of what a part starts from, its steps aside. */
+function middleOf(context: EvaluationContext, part: Part): Point {
+  if (isPrimitive(part.source) && !primitives[part.source.kind].placedByBounds) return { x: 0, y: 0 };
+  const b = context.evaluate(bareOf(part)).stages[0]?.bounds;
   return b ? boundsMiddle(b) : { x: 0, y: 0 };
+}
+
+/** Outlines that have been moved, and by what; the same path as long as neither changes. */
+const moved = new WeakMap<Outline, { readonly m: Matrix; readonly path: Path }>();
+
+function movedPath(outline: Outline, m: Matrix): Path {
+  const known = moved.get(outline);
+  if (known && sameMatrix(known.m, m)) return known.path;
+  const path = carryPath(joinOutline(outline), m);
+  moved.set(outline, { m, path });
+  return path;
 }
 
 const noCentres: Centres = [];
@@ -107,9 +125,11 @@ function centresOf(context: EvaluationContext, part: Part, cards: readonly Card[
   return cards.map((card) => {
     const target = context.parts[stepReferences(card)[0]?.id ?? ''];
     if (!back || !target || target.id === part.id) return null;
-    const middle = applyTo(placeMatrix(target.place), middleOf(context, target));
+    const there = placeMatrix(target.place);
     // A member stands in the part's own coordinates.
-    return part.children.includes(target.id) ? middle : applyTo(back, middle);
+    const m = part.children.includes(target.id) ? there : multiply(back, there);
+    const path = steps[card.kind].guided ? movedPath(context.evaluate(bareOf(target)).outline, m) : null;
+    return { ...applyTo(m, middleOf(context, target)), path };
   });
 }
 

@@ -1,6 +1,7 @@
 import type { Card } from '../document/card';
 import type { HandleContext } from '../document/handles';
 import { budget, spend, WorkFault } from '../geometry/budget';
+import type { Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { outlineBounds } from '../outline/bounds';
 import { segmentsOf } from '../outline/pieces';
@@ -8,16 +9,24 @@ import type { Outline } from '../outline/types';
 import { StepFault, steps } from '../step';
 import type { CardFault, Stepped } from './result';
 
-/** For each step, the middle of the sibling it is centred on, in the part's own coordinates. */
-export type Centres = readonly (Point | null)[];
+/** What a step takes of the sibling that it names, in the part's own coordinates: its middle, and its outline. */
+export interface StepGuide extends Point {
+  readonly path: Path | null;
+}
+
+/** What each step takes of the sibling that it names. */
+export type Centres = readonly (StepGuide | null)[];
 
 export const sameCentres = (a: Centres, b: Centres) =>
   a === b ||
-  (a.length === b.length && a.every((p, i) => p === b[i] || (p && b[i] && p.x === b[i].x && p.y === b[i].y)));
+  (a.length === b.length &&
+    a.every((p, i) => p === b[i] || (p && b[i] && p.x === b[i].x && p.y === b[i].y && p.path === b[i].path)));
 
-const stageOf = (outline: Outline, centre: Point | null | undefined): HandleContext | null => {
+const stageOf = (outline: Outline, guide: StepGuide | null | undefined): HandleContext | null => {
   const bounds = outlineBounds(outline);
-  return bounds && { bounds, outline, ...(centre ? { centre } : {}) };
+  if (!bounds || !guide) return bounds && { bounds, outline };
+  const { x, y, path } = guide;
+  return { bounds, outline, centre: { x, y }, ...(path ? { guide: path } : {}) };
 };
 
 function isSound(outline: Outline): boolean {

@@ -1,4 +1,5 @@
 import { angle, choice, count, length, onlyIf } from '../document/fields';
+import { chanceAt } from '../geometry/chance';
 import { type Matrix, multiply, rotation, translation } from '../geometry/matrix';
 import { pathBounds, transformPath } from '../geometry/path';
 import { mapPaths } from '../outline/pieces';
@@ -10,14 +11,6 @@ interface Bounce {
   turn: number;
   letters: number;
   chance: number;
-}
-
-/** An even number from −1 to 1 for a place and a seed (the finaliser of MurmurHash3). */
-function chanceAt(i: number, seed: number): number {
-  let h = Math.imul(i + 1, 0x9e3779b1) ^ Math.imul(seed + 1, 0x85ebca6b);
-  h = Math.imul(h ^ (h >>> 16), 0x85ebca6b);
-  h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
-  return (((h ^ (h >>> 16)) >>> 0) / 0xffffffff) * 2 - 1;
 }
 
 /** Shares of the lift and of the turn that the piece at `i` of `n` has. */

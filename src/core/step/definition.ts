@@ -4,7 +4,7 @@ import type { Field, Params } from '../document/fields';
 import type { DragResult, Handle, HandleContext } from '../document/handles';
 import type { Referring } from '../document/references';
 import { WorkFault } from '../geometry/budget';
-import type { Bounds } from '../geometry/path';
+import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { Outline } from '../outline/types';
 import type { Copy } from './copies';
@@ -25,6 +25,8 @@ export interface StepDefinition<P extends object> extends Described, Referring<P
   alone?(params: P, context: HandleContext | null): Partial<P>;
   /** Numbers that say where the part stands rather than what the step does; typed, they move it. */
   readonly placed?: PlacedNumbers<P>;
+  /** Whether it takes the outline of the part that it names, beside its middle. */
+  readonly guided?: boolean;
   /** Whether pieces of what comes out are the sides of a solid. */
   readonly makesSolid?: boolean;
   /** What a press on a handle without a drag changes, or null. */
@@ -42,6 +44,12 @@ export interface StepDefinition<P extends object> extends Described, Referring<P
   map?(params: P, context: HandleContext): PlaneMap | null;
   handles?(params: P, context: HandleContext): Handle[];
   drag?(params: P, handle: string, to: Point, context: HandleContext): DragResult<P>;
+  /** What a drag of several handles by as much means, where they can be chosen together. */
+  dragMany?(params: P, handles: readonly string[], by: Point, context: HandleContext): DragResult<P>;
+  /** What it is without what some handles stand for, where that can be taken out; null where none of them can. */
+  without?(params: P, handles: readonly string[]): Partial<P> | null;
+  /** Lines that show how it lies, in the part's own coordinates. */
+  lines?(params: P, context: HandleContext): Path | null;
   /**
    * The point that the part's place is told by with this step, for a step that copies: where the copies' middle would not
    * say it. In the part's own coordinates.

@@ -1,4 +1,9 @@
+import { alongPath } from './along-path';
+import { belly } from './belly';
+import { bendGrid } from './bend-grid';
+import { bendPins } from './bend-pins';
 import { bounce } from './bounce';
+import { bow } from './bow';
 import { chamfer } from './chamfer';
 import type { StepDefinition } from './definition';
 import { close, reverse } from './direction';
@@ -9,14 +14,19 @@ import { mirror } from './mirror';
 import { offsetOutline } from './offset-outline';
 import { parallels } from './parallels';
 import { radialRepeat } from './radial-repeat';
+import { roughEdge } from './rough-edge';
 import { roundCorners } from './round-corners';
 import { simplify } from './simplify';
 import { slab } from './slab';
 import { strokeStep } from './stroke-outline';
+import { swell } from './swell';
+import { taper } from './taper';
+import { teeth } from './teeth';
 import { trail } from './trail';
 import { twist } from './twist';
 import { unitePieces } from './unite-pieces';
 import { vanish } from './vanish';
+import { wave } from './wave';
 
 export { type StepDefinition, StepFault } from './definition';
 
@@ -34,7 +44,17 @@ const all = [
   radialRepeat,
   gridRepeat,
   trail,
+  swell,
+  wave,
+  bow,
+  belly,
+  taper,
   twist,
+  teeth,
+  roughEdge,
+  alongPath,
+  bendGrid,
+  bendPins,
   slab,
   chamfer,
   vanish,

@@ -5,8 +5,10 @@ import { ChoiceField } from './ChoiceField';
 import { CornersField } from './CornersField';
 import { CurveField } from './CurveField';
 import { ColourField } from './colour/ColourField';
+import { GridField } from './GridField';
 import { LengthsField } from './LengthsField';
 import { NumberField } from './NumberField';
+import { PinsField } from './PinsField';
 import { About } from './row';
 import { SiblingField } from './SiblingField';
 import { SwitchField } from './SwitchField';
@@ -98,6 +100,10 @@ function ParamField({
       );
     case 'curve':
       return <CurveField label={label} value={value as number[]} onChange={take} />;
+    case 'grid':
+      return <GridField value={value as number[]} onChange={take} />;
+    case 'pins':
+      return <PinsField value={value as number[]} onChange={take} />;
     case 'corners':
       return (
         <CornersField value={(value ?? {}) as Record<string, number>} address={address} onChange={take} />

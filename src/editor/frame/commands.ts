@@ -1,6 +1,6 @@
-import type { Part } from '@/core';
+import { type Part, steps } from '@/core';
 import type { Order, PointChange } from '@/core/edit';
-import { childrenOf, commands as core, familyOf, samenesses } from '@/core/edit';
+import { childrenOf, commands as core, familyOf, samenesses, stepsOf } from '@/core/edit';
 import { surface } from '../sheet/surface';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
 import {
@@ -75,10 +75,30 @@ const onPointsOr = (change: PointChange, label: string, work: () => void) => () 
   else work();
 };
 
+/** The grips of a step that are chosen on the sheet, and whose they are, where its kind can do something with them. */
+function gripsAtHand(work: 'dragMany' | 'without') {
+  const { card, chosen, design, grips, tool } = get();
+  const part = chosen.length === 1 ? design?.parts[chosen[0]] : undefined;
+  if (!part || card?.list !== 'steps' || !grips.length || !tool.grips) return null;
+  const step = stepsOf(part, card.coat).find((c) => c.id === card.id);
+  return step && steps[step.kind][work] ? { id: part.id, card, handles: grips } : null;
+}
+
+/** Takes out what is chosen: points, what grips stand for, or parts. */
+function removeChosen(): void {
+  const at = gripsAtHand('without');
+  if (at) {
+    set({ grips: [] });
+    void run('Remove pins', { do: 'remove-grips', ...at });
+  } else chosenOr((ids) => void run('Delete', { do: 'remove', ids }))();
+}
+
 /** Moves what is chosen; while points are at work these alone, and nothing where none is chosen. */
 function nudge(dx: number, dy: number): void {
   const { tool, points, chosen: ids } = get();
-  if (!tool.points) void run('Nudge', { do: 'nudge', ids, dx, dy });
+  const at = gripsAtHand('dragMany');
+  if (at) void run('Nudge', { do: 'move-grips', ...at, dx, dy });
+  else if (!tool.points) void run('Nudge', { do: 'nudge', ids, dx, dy });
   else if (points.length)
     void run('Nudge points', { do: 'points', refs: points, ids, change: { do: 'shift', dx, dy } });
 }
@@ -110,11 +130,7 @@ export const commands: readonly Command[] = [
     alsoKnown: ['erase', 'clear'],
     keys: 'Delete',
     group: 'Edit',
-    act: onPointsOr(
-      { do: 'remove' },
-      'Remove points',
-      chosenOr((ids) => void run('Delete', { do: 'remove', ids })),
-    ),
+    act: onPointsOr({ do: 'remove' }, 'Remove points', removeChosen),
   },
   {
     id: 'all',

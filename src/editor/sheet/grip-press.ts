@@ -56,10 +56,10 @@ export const pressScale = (e: Press, side: readonly [number, number]): void =>
     along: get().scaleAlong,
   }));
 
-/** Chooses a grip; with Shift it is added to those chosen or taken from them. A handle of a node leaves the choice. */
+/** Chooses a grip; with Shift it is added to those chosen or taken from them. A grip that belongs to another leaves the choice. */
 function chooseGrip(handle: string, more: boolean): void {
   const { grips } = get();
-  if (/^(?:left|right|up|down)-/.test(handle)) return;
+  if (/^(?:left|right|up|down|turn|size)-/.test(handle)) return;
   if (!more && grips.includes(handle)) return;
   const rest = grips.filter((g) => g !== handle);
   set({ grips: more ? (rest.length < grips.length ? rest : [...grips, handle]) : [handle] });
@@ -72,7 +72,7 @@ export const pressHandle = (e: Press, h: SheetHandle): void => {
   const { chosen } = get();
   const { card, id: handle, part: id = chosen[0] } = h;
   const alike = h.part ? { alike: chosen.filter((c) => c !== id) } : {};
-  if (card.list === 'coats' && e.button === 0) chooseGrip(handle, e.shiftKey);
+  if ((card.list === 'coats' || card.list === 'steps') && e.button === 0) chooseGrip(handle, e.shiftKey);
   const { grips } = get();
   const also = grips.includes(handle) ? grips.filter((g) => g !== handle) : [];
   pressGrip(

@@ -1,4 +1,5 @@
 import type { InHand } from '../state/in-hand';
+import { addPins } from './add-pins';
 import type { HandTool } from './definition';
 import { drawTools } from './draw';
 import { faces } from './faces';
@@ -14,9 +15,9 @@ import { tidy } from './tidy';
 
 export type { HandTool } from './definition';
 export { drawTools } from './draw';
-export { faces, freehand, lettering, meshLines, path, pick, pickUp, points, profile, tidy };
+export { addPins, faces, freehand, lettering, meshLines, path, pick, pickUp, points, profile, tidy };
 
-const all = [pick, points, path, freehand, lettering, tidy, faces, meshLines, pickUp, profile];
+const all = [addPins, pick, points, path, freehand, lettering, tidy, faces, meshLines, pickUp, profile];
 
 const byId: ReadonlyMap<string, HandTool> = new Map(
   [...all, ...Object.values(drawTools)].map((t) => [t.id, t]),

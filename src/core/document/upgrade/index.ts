@@ -2,9 +2,10 @@ import { formatVersion } from '../types';
 import { isJson, type Upgrade } from './definition';
 import { fromOne } from './from-1';
 import { fromTwo } from './from-2';
+import { fromThree } from './from-3';
 
 /** One upgrade from each version to the next, the oldest first. */
-export const upgrades: readonly Upgrade[] = [fromOne, fromTwo];
+export const upgrades: readonly Upgrade[] = [fromOne, fromTwo, fromThree];
 
 /** Whether documents of a version can be read. */
 export const isReadable = (version: unknown): version is number =>

@@ -1,6 +1,7 @@
 import type { Point } from '../../geometry/vector';
+import { addPin } from '../bend-pins';
 import { freePath } from '../draft';
-import { type CardRef, pressHandle, putPlaced } from '../gesture';
+import { type CardRef, moveGrips, pressHandle, putPlaced, removeGrips } from '../gesture';
 import { changePoints, insertPointAt, type PointChange } from '../points/change';
 import type { PointRef } from '../points/refs';
 import { defineCommand } from './definition';
@@ -45,6 +46,31 @@ export const pointCommands = {
     label: 'Single out',
     about: 'What a press on a grip means.',
     run: (d, { id, card, handle }) => pressHandle(d, id, card, handle),
+  }),
+  'move-grips': defineCommand<{
+    readonly id: string;
+    readonly card: CardRef;
+    readonly handles: readonly string[];
+    readonly dx: number;
+    readonly dy: number;
+  }>({
+    label: 'Move grips',
+    about: 'Moves chosen grips of a step by sheet units.',
+    run: (d, { id, card, handles, dx, dy }) => moveGrips(d, id, card, handles, { x: dx, y: dy }),
+  }),
+  'remove-grips': defineCommand<{
+    readonly id: string;
+    readonly card: CardRef;
+    readonly handles: readonly string[];
+  }>({
+    label: 'Remove grips',
+    about: 'Takes out what chosen grips of a step stand for.',
+    run: (d, { id, card, handles }) => removeGrips(d, id, card, handles),
+  }),
+  'add-pin': defineCommand<{ readonly id: string; readonly card: CardRef; readonly at: Point }>({
+    label: 'Add pin',
+    about: 'Puts a bend pin where the sheet is pressed.',
+    run: (d, { id, card, at }) => addPin(d, id, card, at),
   }),
   'put-placed': defineCommand<{
     readonly id: string;

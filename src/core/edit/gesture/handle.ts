@@ -32,6 +32,8 @@ interface GripCard {
   /** Whether they lie about the part's middle, in sheet units. */
   readonly aboutMiddle?: boolean;
   drag(handle: string, to: Point): DragResult<object> | undefined;
+  /** What a drag of several handles by as much means. */
+  dragMany?(handles: readonly string[], by: Point): DragResult<object> | undefined;
   /** What one typed number means for a handle, where its kind says so. */
   typed?(handle: string, value: number): object | null | undefined;
   with(result: DragResult<object>): Part;
@@ -97,6 +99,7 @@ function stepCard(design: Design, part: Part, ref: StepRef): GripCard | null {
     fields: definition.fields,
     handles: definition.handles?.(step.params, context) ?? [],
     drag: (handle, to) => definition.drag?.(step.params, handle, to, context),
+    dragMany: (handles, by) => definition.dragMany?.(step.params, handles, by, context),
     typed: (handle, value) => definition.typed?.(step.params, handle, value),
     with: (result) => withStepResult(part, ref, result),
   };
@@ -160,6 +163,16 @@ function exactResult(
   return gripCard.drag(id, { x: from.x + (to.x - from.x) * k, y: from.y + (to.y - from.y) * k });
 }
 
+/** A drag of a handle with others that were chosen with it, where its card takes several. */
+function dragTogether(
+  gripCard: GripCard,
+  { handle, also }: GestureOf<'handle'>,
+  to: Point,
+): DragResult<object> | undefined {
+  const grip = also?.length ? gripCard.handles.find((h) => h.id === handle) : undefined;
+  return grip && gripCard.dragMany?.([handle, ...(also ?? [])], { x: to.x - grip.x, y: to.y - grip.y });
+}
+
 /** Lengths that a drag gave, in whole grains; coordinates of places are rounded where they stand. */
 function roundLengths(fields: readonly Field[], params: object, grain: number | undefined): object {
   const rounded = fields.flatMap(({ name, type, axis }) => {
@@ -193,6 +206,35 @@ export function pressHandle(design: Design, id: string, ref: CardRef, handle: st
     c === step ? { ...c, params: { ...c.params, ...params } } : c,
   );
   return { ...unchanged, design: withPart(design, withStepsOf(part, ref.coat, list)) };
+}
+
+/** Moves grips of a step that can be chosen together, by sheet units. */
+export function moveGrips(
+  design: Design,
+  id: string,
+  ref: CardRef,
+  handles: readonly string[],
+  by: Point,
+): Edited {
+  const unchanged = { design, chosen: [id], card: ref };
+  const part = design.parts[id];
+  const back = part && invert(worldOf(design, id));
+  const gripCard = part && ref.list === 'steps' ? stepCard(design, part, ref) : null;
+  if (!back || !gripCard) return unchanged;
+  const [from, to] = [applyTo(back, { x: 0, y: 0 }), applyTo(back, by)];
+  const result = gripCard.dragMany?.(handles, { x: to.x - from.x, y: to.y - from.y });
+  return result ? { ...unchanged, design: withPart(design, gripCard.with(result)) } : unchanged;
+}
+
+/** Takes out what chosen grips of a step stand for, such as pins; the same design where nothing can be. */
+export function removeGrips(design: Design, id: string, ref: CardRef, handles: readonly string[]): Edited {
+  const unchanged = { design, chosen: [id], card: ref };
+  const part = design.parts[id];
+  const { step } = part ? stepAt(design, part, ref) : { step: null };
+  const params = step && steps[step.kind].without?.(step.params, handles);
+  return params && ref.list === 'steps'
+    ? { ...unchanged, design: withPart(design, withStepResult(part, ref, { params })) }
+    : unchanged;
 }
 
 /** A step's place laid on a point of the shape that it is given, or on its middle. */
@@ -253,7 +295,10 @@ export function dragHandle(
   }
   const toOwn = (q: Point) => applyTo(back, q);
   const meant =
-    gripCard && (g.exact ? exactResult(gripCard, handle, at, g.exact, toOwn) : gripCard.drag(handle, at));
+    gripCard &&
+    (g.exact
+      ? exactResult(gripCard, handle, at, g.exact, toOwn)
+      : (dragTogether(gripCard, g, at) ?? gripCard.drag(handle, at)));
   if (!gripCard || !meant) return { design, hits, readout: '' };
   const params = g.exact ? meant.params : roundLengths(gripCard.fields, meant.params, g.grain);
   const result = { ...meant, params: keptWithin(gripCard.fields, params) };

@@ -8,7 +8,7 @@ import { scale } from './scale';
 import { turn } from './turn';
 import type { Gesture, GestureResult } from './types';
 
-export { pressHandle, putPlaced } from './handle';
+export { moveGrips, pressHandle, putPlaced, removeGrips } from './handle';
 export type { CardRef, Gesture, GestureResult } from './types';
 
 /** Works a gesture out from the design it began with. `pull` is how near snaps pull, sheet units; 0 suspends them. */

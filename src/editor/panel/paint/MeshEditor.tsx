@@ -4,19 +4,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { type MeshPaint, withNode } from '@/core';
 import type { CoatRef } from '@/core/edit';
+import { chosenOf } from '../../fields/chosen-grips';
 import { ColourField } from '../../fields/colour/ColourField';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
 import { layDown, run, takeTool } from '../../state/actions';
 import { set, useEditor } from '../../state/store';
 import { meshLines } from '../../tools/mesh-lines';
-
-/** Numbers of the mesh nodes that are chosen on the sheet. */
-const nodesOf = (grips: readonly string[], count: number): number[] =>
-  grips
-    .filter((g) => g.startsWith('node-'))
-    .map((g) => Number(g.slice(5)))
-    .filter((i) => i < count);
 
 /** The rows, columns and nodes of a gradient mesh. */
 export function MeshEditor({
@@ -30,7 +24,7 @@ export function MeshEditor({
 }) {
   const grips = useEditor((s) => s.grips);
   const adding = useEditor((s) => s.tool === meshLines);
-  const nodes = nodesOf(grips, paint.nodes.length);
+  const nodes = chosenOf(grips, 'node', paint.nodes.length);
   const first = nodes.length ? paint.nodes[nodes[0]] : null;
   const refit = (rows: number, columns: number, shift = 0) =>
     void run('Fit mesh', { do: 'fit-mesh', coat, rows, columns, shift });

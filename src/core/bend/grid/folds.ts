@@ -1,0 +1,71 @@
+import type { BendGrid } from './grid';
+
+const binomials = [[1], [1, 1], [1, 2, 1], [1, 3, 3, 1], [1, 4, 6, 4, 1], [1, 5, 10, 10, 5, 1]];
+
+/**
+ * The 36 Bernstein coefficients, degree 5 × 5, of the Jacobian's determinant over a cell: the determinant has their sign wherever
+ * they agree (products of Bernstein forms, Farin, Curves and Surfaces for CAGD). Row i goes with u, column j with v.
+ */
+export function determinantNet({ us, vs, nodes }: BendGrid, column: number, row: number): Float64Array {
+  const [wu, wv] = [us[column + 1] - us[column], vs[row + 1] - vs[row]];
+  const n = us.length;
+  // Control points of the cell's patch, x and y apart.
+  const points = [new Float64Array(16), new Float64Array(16)];
+  for (let p = 0; p < 2; p++)
+    for (let q = 0; q < 2; q++)
+      for (let c = 0; c < 2; c++) {
+        const k = 8 * ((row + q) * n + column + p) + c;
+        const [su, sv] = [((p ? -1 : 1) * wu) / 3, ((q ? -1 : 1) * wv) / 3];
+        for (let a = 0; a < 2; a++)
+          for (let b = 0; b < 2; b++)
+            points[c][4 * (p ? 3 - a : a) + (q ? 3 - b : b)] =
+              nodes[k] + a * su * nodes[k + 2] + b * sv * nodes[k + 4] + a * b * su * sv * nodes[k + 6];
+      }
+  const du = (c: number, a: number, b: number) => points[c][4 * a + 4 + b] - points[c][4 * a + b];
+  const dv = (c: number, a: number, b: number) => points[c][4 * a + b + 1] - points[c][4 * a + b];
+  const out = new Float64Array(36);
+  for (let a = 0; a < 3; a++)
+    for (let b = 0; b < 4; b++)
+      for (let e = 0; e < 4; e++)
+        for (let f = 0; f < 3; f++) {
+          const weight =
+            (9 * binomials[2][a] * binomials[3][e] * binomials[3][b] * binomials[2][f]) /
+            (binomials[5][a + e] * binomials[5][b + f] * wu * wv);
+          out[6 * (a + e) + b + f] += weight * (du(0, a, b) * dv(1, e, f) - du(1, a, b) * dv(0, e, f));
+        }
+  return out;
+}
+
+/** Both halves of a net, cut along u or along v (de Casteljau). */
+function halves(net: Float64Array, alongU: boolean): [Float64Array, Float64Array] {
+  const [a, b] = [net.slice(), net.slice()];
+  const [step, line] = alongU ? [6, 1] : [1, 6];
+  const t = new Float64Array(6);
+  for (let r = 0; r < 6; r++) {
+    for (let m = 0; m < 6; m++) t[m] = net[r * line + m * step];
+    for (let k = 0; k < 6; k++) {
+      a[r * line + k * step] = t[0];
+      b[r * line + (5 - k) * step] = t[5 - k];
+      for (let m = 0; m < 5 - k; m++) t[m] = (t[m] + t[m + 1]) / 2;
+    }
+  }
+  return [a, b];
+}
+
+/** Bounds that the least determinant over a net surely lies between: folded where the upper is not above 0, unfolded where the lower is. */
+export function leastDeterminant(net: Float64Array, depth = 8): readonly [number, number] {
+  const low = Math.min(...net);
+  const high = Math.min(net[0], net[5], net[30], net[35]);
+  if (low > 0 || high <= 0 || depth === 0) return [low, high];
+  const parts = halves(net, (depth & 1) === 1).map((h) => leastDeterminant(h, depth - 1));
+  return [Math.min(parts[0][0], parts[1][0]), Math.min(parts[0][1], parts[1][1])];
+}
+
+/** The cells of a grid that are folded somewhere, by column and row. */
+export function foldedCells(grid: BendGrid): { readonly column: number; readonly row: number }[] {
+  const out: { column: number; row: number }[] = [];
+  for (let row = 0; row + 1 < grid.vs.length; row++)
+    for (let column = 0; column + 1 < grid.us.length; column++)
+      if (leastDeterminant(determinantNet(grid, column, row))[1] <= 0) out.push({ column, row });
+  return out;
+}
