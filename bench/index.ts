@@ -1,5 +1,6 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
+import { bendRows } from './bend';
 import { booleanRows } from './booleans';
 import { browserRows } from './browser';
 import { colourRows } from './colour';
@@ -19,6 +20,7 @@ const groups: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   construct: constructRows,
   colour: colourRows,
   lettering: letteringRows,
+  bend: bendRows,
   depth: depthRows,
   browser: browserRows,
   server: serverRows,

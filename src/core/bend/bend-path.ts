@@ -1,6 +1,6 @@
 import { combine } from '../arrange/combine';
 import type { Tally } from '../geometry/budget';
-import { type Cubic, cubicDerivative, cubicExtremes, cubicPoint, reverseCubic } from '../geometry/cubic';
+import { type Cubic, cubicDerivative, cubicExtremes, isLine, reverseCubic } from '../geometry/cubic';
 import {
   type Contour,
   contourOf,
@@ -9,8 +9,8 @@ import {
   pathBounds,
   segmentsOf,
 } from '../geometry/path';
-import { fitCurve } from './fit-curve';
-import { jacobianOf, type PlaneMap } from './map';
+import { fitCurve, type Trace } from './fit-curve';
+import type { PlaneMap } from './map';
 import { projectCubic } from './project-cubic';
 
 /** Whether a cubic runs the way it is fitted in: from the left, then from the top, then by its handles. */
@@ -57,6 +57,48 @@ function apart(places: readonly number[]): number[] {
   return out;
 }
 
+const six = new Float64Array(6);
+
+/** The image of a cubic under a map, by the cubic's parameter. */
+function imageOf(s: Cubic, map: PlaneMap): Trace {
+  const line = isLine(s);
+  const [x0, y0, x1, y1, x2, y2, x3, y3] = s;
+  return (t, out, speed) => {
+    const u = 1 - t;
+    // Ends are the very nodes.
+    let x = t === 0 ? x0 : x3;
+    let y = t === 0 ? y0 : y3;
+    if (t > 0 && t < 1) {
+      if (line) {
+        x = x0 + (x3 - x0) * t;
+        y = y0 + (y3 - y0) * t;
+      } else {
+        const a = u * u * u;
+        const b = 3 * u * u * t;
+        const c = 3 * u * t * t;
+        const d = t * t * t;
+        x = a * x0 + b * x1 + c * x2 + d * x3;
+        y = a * y0 + b * y1 + c * y2 + d * y3;
+      }
+    }
+    map.fill(x, y, six);
+    out[0] = six[0];
+    out[1] = six[1];
+    if (!speed) return;
+    let dx = x3 - x0;
+    let dy = y3 - y0;
+    if (!line) {
+      const a = 3 * u * u;
+      const b = 6 * u * t;
+      const c = 3 * t * t;
+      dx = a * (x1 - x0) + b * (x2 - x1) + c * (x3 - x2);
+      dy = a * (y1 - y0) + b * (y2 - y1) + c * (y3 - y2);
+    }
+    out[2] = six[2] * dx + six[4] * dy;
+    out[3] = six[3] * dx + six[5] * dy;
+  };
+}
+
 /** The image of a cubic under a map; the same bits in both directions, so that shared edges stay shared. */
 export function bendCubic(s: Cubic, map: PlaneMap, tolerance: number): Cubic[] {
   if (!runsOn(s)) return bendCubic(reverseCubic(s), map, tolerance).map(reverseCubic).reverse();
@@ -65,34 +107,23 @@ export function bendCubic(s: Cubic, map: PlaneMap, tolerance: number): Cubic[] {
     const known = projectCubic(s, homography, tolerance);
     if (known) return known;
   }
-  const at = (t: number) => {
-    // Ends are the images of the very nodes.
-    const p = t === 0 ? { x: s[0], y: s[1] } : t === 1 ? { x: s[6], y: s[7] } : cubicPoint(s, t);
-    return map.at(p.x, p.y);
-  };
-  const speed = (t: number) => {
-    const p = cubicPoint(s, t);
-    const v = cubicDerivative(s, t);
-    const [xx, yx, xy, yy] = jacobianOf(map, p.x, p.y);
-    return { x: xx * v.x + xy * v.y, y: yx * v.x + yy * v.y };
-  };
   const creases = map.creases?.(s) ?? [];
   const cuts = [...apart([...cusps(s), ...creases]), 1];
+  const image = imageOf(s, map);
   // At a crease it is met from inside its stretch.
   const hair = creases.length ? 1e-7 : 0;
   return cuts.flatMap((to, i) => {
     const from = i ? cuts[i - 1] : 0;
-    const along = (u: number) => (u === 1 ? to : from + u * (to - from));
-    return fitCurve(
-      {
-        at: (u) => at(along(u)),
-        speed(u) {
-          const v = speed(along(Math.min(1 - hair, Math.max(hair, u))));
-          return { x: v.x * (to - from), y: v.y * (to - from) };
-        },
-      },
-      tolerance,
-    );
+    if (from === 0 && to === 1) return fitCurve(image, tolerance);
+    const long = to - from;
+    return fitCurve((u, out, speed) => {
+      if (speed) {
+        image(from + Math.min(1 - hair, Math.max(hair, u)) * long, out, true);
+        out[2] *= long;
+        out[3] *= long;
+      }
+      image(u === 1 ? to : from + u * long, out, false);
+    }, tolerance);
   });
 }
 

@@ -2,10 +2,31 @@ import type { Bounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { jacobianOf, type PlaneMap } from './map';
 
+/** Where Newton's method comes from a place on, in search of the one that a map takes to `to`; the nearest that was found. */
+function sought(map: PlaneMap, to: Point, near: Point): { readonly p: Point; readonly off: number } {
+  let at = near;
+  let best = { p: near, off: Number.POSITIVE_INFINITY };
+  for (let i = 0; i < 30; i++) {
+    const q = map.at(at.x, at.y);
+    const [ex, ey] = [to.x - q.x, to.y - q.y];
+    const off = Math.hypot(ex, ey);
+    if (off < best.off) best = { p: at, off };
+    if (off < 1e-9) break;
+    const [a, b, c, e] = jacobianOf(map, at.x, at.y);
+    const det = a * e - b * c;
+    if (Math.abs(det) < 1e-12) break;
+    at = { x: at.x + (e * ex - c * ey) / det, y: at.y + (a * ey - b * ex) / det };
+  }
+  return best;
+}
+
+/** The point that a map takes to `to`, sought from `near` on; the nearest that was found. */
+export const backThrough = (map: PlaneMap, to: Point, near: Point): Point => sought(map, to, near).p;
+
 /** Places of the bounds that a search may start from, a side. */
 const starts = 12;
 
-/** The place that a map takes to a point, by Newton's method from the nearest of many; null where none is found near. */
+/** The place that a map takes to a point, sought from the nearest of many over some bounds; null where none is found. */
 export function comesFrom(map: PlaneMap, to: Point, b: Bounds): Point | null {
   let best = { x: b.x0, y: b.y0 };
   let least = Number.POSITIVE_INFINITY;
@@ -16,19 +37,6 @@ export function comesFrom(map: PlaneMap, to: Point, b: Bounds): Point | null {
       const d = Math.hypot(p.x - to.x, p.y - to.y);
       if (d < least) [best, least] = [from, d];
     }
-  const size = Math.max(b.x1 - b.x0, b.y1 - b.y0);
-  for (let k = 0; k < 30; k++) {
-    const p = map.at(best.x, best.y);
-    const [dx, dy] = [to.x - p.x, to.y - p.y];
-    const off = Math.hypot(dx, dy);
-    if (off < 1e-9 * size) return best;
-    const [a, c, e, f] = jacobianOf(map, best.x, best.y);
-    const det = a * f - c * e;
-    if (!(Math.abs(det) > 1e-12)) return null;
-    const [sx, sy] = [(f * dx - e * dy) / det, (a * dy - c * dx) / det];
-    // No further at once than a quarter of the size.
-    const k2 = Math.min(1, size / 4 / (Math.hypot(sx, sy) || 1));
-    best = { x: best.x + k2 * sx, y: best.y + k2 * sy };
-  }
-  return null;
+  const { p, off } = sought(map, to, best);
+  return off < 1e-6 * Math.max(b.x1 - b.x0, b.y1 - b.y0) ? p : null;
 }

@@ -1,4 +1,5 @@
-import { type Cubic, transformCubic } from '../geometry/cubic';
+import type { Cubic } from '../geometry/cubic';
+import { transformCubic } from '../geometry/cubic';
 import { type Homography, homographyOf, project } from '../geometry/homography';
 import { invert, type Matrix, multiply } from '../geometry/matrix';
 import { type Bounds, type Path, transformBounds, transformPath } from '../geometry/path';
@@ -7,11 +8,14 @@ import type { Point } from '../geometry/vector';
 /** How a map turns and stretches at a place: ∂X/∂x, ∂Y/∂x, ∂X/∂y, ∂Y/∂y. */
 export type Jacobian = readonly [number, number, number, number];
 
+/** Writes where a place goes, and how the map turns and stretches there, X, Y and then the Jacobian, into six numbers. */
+export type MapFill = (x: number, y: number, out: Float64Array) => void;
+
 /** A map of the plane, smooth but where said. */
 export interface PlaneMap {
+  /** It and its Jacobian at once, without an object made. */
+  readonly fill: MapFill;
   at(x: number, y: number): Point;
-  /** Told where it is known; taken from differences otherwise. */
-  jacobian?(x: number, y: number): Jacobian;
   /** The same as numbers, where it takes lines to lines: paints then go along exactly. */
   readonly homography?: Homography;
   /** Parameters in (0, 1) at which the image of a cubic has a corner that it has not itself; none where left out. */
@@ -20,56 +24,91 @@ export interface PlaneMap {
   within?(bounds: Bounds): Path | null;
 }
 
+const six = new Float64Array(6);
+
+/** A map by its numbers, with what else is known of it. */
+export function planeMap(fill: MapFill, more: Omit<PlaneMap, 'fill' | 'at'> = {}): PlaneMap {
+  return {
+    ...more,
+    fill,
+    at(x, y) {
+      fill(x, y, six);
+      return { x: six[0], y: six[1] };
+    },
+  };
+}
+
 /** Step of the differences, sheet units: rounding and curvature spoil them alike little. */
 const step = 1e-4;
 
-/** The Jacobian of a map at a place, its own or by central differences. */
-export function jacobianOf(map: PlaneMap, x: number, y: number): Jacobian {
-  if (map.jacobian) return map.jacobian(x, y);
-  const [l, r] = [map.at(x - step, y), map.at(x + step, y)];
-  const [u, d] = [map.at(x, y - step), map.at(x, y + step)];
+/** A map by its places alone, its Jacobian by central differences. */
+export function mapByPlaces(at: (x: number, y: number) => Point): PlaneMap {
   const k = 1 / (2 * step);
-  return [(r.x - l.x) * k, (r.y - l.y) * k, (d.x - u.x) * k, (d.y - u.y) * k];
+  return planeMap((x, y, out) => {
+    const p = at(x, y);
+    const [l, r] = [at(x - step, y), at(x + step, y)];
+    const [u, d] = [at(x, y - step), at(x, y + step)];
+    out[0] = p.x;
+    out[1] = p.y;
+    out[2] = (r.x - l.x) * k;
+    out[3] = (r.y - l.y) * k;
+    out[4] = (d.x - u.x) * k;
+    out[5] = (d.y - u.y) * k;
+  });
+}
+
+/** The Jacobian of a map at a place. */
+export function jacobianOf(map: PlaneMap, x: number, y: number): Jacobian {
+  map.fill(x, y, six);
+  return [six[2], six[3], six[4], six[5]];
 }
 
 /** The map after a change of coordinates: first the matrix, then the map. */
 export function after(map: PlaneMap, m: Matrix): PlaneMap {
   const [a, b, c, d, e, f] = m;
-  return {
-    at: (x, y) => map.at(a * x + c * y + e, b * x + d * y + f),
-    jacobian(x, y) {
-      const [xx, yx, xy, yy] = jacobianOf(map, a * x + c * y + e, b * x + d * y + f);
-      return [xx * a + xy * b, yx * a + yy * b, xx * c + xy * d, yx * c + yy * d];
+  const { creases, homography, within } = map;
+  return planeMap(
+    (x, y, out) => {
+      map.fill(a * x + c * y + e, b * x + d * y + f, out);
+      const [xx, yx, xy, yy] = [out[2], out[3], out[4], out[5]];
+      out[2] = xx * a + xy * b;
+      out[3] = yx * a + yy * b;
+      out[4] = xx * c + xy * d;
+      out[5] = yx * c + yy * d;
     },
-    ...(map.homography ? { homography: project(map.homography, homographyOf(m)) } : {}),
-    ...(map.creases ? { creases: (s: Cubic) => map.creases?.(transformCubic(s, m)) ?? [] } : {}),
-    within(bounds) {
-      const kept = map.within?.(transformBounds(bounds, m));
-      const back = kept && invert(m);
-      return back ? transformPath(kept, back) : null;
+    {
+      ...(homography ? { homography: project(homography, homographyOf(m)) } : {}),
+      ...(creases ? { creases: (s: Cubic) => creases(transformCubic(s, m)) } : {}),
+      ...(within
+        ? {
+            within(bounds: Bounds) {
+              const kept = within(transformBounds(bounds, m));
+              const back = kept && invert(m);
+              return back ? transformPath(kept, back) : null;
+            },
+          }
+        : {}),
     },
-  };
+  );
 }
 
 /** One map, and then another. */
 export function following(first: PlaneMap, then: PlaneMap): PlaneMap {
-  return {
-    at(x, y) {
-      const p = first.at(x, y);
-      return then.at(p.x, p.y);
-    },
-    jacobian(x, y) {
-      const p = first.at(x, y);
-      const [a, b, c, d] = jacobianOf(first, x, y);
-      const [e, f, g, h] = jacobianOf(then, p.x, p.y);
-      return [e * a + g * b, f * a + h * b, e * c + g * d, f * c + h * d];
-    },
-  };
+  return planeMap((x, y, out) => {
+    first.fill(x, y, out);
+    const [a, b, c, d] = [out[2], out[3], out[4], out[5]];
+    then.fill(out[0], out[1], out);
+    const [e, f, g, h] = [out[2], out[3], out[4], out[5]];
+    out[2] = e * a + g * b;
+    out[3] = f * a + h * b;
+    out[4] = e * c + g * d;
+    out[5] = f * c + h * d;
+  });
 }
 
 /** The matrix that is nearest to a map about a place: what it does there, as far as it is straight. */
 export function straightAt(map: PlaneMap, { x, y }: Point): Matrix {
-  const [a, b, c, d] = jacobianOf(map, x, y);
-  const p = map.at(x, y);
-  return multiply([a, b, c, d, p.x, p.y], [1, 0, 0, 1, -x, -y]);
+  map.fill(x, y, six);
+  const [px, py, a, b, c, d] = six;
+  return multiply([a, b, c, d, px, py], [1, 0, 0, 1, -x, -y]);
 }

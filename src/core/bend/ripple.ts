@@ -26,7 +26,7 @@ function rippledSide(
   { length, height, form, phase }: Ripple,
   tolerance: number,
 ): Cubic[] {
-  const { at: wave, creases } = waveOf[form];
+  const { height: wave, slope: slopeOf, creases } = waveOf[form];
   const n = wavesOn(side, length);
   const long = (side.to - side.from) / n;
   const start = side.loop ? phase : 0;
@@ -35,31 +35,22 @@ function rippledSide(
   return Array.from({ length: n }, (_, k) =>
     stops.flatMap((to, i) => {
       const from = i ? stops[i - 1] : 0;
-      // Within the stretch, so that a crease at its end is met from inside.
-      const waved = (u: number) =>
-        wave(start + k + from + Math.min(1 - 1e-9, Math.max(1e-9, u)) * (to - from));
+      const along = (u: number) => start + k + from + u * (to - from);
       const place = (u: number) => placeAlong(arc, side.from + (k + from + u * (to - from)) * long, u === 1);
-      return fitCurve(
-        {
-          at(u) {
-            const { point, tangent } = place(u);
-            const d = height * wave(start + k + from + u * (to - from))[0];
-            return { x: point.x + d * tangent.y, y: point.y - d * tangent.x };
-          },
-          speed(u) {
-            const { tangent, curvature } = place(u);
-            const [w, slope] = waved(u);
-            const along = 1 + curvature * height * w;
-            const out = (height * slope) / long;
-            const k2 = (to - from) * long;
-            return {
-              x: k2 * (tangent.x * along + out * tangent.y),
-              y: k2 * (tangent.y * along - out * tangent.x),
-            };
-          },
-        },
-        tolerance,
-      );
+      return fitCurve((u, out, speed) => {
+        const { point, tangent, curvature } = place(u);
+        const d = height * wave(along(u));
+        out[0] = point.x + d * tangent.y;
+        out[1] = point.y - d * tangent.x;
+        if (!speed) return;
+        // Within the stretch, so that a crease at its end is met from inside.
+        const slope = slopeOf(along(Math.min(1 - 1e-9, Math.max(1e-9, u))));
+        const on = 1 + curvature * d;
+        const outward = (height * slope) / long;
+        const far = (to - from) * long;
+        out[2] = far * (tangent.x * on + outward * tangent.y);
+        out[3] = far * (tangent.y * on - outward * tangent.x);
+      }, tolerance);
     }),
   ).flat();
 }

@@ -1,5 +1,6 @@
 import { chanceAt } from '../geometry/chance';
-import type { PlaneMap } from './map';
+import { type PlaneMap, planeMap } from './map';
+import { put } from './run';
 
 /** Waves that the unevenness is made of. */
 const waves = 12;
@@ -24,26 +25,19 @@ export function roughness(amount: number, size: number, seed: number): PlaneMap 
       y: amount * Math.sqrt(2 / waves) * Math.sin(way),
     };
   });
-  return {
-    at(x, y) {
-      let [sx, sy] = [x, y];
-      for (const w of own) {
-        const c = Math.cos(w.kx * x + w.ky * y + w.phase);
-        sx += w.x * c;
-        sy += w.y * c;
-      }
-      return { x: sx, y: sy };
-    },
-    jacobian(x, y) {
-      let [xx, yx, xy, yy] = [1, 0, 0, 1];
-      for (const w of own) {
-        const s = -Math.sin(w.kx * x + w.ky * y + w.phase);
-        xx += w.x * s * w.kx;
-        yx += w.y * s * w.kx;
-        xy += w.x * s * w.ky;
-        yy += w.y * s * w.ky;
-      }
-      return [xx, yx, xy, yy];
-    },
-  };
+  return planeMap((x, y, out) => {
+    let [sx, sy, xx, yx, xy, yy] = [x, y, 1, 0, 0, 1];
+    for (const w of own) {
+      const at = w.kx * x + w.ky * y + w.phase;
+      const c = Math.cos(at);
+      const s = -Math.sin(at);
+      sx += w.x * c;
+      sy += w.y * c;
+      xx += w.x * s * w.kx;
+      yx += w.y * s * w.kx;
+      xy += w.x * s * w.ky;
+      yy += w.y * s * w.ky;
+    }
+    put(out, sx, sy, xx, yx, xy, yy);
+  });
 }

@@ -1,7 +1,7 @@
 import { applyTo, type Matrix } from '../geometry/matrix';
 import { type Bounds, boundsMiddle } from '../geometry/path';
 import { type Point, turnOf } from '../geometry/vector';
-import type { PlaneMap } from './map';
+import { type PlaneMap, planeMap } from './map';
 
 /** The direction a bend runs in over what it is given: places are told along it and across it from the middle. */
 export interface Run {
@@ -33,27 +33,50 @@ export function alongRun({ matrix: [cos, sin, , , x, y] }: Run, p: Point): { s: 
   return { s: cos * dx + sin * dy, t: cos * dy - sin * dx };
 }
 
-/** Where a place goes, and how that changes along and across: S, T, ∂S/∂s, ∂T/∂s, ∂S/∂t, ∂T/∂t. */
-export type RunMap = (s: number, t: number) => readonly [number, number, number, number, number, number];
+/** Writes where a place goes, and how that changes along and across: S, T, ∂S/∂s, ∂T/∂s, ∂S/∂t, ∂T/∂t. */
+export type RunFill = (s: number, t: number, out: Float64Array) => void;
 
 /** A map told along and across a run, as one of the plane. */
-export function mapOverRun(run: Run, map: RunMap): PlaneMap {
+export function mapOverRun(run: Run, fill: RunFill, more: Omit<PlaneMap, 'fill' | 'at'> = {}): PlaneMap {
   const [cos, sin, , , x0, y0] = run.matrix;
-  const within = (x: number, y: number) => {
-    const [dx, dy] = [x - x0, y - y0];
-    return map(cos * dx + sin * dy, cos * dy - sin * dx);
-  };
-  return {
-    at(x, y) {
-      const [s, t] = within(x, y);
-      return { x: x0 + cos * s - sin * t, y: y0 + sin * s + cos * t };
-    },
-    jacobian(x, y) {
-      const [, , ss, ts, st, tt] = within(x, y);
-      // From the plane to the run, through the map, and back.
-      const [ax, ay] = [ss * cos - st * sin, ts * cos - tt * sin];
-      const [bx, by] = [ss * sin + st * cos, ts * sin + tt * cos];
-      return [cos * ax - sin * ay, sin * ax + cos * ay, cos * bx - sin * by, sin * bx + cos * by];
-    },
-  };
+  return planeMap((x, y, out) => {
+    const dx = x - x0;
+    const dy = y - y0;
+    fill(cos * dx + sin * dy, cos * dy - sin * dx, out);
+    const s = out[0];
+    const t = out[1];
+    const ss = out[2];
+    const ts = out[3];
+    const st = out[4];
+    const tt = out[5];
+    // From the plane to the run, through the map, and back.
+    const ax = ss * cos - st * sin;
+    const ay = ts * cos - tt * sin;
+    const bx = ss * sin + st * cos;
+    const by = ts * sin + tt * cos;
+    out[0] = x0 + cos * s - sin * t;
+    out[1] = y0 + sin * s + cos * t;
+    out[2] = cos * ax - sin * ay;
+    out[3] = sin * ax + cos * ay;
+    out[4] = cos * bx - sin * by;
+    out[5] = sin * bx + cos * by;
+  }, more);
+}
+
+/** Writes six numbers in turn. */
+export function put(
+  out: Float64Array,
+  s: number,
+  t: number,
+  ss: number,
+  ts: number,
+  st: number,
+  tt: number,
+): void {
+  out[0] = s;
+  out[1] = t;
+  out[2] = ss;
+  out[3] = ts;
+  out[4] = st;
+  out[5] = tt;
 }

@@ -1,11 +1,12 @@
 import { ArcLength } from '../geometry/arc-length';
 import type { Contour } from '../geometry/path';
+import { put, type RunFill } from './run';
 
 /** A line that something is laid along: places by the length along it and by the distance to the right of it. */
 export interface Spine {
   readonly length: number;
-  /** X, Y, ∂X/∂s, ∂Y/∂s, ∂X/∂t, ∂Y/∂t. Beyond its ends an open spine runs on straight; a closed one goes round. */
-  at(s: number, t: number): readonly [number, number, number, number, number, number];
+  /** Writes X, Y, ∂X/∂s, ∂Y/∂s, ∂X/∂t, ∂Y/∂t. Beyond its ends an open spine runs on straight; a closed one goes round. */
+  readonly fill: RunFill;
 }
 
 /** Looks a stretch is told by, over a length as long as what is laid is wide. */
@@ -80,7 +81,7 @@ export function spineOf(contour: Contour, width: number): Spine | null {
   const caps = [bends(arc, n, 1, closed), bends(arc, n, -1, closed)];
   return {
     length,
-    at(s, t) {
+    fill(s, t, out) {
       const within = closed ? s - length * Math.floor(s / length) : Math.min(length, Math.max(0, s));
       const over = closed ? 0 : s - within;
       const { point, tangent, curvature } = arc.at(within, over > 0);
@@ -95,14 +96,15 @@ export function spineOf(contour: Contour, width: number): Spine | null {
         offByS = over ? 0 : (Math.sign(t) * slope * (n / length) * (offByT * close - share)) / (cap * cap);
       }
       const along = over ? 1 : 1 - curvature * off;
-      return [
+      put(
+        out,
         point.x + over * tangent.x - off * tangent.y,
         point.y + over * tangent.y + off * tangent.x,
         along * tangent.x - offByS * tangent.y,
         along * tangent.y + offByS * tangent.x,
         -offByT * tangent.y,
         offByT * tangent.x,
-      ];
+      );
     },
   };
 }

@@ -1,4 +1,5 @@
-import type { PlaneMap } from '../bend/map';
+import { type PlaneMap, planeMap } from '../bend/map';
+import { put } from '../bend/run';
 import { angle, type Field, place, size, toggle, unless } from '../document/fields';
 import type { Handle } from '../document/handles';
 import { WorkFault } from '../geometry/budget';
@@ -110,16 +111,14 @@ function inFront([, , , , , , g, h, i]: Homography, b: Bounds): Path | null {
 /** A projective map as one that bends: exact for paints, and cut where it would pass behind the eye. */
 export function projectiveMap(m: Homography): PlaneMap {
   const [a, b, , d, e, , g, h, i] = m;
-  return {
-    at: (x, y) => projected(m, { x, y }),
-    jacobian(x, y) {
+  return planeMap(
+    (x, y, out) => {
       const w = g * x + h * y + i;
       const p = projected(m, { x, y });
-      return [(a - g * p.x) / w, (d - g * p.y) / w, (b - h * p.x) / w, (e - h * p.y) / w];
+      put(out, p.x, p.y, (a - g * p.x) / w, (d - g * p.y) / w, (b - h * p.x) / w, (e - h * p.y) / w);
     },
-    homography: m,
-    within: (bounds) => inFront(m, bounds),
-  };
+    { homography: m, within: (bounds) => inFront(m, bounds) },
+  );
 }
 
 /** Radius of the ball that turns things within bounds. */

@@ -1,4 +1,4 @@
-import type { PlaneMap } from '../bend/map';
+import { type PlaneMap, planeMap } from '../bend/map';
 import { type Spine, spineOf } from '../bend/spine';
 import { choice, length, lengths, share, sibling, toggle } from '../document/fields';
 import type { HandleContext } from '../document/handles';
@@ -45,17 +45,11 @@ function laid(spine: Spine, p: AlongPath, b: Bounds): PlaneMap {
   const wide = b.x1 - b.x0;
   const k = p.fit === 'stretched' && wide > 0 ? ((1 - p.from) * spine.length) / wide : 1;
   const start = p.from * spine.length;
-  const on = (x: number, y: number) => spine.at(start + (x - b.x0) * k, y - middle + p.beside);
-  return {
-    at(x, y) {
-      const [px, py] = on(x, y);
-      return { x: px, y: py };
-    },
-    jacobian(x, y) {
-      const [, , xs, ys, xt, yt] = on(x, y);
-      return [xs * k, ys * k, xt, yt];
-    },
-  };
+  return planeMap((x, y, out) => {
+    spine.fill(start + (x - b.x0) * k, y - middle + p.beside, out);
+    out[2] *= k;
+    out[3] *= k;
+  });
 }
 
 /** The place where it starts on a line, and the direction to the right of the line there. */

@@ -1,4 +1,4 @@
-import { alongRun, mapOverRun, placeIn, type Run, runOver } from '../bend/run';
+import { alongRun, mapOverRun, placeIn, put, type Run, runOver } from '../bend/run';
 import { share } from '../document/fields';
 import { defineBend } from './bend';
 import { directionField, directionHandle, directionTo } from './run-direction';
@@ -38,12 +38,12 @@ export const belly = defineBend<Belly>({
     const run = runOver(bounds, p.direction);
     if (p.amount === 0 || run.along === 0) return null;
     const m = widest(run, p);
-    return mapOverRun(run, (s, t) => {
+    return mapOverRun(run, (s, t, out) => {
       // Each side reaches from the widest place to its own end.
       const reach = s < m ? run.along + m : run.along - m;
       const [b, slope] = reach > 0 ? bulge((s - m) / reach) : [0, 0];
       const k = 1 + p.amount * b;
-      return [s, t * k, 1, reach > 0 ? (t * p.amount * slope) / reach : 0, 0, k];
+      put(out, s, t * k, 1, reach > 0 ? (t * p.amount * slope) / reach : 0, 0, k);
     });
   },
   handles(p, { bounds }) {

@@ -10,14 +10,16 @@ const fineness = { share: 2e-5, most: 0.01 } as const;
 /** The same for a projection, which few pieces follow closely. */
 const projected = 1e-3;
 
-/** A map as it is put to work on something within bounds, in its own units. */
-export function bendOf(map: PlaneMap, { bounds: b }: Pick<HandleContext, 'bounds'>): Bend {
-  const size = Math.max(b.x1 - b.x0, b.y1 - b.y0);
-  return {
-    map,
-    tolerance: Math.min(map.homography ? projected : fineness.most, Math.max(1e-6, fineness.share * size)),
-    tally: new Tally(budget().combined, 'Bent it would have more than', 'segments; the most is'),
-  };
+/** How exactly curves follow what is bent within bounds, in its own units, and the count of what they come to. */
+export const followed = ({ bounds: b }: Pick<HandleContext, 'bounds'>): Omit<Bend, 'map'> => ({
+  tolerance: Math.min(fineness.most, Math.max(1e-6, fineness.share * Math.max(b.x1 - b.x0, b.y1 - b.y0))),
+  tally: new Tally(budget().combined, 'Bent it would have more than', 'segments; the most is'),
+});
+
+/** A map as it is put to work on something within bounds. */
+export function bendOf(map: PlaneMap, context: Pick<HandleContext, 'bounds'>): Bend {
+  const { tolerance, tally } = followed(context);
+  return { map, tally, tolerance: map.homography ? Math.min(projected, tolerance) : tolerance };
 }
 
 /** A step that carries every place of the part somewhere else; null where it carries none. */

@@ -1,5 +1,5 @@
 import type { PlaneMap } from '../bend/map';
-import { alongRun, mapOverRun, placeIn, type Run, runOver } from '../bend/run';
+import { alongRun, mapOverRun, placeIn, put, type Run, runOver } from '../bend/run';
 import { angle, share } from '../document/fields';
 import { degrees, radians } from '../geometry/vector';
 import { defineBend } from './bend';
@@ -20,11 +20,11 @@ const keptLine = ({ across }: Run, { kept }: Bow): number => across * (2 * kept 
 function bowed(run: Run, p: Bow): PlaneMap {
   const radius = (2 * run.along) / radians(p.turn);
   const line = keptLine(run, p);
-  return mapOverRun(run, (s, t) => {
+  return mapOverRun(run, (s, t, out) => {
     const [cos, sin] = [Math.cos(s / radius), Math.sin(s / radius)];
     const far = radius + line - t;
     const k = far / radius;
-    return [far * sin, line + radius - far * cos, k * cos, k * sin, -sin, cos];
+    put(out, far * sin, line + radius - far * cos, k * cos, k * sin, -sin, cos);
   });
 }
 

@@ -1,4 +1,4 @@
-import { alongRun, mapOverRun, placeIn, runOver } from '../bend/run';
+import { alongRun, mapOverRun, placeIn, put, runOver } from '../bend/run';
 import { share } from '../document/fields';
 import { defineBend } from './bend';
 import { directionField, directionHandle, directionTo } from './run-direction';
@@ -40,9 +40,9 @@ export const taper = defineBend<Taper>({
     if (p.end === 1 || run.along === 0) return null;
     const line = run.across * (2 * p.straight - 1);
     const length = 2 * run.along;
-    return mapOverRun(run, (s, t) => {
+    return mapOverRun(run, (s, t, out) => {
       const [w, slope] = widthAt(s / length + 0.5, p.end);
-      return [s, line + (t - line) * w, 1, ((t - line) * slope) / length, 0, w];
+      put(out, s, line + (t - line) * w, 1, ((t - line) * slope) / length, 0, w);
     });
   },
   handles(p, { bounds }) {

@@ -1,4 +1,5 @@
-import type { PlaneMap } from '../bend/map';
+import { type PlaneMap, planeMap } from '../bend/map';
+import { put } from '../bend/run';
 import { angle, place, size } from '../document/fields';
 import { degrees, radians } from '../geometry/vector';
 import { defineBend } from './bend';
@@ -18,25 +19,20 @@ const fall = (u: number): readonly [number, number] =>
 
 function twisted({ centreX: cx, centreY: cy, radius, turn }: Twist): PlaneMap {
   const whole = radians(turn);
-  return {
-    at(x, y) {
-      const [dx, dy] = [x - cx, y - cy];
-      const [share] = fall(Math.hypot(dx, dy) / radius);
-      if (share === 0) return { x, y };
-      const [cos, sin] = [Math.cos(whole * share), Math.sin(whole * share)];
-      return { x: cx + dx * cos - dy * sin, y: cy + dx * sin + dy * cos };
-    },
-    jacobian(x, y) {
-      const [dx, dy] = [x - cx, y - cy];
-      const r = Math.hypot(dx, dy);
-      const [share, slope] = fall(r / radius);
-      const [cos, sin] = [Math.cos(whole * share), Math.sin(whole * share)];
-      // The turn grows along the radius: ∂/∂x of the angle is slope · turn · x / (r · radius).
-      const k = r > 0 ? (whole * slope) / (r * radius) : 0;
-      const [px, py] = [-dx * sin - dy * cos, dx * cos - dy * sin];
-      return [cos + px * k * dx, sin + py * k * dx, -sin + px * k * dy, cos + py * k * dy];
-    },
-  };
+  return planeMap((x, y, out) => {
+    const [dx, dy] = [x - cx, y - cy];
+    const r = Math.hypot(dx, dy);
+    const [share, slope] = fall(r / radius);
+    if (share === 0) {
+      put(out, x, y, 1, 0, 0, 1);
+      return;
+    }
+    const [cos, sin] = [Math.cos(whole * share), Math.sin(whole * share)];
+    const [px, py] = [dx * cos - dy * sin, dx * sin + dy * cos];
+    // The turn grows along the radius: ∂/∂x of the angle is slope · turn · x / (r · radius).
+    const k = r > 0 ? (whole * slope) / (r * radius) : 0;
+    put(out, cx + px, cy + py, cos - py * k * dx, sin + px * k * dx, -sin - py * k * dy, cos + px * k * dy);
+  });
 }
 
 /** The shape turned about a centre, most there and less and less outwards, like stirred. */

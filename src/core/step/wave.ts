@@ -1,12 +1,12 @@
 import type { PlaneMap } from '../bend/map';
 import { ripplePath } from '../bend/ripple';
-import { alongRun, mapOverRun, placeIn, type Run, runOver } from '../bend/run';
+import { alongRun, mapOverRun, placeIn, put, type Run, type RunFill, runOver } from '../bend/run';
 import { type WaveForm, waveForms, waveOf } from '../bend/waveform';
 import { angle, choice, length, onlyIf, share } from '../document/fields';
 import type { HandleContext } from '../document/handles';
 import { cubicCrossings } from '../geometry/crossings';
 import { mapPaths } from '../outline/pieces';
-import { bendOf, defineBend } from './bend';
+import { defineBend, followed } from './bend';
 import { StepFault } from './definition';
 import { directionField, directionHandle, directionTo } from './run-direction';
 
@@ -30,24 +30,9 @@ interface Wave {
 const across = { name: 'runs', is: 'across' } as const;
 const shownAcross = onlyIf.bind(null, across.name, across.is);
 
-/** Rises smoothly from 0 to 1 over 0–1; with its slope. */
-function rise(u: number): readonly [number, number] {
-  if (u <= 0) return [0, 0];
-  return u >= 1 ? [1, 0] : [u * u * (3 - 2 * u), 6 * u * (1 - u)];
-}
-
-/** How much of the waves there is along a run, and how that changes. */
-function envelope({ along }: Run, { grows, fades }: Wave): (s: number) => readonly [number, number] {
-  const [a, b] = [2 * along * grows, 2 * along * fades];
-  return (s) => {
-    const [r, dr] = a > 0 ? rise((s + along) / a) : [1, 0];
-    const [f, df] = b > 0 ? rise((along - s) / b) : [1, 0];
-    return [r * f, (a > 0 ? (dr / a) * f : 0) - (b > 0 ? (df / b) * r : 0)];
-  };
-}
-
-/** Greatest slope of a wave of height 1 and length 1. */
-const steepest: Readonly<Record<WaveForm, number>> = { sine: 2 * Math.PI, full: 16, points: 4 };
+/** Rises smoothly from 0 to 1 over 0–1. */
+const rise = (u: number): number => (u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u));
+const riseSlope = (u: number): number => (u <= 0 || u >= 1 ? 0 : 6 * u * (1 - u));
 
 const afford = (p: Wave) => {
   if (!(p.length > 0)) throw new StepFault('A wave must have a length: give it one above 0.');
@@ -56,27 +41,47 @@ const afford = (p: Wave) => {
 };
 
 function waved(run: Run, p: Wave): PlaneMap {
-  const { at, creases } = waveOf[p.form];
-  const much = envelope(run, p);
-  const [phase, crossPhase] = [p.phase / 360, p.crossPhase / 360];
-  const map = mapOverRun(run, (s, t) => {
-    const [env, slope] = much(s);
-    const [w, dw] = at(s / p.length + phase);
-    const [c, dc] = p.crossHeight ? at(t / p.crossLength + crossPhase) : [0, 0];
-    return [
-      s + p.crossHeight * c,
-      // Upwards first: down the sheet is positive.
-      t - p.height * env * w,
+  const { height, slope, creases } = waveOf[p.form];
+  const phase = p.phase / 360;
+  const crossPhase = p.crossPhase / 360;
+  // How far waves grow from nothing at the start, and die away at the end.
+  const grows = 2 * run.along * p.grows;
+  const fades = 2 * run.along * p.fades;
+  const even = grows === 0 && fades === 0;
+  const fill: RunFill = (s, t, out) => {
+    const u = s / p.length + phase;
+    // Upwards first: down the sheet is positive.
+    const w = -p.height * height(u);
+    let across = w;
+    let rises = (-p.height * slope(u)) / p.length;
+    if (!even) {
+      const a = grows > 0 ? (s + run.along) / grows : 1;
+      const b = fades > 0 ? (run.along - s) / fades : 1;
+      const much = rise(a) * rise(b);
+      const more =
+        (grows > 0 ? (riseSlope(a) * rise(b)) / grows : 0) -
+        (fades > 0 ? (riseSlope(b) * rise(a)) / fades : 0);
+      across = much * w;
+      rises = much * rises + more * w;
+    }
+    if (p.crossHeight === 0) {
+      put(out, s, t + across, 1, rises, 0, 1);
+      return;
+    }
+    const v = t / p.crossLength + crossPhase;
+    put(
+      out,
+      s + p.crossHeight * height(v),
+      t + across,
       1,
-      -p.height * (env * (dw / p.length) + slope * w),
-      p.crossHeight ? (p.crossHeight * dc) / p.crossLength : 0,
+      rises,
+      (p.crossHeight * slope(v)) / p.crossLength,
       1,
-    ];
-  });
-  if (!creases.length) return map;
+    );
+  };
+  if (!creases.length) return mapOverRun(run, fill);
   const [cos, sin, , , x0, y0] = run.matrix;
-  return {
-    ...map,
+  return mapOverRun(run, fill, {
     creases: (cubic) =>
       creases.flatMap((c) => [
         ...(p.height
@@ -91,7 +96,7 @@ function waved(run: Run, p: Wave): PlaneMap {
             )
           : []),
       ]),
-  };
+  });
 }
 
 /** The place along a run where a wave begins that is near its middle. */
@@ -138,9 +143,10 @@ const flat = defineBend<Wave>({
   },
   note: (_, p) =>
     p.runs === 'across' &&
-    Math.abs((steepest[p.form] * p.height) / p.length) *
-      Math.abs((steepest[p.form] * p.crossHeight) / p.crossLength) >
-      1
+    Math.abs(
+      ((waveOf[p.form].steepest * p.height) / p.length) *
+        ((waveOf[p.form].steepest * p.crossHeight) / p.crossLength),
+    ) > 1
       ? 'Both waves are so steep that they fold over each other: lower one, or make it longer.'
       : null,
   suited(b) {
@@ -198,7 +204,7 @@ export const wave: typeof flat = {
     if (p.runs !== 'outline') return flat.apply(outline, p, context);
     afford(p);
     if (p.height === 0) return outline;
-    const { tolerance, tally } = bendOf({ at: (x, y) => ({ x, y }) }, context);
+    const { tolerance, tally } = followed(context);
     const ripple = { ...p, phase: p.phase / 360 };
     return mapPaths(outline, (path) => ripplePath(path, ripple, tolerance, tally));
   },

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { evaluatePart, makeCoat, makePart, makeStep, origin, pathArea, pathBounds, steps } from '@/core';
 import { combine } from '@/core/arrange/combine';
 import { type Bend, bendCubic, bendPath } from '@/core/bend/bend-path';
-import { jacobianOf, type PlaneMap } from '@/core/bend/map';
+import { jacobianOf, mapByPlaces, type PlaneMap } from '@/core/bend/map';
 import type { HandleContext } from '@/core/document/handles';
 import { Tally } from '@/core/geometry/budget';
 import { type Cubic, cubicPoint, isLine, reverseCubic } from '@/core/geometry/cubic';
@@ -14,13 +14,11 @@ import { designOf } from '../designs';
 import { circle, rect } from '../shapes';
 
 /** Maps whose images are known otherwise, written for the test alone. */
-const sine: PlaneMap = { at: (x, y) => ({ x, y: y + 40 * Math.sin(x / 50) }) };
-const perspective: PlaneMap = {
-  at: (x, y) => {
-    const w = 1 + 0.001 * x + 0.0005 * y;
-    return { x: x / w, y: y / w };
-  },
-};
+const sine = mapByPlaces((x, y) => ({ x, y: y + 40 * Math.sin(x / 50) }));
+const perspective = mapByPlaces((x, y) => {
+  const w = 1 + 0.001 * x + 0.0005 * y;
+  return { x: x / w, y: y / w };
+});
 const bounds = { x0: -200, y0: -200, x1: 200, y1: 200 };
 const context: HandleContext = { bounds, outline: [] };
 const twist = (params: object): PlaneMap => {
@@ -84,7 +82,7 @@ it('turn and stretch as their differences say', () => {
       [199, -199],
     ]) {
       const own = jacobianOf(map, x, y);
-      const differences = jacobianOf({ at: map.at }, x, y);
+      const differences = jacobianOf(mapByPlaces(map.at), x, y);
       for (let k = 0; k < 4; k++) expect(own[k]).toBeCloseTo(differences[k], 5);
     }
 });

@@ -15,7 +15,7 @@ import {
   pathArea,
   renderPixels,
 } from '@/core';
-import { jacobianOf } from '@/core/bend/map';
+import { jacobianOf, mapByPlaces } from '@/core/bend/map';
 import { towardLamp, usualLamp } from '@/core/depth/light';
 import { facingAt } from '@/core/depth/side';
 import { projectiveMap, spinOf, turnDefaults, turnDrag, turnedPlane, turnHandles } from '@/core/depth/space';
@@ -69,7 +69,7 @@ describe('a plane turned in space', () => {
           const [got, wanted] = [projected(m, { x, y }), byHand(t, x, y)];
           expect(Math.hypot(got.x - wanted.x, got.y - wanted.y)).toBeLessThan(1e-9);
           const map = projectiveMap(m);
-          const { jacobian: _, ...bare } = map;
+          const bare = mapByPlaces(map.at);
           jacobianOf(map, x, y).forEach((v, i) => {
             if (Math.abs(v - jacobianOf(bare, x, y)[i]) > 1e-4 * (1 + Math.abs(v)))
               throw new Error('Its derivative is another.');

@@ -12,6 +12,8 @@ import {
   pathBounds,
   primitives,
 } from '@/core';
+import { backThrough } from '@/core/bend/invert';
+import { mapByPlaces } from '@/core/bend/map';
 import {
   addStep,
   anchorOf,
@@ -29,7 +31,6 @@ import {
   runCommand,
   sheetBounds,
 } from '@/core/edit';
-import { backThrough } from '@/core/edit/gesture/through-steps';
 import { contoursOf, withOutline } from '@/core/edit/points/carried';
 import { applyTo, placeMatrix } from '@/core/geometry/matrix';
 import { box, designOf, difference, disc, withPart } from '../designs';
@@ -349,7 +350,7 @@ describe('place and size tell what is seen', () => {
       // A corner that is not rounded shows its grip a little way in.
       for (const r of radii) expect(Math.min(Math.abs(r), Math.abs(r - 0.08 * 120))).toBeLessThan(1e-6);
     }
-    const square = { at: (x: number, y: number) => ({ x: x + 0.001 * y * y, y: y + 0.5 * x }) };
+    const square = mapByPlaces((x, y) => ({ x: x + 0.001 * y * y, y: y + 0.5 * x }));
     const found = backThrough(square, square.at(30, -20), { x: 0, y: 0 });
     expect(found.x).toBeCloseTo(30, 6);
     expect(found.y).toBeCloseTo(-20, 6);

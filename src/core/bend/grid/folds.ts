@@ -61,11 +61,47 @@ export function leastDeterminant(net: Float64Array, depth = 8): readonly [number
   return [Math.min(parts[0][0], parts[1][0]), Math.min(parts[0][1], parts[1][1])];
 }
 
+/**
+ * Whether the way across at every place of a cell surely turns the same way round to the way down at every other: each edge of
+ * its net of control points across against each down. Then it is folded nowhere; it is quicker to see than the determinant.
+ */
+function isEven({ us, vs, nodes }: BendGrid, column: number, row: number): boolean {
+  const [wu, wv] = [us[column + 1] - us[column], vs[row + 1] - vs[row]];
+  const n = us.length;
+  for (let q = 0; q < 2; q++)
+    for (let p = 0; p < 2; p++) {
+      const k = 8 * ((row + q) * n + column + p);
+      const [su, sv] = [((p ? -1 : 1) * wu) / 3, ((q ? -1 : 1) * wv) / 3];
+      for (let a = 0; a < 2; a++)
+        for (let b = 0; b < 2; b++)
+          for (let c = 0; c < 2; c++)
+            net[2 * (4 * (p ? 3 - a : a) + (q ? 3 - b : b)) + c] =
+              nodes[k + c] +
+              a * su * nodes[k + 2 + c] +
+              b * sv * nodes[k + 4 + c] +
+              a * b * su * sv * nodes[k + 6 + c];
+    }
+  for (let a = 0; a < 3; a++)
+    for (let b = 0; b < 4; b++) {
+      const i = 2 * (4 * a + b);
+      const [ux, uy] = [net[i + 8] - net[i], net[i + 9] - net[i + 1]];
+      for (let e = 0; e < 4; e++)
+        for (let f = 0; f < 3; f++) {
+          const j = 2 * (4 * e + f);
+          if (!(ux * (net[j + 3] - net[j + 1]) - uy * (net[j + 2] - net[j]) > 0)) return false;
+        }
+    }
+  return true;
+}
+
+const net = new Float64Array(32);
+
 /** The cells of a grid that are folded somewhere, by column and row. */
 export function foldedCells(grid: BendGrid): { readonly column: number; readonly row: number }[] {
   const out: { column: number; row: number }[] = [];
   for (let row = 0; row + 1 < grid.vs.length; row++)
     for (let column = 0; column + 1 < grid.us.length; column++)
-      if (leastDeterminant(determinantNet(grid, column, row))[1] <= 0) out.push({ column, row });
+      if (!isEven(grid, column, row) && leastDeterminant(determinantNet(grid, column, row))[1] <= 0)
+        out.push({ column, row });
   return out;
 }

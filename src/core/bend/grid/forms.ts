@@ -1,5 +1,5 @@
 import type { Point } from '../../geometry/vector';
-import { jacobianOf, type PlaneMap } from '../map';
+import { jacobianOf, mapByPlaces } from '../map';
 import { type BendGrid, gridOf } from './grid';
 
 interface GridForm {
@@ -31,7 +31,7 @@ const step = 1e-4;
 
 /** A grid with as many cells as another that has a form. */
 export function withForm({ us, vs }: BendGrid, form: string): BendGrid {
-  const map: PlaneMap = { at: gridForms[form].at };
+  const map = mapByPlaces(gridForms[form].at);
   return gridOf(us, vs, (u, v) => {
     const p = map.at(u, v);
     const [xu, yu, xv, yv] = jacobianOf(map, u, v);

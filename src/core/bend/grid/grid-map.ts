@@ -1,5 +1,6 @@
 import type { Bounds } from '../../geometry/path';
-import type { PlaneMap } from '../map';
+import { type MapFill, type PlaneMap, planeMap } from '../map';
+import { Cells } from './cells';
 import type { BendGrid } from './grid';
 import { surfaceAt } from './surface';
 
@@ -67,25 +68,58 @@ export function gridMap(grid: BendGrid): PlaneMap {
   const s = new Float64Array(8);
   const edge = (x: number, lo: number, hi: number) => (x < lo ? lo : x > hi ? hi : x);
   const near = (x: number, e: number) => (x === e ? 1 : 1 / (1 + Math.abs(x - e) / far));
-  return {
-    at(x, y) {
-      const [eu, ev] = [edge(x, u0, u1), edge(y, v0, v1)];
-      const u = eu + (x - eu) * near(x, eu);
-      const v = ev + (y - ev) * near(y, ev);
-      surfaceAt(grid, u, v, s);
-      return { x: s[0] + mxu * (x - u) + mxv * (y - v), y: s[1] + myu * (x - u) + myv * (y - v) };
-    },
-    jacobian(x, y) {
-      const [eu, ev] = [edge(x, u0, u1), edge(y, v0, v1)];
-      const [ku, kv] = [near(x, eu), near(y, ev)];
-      surfaceAt(grid, eu + (x - eu) * ku, ev + (y - ev) * kv, s);
-      const [a, b] = [ku * ku, kv * kv];
-      return [
-        s[2] * a + mxu * (1 - a),
-        s[3] * a + myu * (1 - a),
-        s[4] * b + mxv * (1 - b),
-        s[5] * b + myv * (1 - b),
-      ];
-    },
+  const cells = new Cells(grid);
+  const { coefficients } = cells;
+  let [column, row] = [0, 0];
+  // Places come in a row: the cell is sought from the one before on.
+  const cellOf = (lines: readonly number[], x: number, from: number): number => {
+    let i = from;
+    while (i > 0 && x < lines[i]) i--;
+    while (i < lines.length - 2 && x >= lines[i + 1]) i++;
+    return i;
   };
+  const inside: MapFill = (x, y, out) => {
+    column = cellOf(us, x, column);
+    row = cellOf(vs, y, row);
+    const at = cells.at(column, row);
+    const w = us[column + 1] - us[column];
+    const h = vs[row + 1] - vs[row];
+    const t = (x - us[column]) / w;
+    const v = (y - vs[row]) / h;
+    for (let c = 0; c < 2; c++) {
+      let f = 0;
+      let ft = 0;
+      let fv = 0;
+      for (let a = 3; a >= 0; a--) {
+        const k = at + 16 * c + 4 * a;
+        const c1 = coefficients[k + 1];
+        const c2 = coefficients[k + 2];
+        const c3 = coefficients[k + 3];
+        ft = ft * t + f;
+        f = f * t + ((c3 * v + c2) * v + c1) * v + coefficients[k];
+        fv = fv * t + (3 * c3 * v + 2 * c2) * v + c1;
+      }
+      out[c] = f;
+      out[2 + c] = ft / w;
+      out[4 + c] = fv / h;
+    }
+  };
+  return planeMap((x, y, out) => {
+    if (x >= u0 && x <= u1 && y >= v0 && y <= v1) {
+      inside(x, y, out);
+      return;
+    }
+    const [eu, ev] = [edge(x, u0, u1), edge(y, v0, v1)];
+    const [ku, kv] = [near(x, eu), near(y, ev)];
+    const u = eu + (x - eu) * ku;
+    const v = ev + (y - ev) * kv;
+    surfaceAt(grid, u, v, s);
+    out[0] = s[0] + mxu * (x - u) + mxv * (y - v);
+    out[1] = s[1] + myu * (x - u) + myv * (y - v);
+    const [a, b] = [ku * ku, kv * kv];
+    out[2] = s[2] * a + mxu * (1 - a);
+    out[3] = s[3] * a + myu * (1 - a);
+    out[4] = s[4] * b + mxv * (1 - b);
+    out[5] = s[5] * b + myv * (1 - b);
+  });
 }

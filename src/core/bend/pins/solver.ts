@@ -241,6 +241,8 @@ export class PinSolver {
     const n = c.length / 2;
     const turned = new Float64Array(3 * n);
     const [ends, rest] = [this.#ends, this.#rest];
+    // What pins were missed by is asked for besides in the next round, so that they are met (method of multipliers, Hestenes 1969).
+    const lift = new Float64Array(2 * this.#held.length);
     for (let r = 0; r < rounds; r++) {
       this.#turnsAt(c, turned);
       this.#turnPins(c, pins, turns);
@@ -263,16 +265,28 @@ export class PinSolver {
         b[2 * p] -= x;
         b[2 * p + 1] -= y;
       }
-      for (const q of this.#held) {
+      this.#held.forEach((q, k) => {
         const [re, im] = turns[q.pin];
         const { toX, toY } = pins[q.pin];
+        const x = toX + re * q.a - im * q.b + lift[2 * k];
+        const y = toY + im * q.a + re * q.b + lift[2 * k + 1];
         for (const [i, w] of q.row) {
-          b[2 * i] += q.weight * w * (toX + re * q.a - im * q.b);
-          b[2 * i + 1] += q.weight * w * (toY + im * q.a + re * q.b);
+          b[2 * i] += q.weight * w * x;
+          b[2 * i + 1] += q.weight * w * y;
         }
-      }
+      });
       this.#matrix.solve(b);
       c = b;
+      this.#held.forEach((q, k) => {
+        if (q.a !== 0 || q.b !== 0) return;
+        const { toX, toY } = pins[q.pin];
+        lift[2 * k] += toX;
+        lift[2 * k + 1] += toY;
+        for (const [i, w] of q.row) {
+          lift[2 * k] -= w * c[2 * i];
+          lift[2 * k + 1] -= w * c[2 * i + 1];
+        }
+      });
     }
     return this.#gridOf(c);
   }

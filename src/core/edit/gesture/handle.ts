@@ -1,3 +1,4 @@
+import { backThrough } from '../../bend/invert';
 import { dragWidth, isGradient, paintOf, placeOn, shareOf } from '../../coat';
 import type { Paint } from '../../coat/types';
 import { type Field, keptWithin } from '../../document/fields';
@@ -22,7 +23,7 @@ import { parentOf, withPart, worldOf } from '../tree';
 import { stepAt, stepsOf, withStepsOf } from './cards';
 import { roundTo } from './grain';
 import { snapPoint } from './snap-point';
-import { backThrough, throughSteps } from './through-steps';
+import { throughSteps } from './through-steps';
 import { type CardRef, type GestureOf, type GestureResult, numberText } from './types';
 
 /** A card with handles, whatever its kind. Points are in the coordinates its handles have. */

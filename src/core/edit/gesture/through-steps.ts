@@ -1,19 +1,15 @@
-import { jacobianOf, type PlaneMap } from '../../bend/map';
+import { following, type PlaneMap, planeMap } from '../../bend/map';
+import { put } from '../../bend/run';
 import type { Part } from '../../document/types';
 import { applyTo, isIdentity, type Matrix } from '../../geometry/matrix';
-import type { Point } from '../../geometry/vector';
 import type { PartResult } from '../../scene/result';
 import { steps } from '../../step';
 
-const ofMatrix = (m: Matrix): PlaneMap => ({
-  at: (x, y) => applyTo(m, { x, y }),
-  jacobian: () => [m[0], m[1], m[2], m[3]],
-});
-
-/** One map after another. */
-const inTurn = (list: readonly PlaneMap[]): PlaneMap => ({
-  at: (x, y) => list.reduce((p, m) => m.at(p.x, p.y), { x, y }),
-});
+const ofMatrix = (m: Matrix): PlaneMap =>
+  planeMap((x, y, out) => {
+    const p = applyTo(m, { x, y });
+    put(out, p.x, p.y, m[0], m[1], m[2], m[3]);
+  });
 
 /**
  * Where the steps of a part take a point of what it starts from: to the first of its copies, and along with what is bent.
@@ -28,23 +24,5 @@ export function throughSteps(part: Part, { stages }: Pick<PartResult, 'stages'>)
     const first = copies?.(c.params, context)[0];
     return first && !isIdentity(first.matrix) ? [ofMatrix(first.matrix)] : [];
   });
-  return maps.length ? inTurn(maps) : null;
-}
-
-/** The point that a map takes to `to`, sought from `near` on (Newton's method); the nearest that was found. */
-export function backThrough(map: PlaneMap, to: Point, near: Point): Point {
-  let at = near;
-  let best = { p: near, d: Number.POSITIVE_INFINITY };
-  for (let i = 0; i < 24; i++) {
-    const q = map.at(at.x, at.y);
-    const [ex, ey] = [to.x - q.x, to.y - q.y];
-    const d = Math.hypot(ex, ey);
-    if (d < best.d) best = { p: at, d };
-    if (d < 1e-9) break;
-    const [a, b, c, e] = jacobianOf(map, at.x, at.y);
-    const det = a * e - b * c;
-    if (Math.abs(det) < 1e-12) break;
-    at = { x: at.x + (e * ex - c * ey) / det, y: at.y + (a * ey - b * ex) / det };
-  }
-  return best.p;
+  return maps.length ? maps.reduce(following) : null;
 }
