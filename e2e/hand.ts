@@ -138,6 +138,34 @@ export class Hand extends Editor {
     await this.settled();
   }
 
+  /** Where a grip of the card at hand is seen. */
+  async box(handle: string): Promise<{ x: number; y: number }> {
+    const box = await this.page.getByTestId(`handle-${handle}`).boundingBox({ timeout: 2000 });
+    if (!box) throw new Error(`There is no grip “${handle}”.`);
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  }
+
+  /** What is on the sheet's canvas, as numbers. */
+  async sheetPicture(): Promise<Buffer> {
+    const canvas = this.page.getByTestId('sheet-canvas');
+    const data = await canvas.evaluate((c) => (c as HTMLCanvasElement).toDataURL());
+    return sharp(Buffer.from(data.split(',')[1], 'base64'))
+      .raw()
+      .toBuffer();
+  }
+
+  /** Drags a grip of the card at hand to a place of the sheet, without snapping. */
+  async dragGrip(handle: string, x: number, y: number): Promise<void> {
+    const { x: fromX, y: fromY } = await this.box(handle);
+    await this.page.mouse.move(fromX, fromY);
+    await this.page.keyboard.down('Control');
+    await this.page.mouse.down();
+    await this.page.mouse.move(...(await this.at(x, y)), { steps: 4 });
+    await this.page.mouse.up();
+    await this.page.keyboard.up('Control');
+    await this.settled();
+  }
+
   /** Gives the coat at hand a gradient; ends in per cent of the part. */
   async gradient(kind: 'Linear' | 'Radial', ends: Ends, stops: Stops): Promise<void> {
     await this.stage('Colour');
@@ -159,7 +187,12 @@ export class Hand extends Editor {
   }
 
   /** Adds a step by a tool of a stage and types its numbers; `family` is the tool whose menu it stands in. */
-  async step(stage: 'Repeat' | 'Combine', tool: string, fields: Fields, family?: string): Promise<void> {
+  async step(
+    stage: 'Repeat' | 'Combine' | 'Bend',
+    tool: string,
+    fields: Fields,
+    family?: string,
+  ): Promise<void> {
     await this.stage(stage);
     if (family) {
       await this.page.getByRole('button', { name: `More like ${family}` }).click();

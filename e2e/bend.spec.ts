@@ -1,0 +1,111 @@
+import { Hand } from './hand';
+import { expect, test } from './test';
+
+test.describe.configure({ timeout: 180_000 });
+
+const ink = [0x33, 0x66, 0x99];
+
+test('a shape takes waves, a bow and a swell, each by numbers and by its grips', async ({ page }) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.draw('Rectangle', { Width: 1200, Height: 300, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.colour('#336699');
+  await e.stage('Bend');
+  await e.tool('Wave').click();
+  await e.settled();
+  await e.fill({ 'Wave length': 400, Height: 100, Phase: 0 });
+  // Crests rise at a quarter of a wave past the middle, troughs sink before it.
+  expect(await e.pixel(1100, 780)).toEqual(ink);
+  expect(await e.pixel(900, 780)).toEqual([255, 255, 255]);
+  expect(await e.pixel(900, 1220)).toEqual(ink);
+  // The grip of the height lies on a crest: dragged down through the middle, crests are troughs.
+  await e.dragGrip('height', 1100, 1080);
+  expect(Number(await e.field('Height').inputValue())).toBeCloseTo(-80, 0);
+  expect(await e.pixel(900, 800)).toEqual(ink);
+  await e.pickOption('Form', 'Pointed');
+  expect(await e.pixel(900, 780)).toEqual(ink);
+
+  await page.getByRole('button', { name: 'Switch off Wave' }).click();
+  await e.step('Bend', 'Bow', { Turn: 90 });
+  // An arc of a radius of 2400 / π about a place below: its middle stays, its ends sink.
+  expect(await e.pixel(1000, 870)).toEqual(ink);
+  expect(await e.pixel(500, 900)).toEqual([255, 255, 255]);
+  await e.dragGrip('turn', 1550, 1000);
+  expect(Math.abs(Number(await e.field('Turn').inputValue()))).toBeLessThan(1);
+  expect(await e.pixel(500, 900)).toEqual(ink);
+  await e.step('Bend', 'Swell', { 'Points in': 20, 'Spans out': 50 });
+  // The middles of the long sides go out from 150 by half of that.
+  expect(await e.pixel(1000, 790)).toEqual(ink);
+  expect(await e.pixel(420, 870)).toEqual([255, 255, 255]);
+});
+
+test('a bend grid over lettering: a node dragged, more at once, rows added without a change, the words typed on', async ({
+  page,
+}) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.words(500, 1000, 'Hollin');
+  await e.fill({ Size: 400 });
+  await e.stage('Bend');
+  await e.tool('Bend grid').click();
+  await e.settled();
+  const columns = () => e.field('Columns').inputValue();
+  await e.dragGrip('node-5', 840, 700);
+  const bent = await e.box('node-5');
+  // A row and a column more: nothing moves.
+  const before = await e.sheetPicture();
+  await e.fill({ Rows: 4, Columns: 5 });
+  expect(await columns()).toBe('5');
+  expect(await e.sheetPicture()).toEqual(before);
+  expect(bent).not.toBeNull();
+  // Two nodes go together, and on by the arrow keys.
+  await page.getByTestId('handle-node-0').click();
+  await page.getByTestId('handle-node-5').click({ modifiers: ['Shift'] });
+  await expect(page.getByRole('button', { name: 'Reset 2 nodes' })).toBeVisible();
+  const corner = await e.box('node-0');
+  await page.getByTestId('sheet').focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowLeft');
+  await e.settled();
+  expect((await e.box('node-0')).x).toBeLessThan(corner.x - 5);
+  await page.getByRole('button', { name: 'Reset 2 nodes' }).click();
+  await e.settled();
+  expect((await e.box('node-0')).x).toBeCloseTo(corner.x, 0);
+  await e.pickOption('Start from', 'Canopy');
+  // Typed on, the words stay under their canopy, which is as wide as they are.
+  await e.card('Lettering').click();
+  const wide = await e.box('node-0').catch(() => null);
+  await page.getByRole('textbox', { name: 'Words' }).fill('Hollin Tarn');
+  await e.settled();
+  await e.card('Bend grid').click();
+  await e.settled();
+  expect((await e.box('node-5')).x).toBeGreaterThan((wide?.x ?? corner.x) + 150);
+});
+
+test('bend pins are pressed onto the part, dragged and taken out', async ({ page }) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.draw('Rectangle', { Width: 1200, Height: 300, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.colour('#336699');
+  await e.stage('Bend');
+  await e.tool('Bend pins').click();
+  await e.settled();
+  for (const x of [500, 1000, 1500]) {
+    await page.mouse.click(...(await e.at(x, 1000)));
+    await e.settled();
+  }
+  await e.dragGrip('pin-1', 1000, 1300);
+  expect(await e.pixel(1000, 1250)).toEqual(ink);
+  expect(await e.pixel(1000, 900)).toEqual([255, 255, 255]);
+  await expect(page.getByText('Pin 2 of 3')).toBeVisible();
+  // Turned by its own grip it takes a size, and its turn is told.
+  await e.fill({ Turn: 30 });
+  expect(Number(await e.field('Radius').inputValue())).toBe(12);
+  await page.keyboard.press('Escape');
+  await page.getByTestId('handle-pin-1').click();
+  await page.getByTestId('sheet').focus();
+  await page.keyboard.press('Delete');
+  await e.settled();
+  await expect(page.getByTestId('handle-pin-2')).toHaveCount(0);
+  await expect(page.getByRole('treeitem')).toHaveCount(1);
+  expect(await e.pixel(1000, 900)).toEqual(ink);
+});
