@@ -8,6 +8,7 @@ export { addMoved, alphaToPlane, coloursToPlane, convolve, layColours, layPlane,
 export { clearLayer, copyLayer, flattenLayer, floodLayer, joinLayers, target } from './layer';
 export { resetFragments } from './memory';
 export { placePaint, setGradient, setSolid } from './paint';
+export { setUnbent, straighten } from './unbent';
 
 export function init(): void { initMemory(); }
 /** Call once the sample offsets stand at `tables()`. */

@@ -1,6 +1,7 @@
 // Bicubic patches of colour, drawn as small triangles; grains of noise. Neither softens edges: what
 // holds them clips them.
 import { colours, growBox, MESH } from './memory';
+import { beforeX, beforeY, goBackWithSlopes, isBent, slopeXx, slopeXy, slopeYx, slopeYy } from './unbent';
 
 let tileX: i32 = 0, tileY: i32 = 0, wide: i32 = 256, high: i32 = 256;
 
@@ -156,8 +157,18 @@ export function meshPatch(layer: i32, at: usize, n: i32): void {
 /** Places of a pixel that grains are taken from: their shifts in u, then in v, f64 each; at most 64 of either. */
 const SHIFTS_V: usize = MESH + 512;
 
+/** Lays down where the k × k places of a pixel lie off the place (ox, oy) of it, which lies at (e, f). */
+@inline function placeShifts(k: i32, ox: f64, oy: f64, a: f64, b: f64, c: f64, d: f64, e: f64, f: f64): void {
+  const places = k * k;
+  for (let s = 0; s < places; s++) {
+    const px = (<f64>(s / k) + 0.5) / <f64>k - ox, py = (<f64>(s % k) + 0.5) / <f64>k - oy;
+    store<f64>(MESH + (<usize>s << 3), a * px + c * py + e);
+    store<f64>(SHIFTS_V + (<usize>s << 3), b * px + d * py + f);
+  }
+}
+
 /**
- * Fills a tile's pixels with noise: (u, v) = matrix · pixel counts grains. A pixel takes the mean of the
+ * Fills a tile's pixels with noise: (u, v) = matrix · pixel counts grains, of where pixels were before where they are bent. A pixel takes the mean of the
  * `k` × `k` places spread over it, `k` even. With an ink (its straight colour), a grain's chance is its
  * opacity; without, each grain has a colour of its own at the amount's opacity.
  */
@@ -169,19 +180,26 @@ export function grain(
   const ink = f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(f32x4.splat(1), 0, r), 1, g), 2, bl);
   const places = k * k;
   const whole: i32 = 255 * places;
-  for (let s = 0; s < places; s++) {
-    const px = (<f64>(s / k) + 0.5) / <f64>k, py = (<f64>(s % k) + 0.5) / <f64>k;
-    store<f64>(MESH + (<usize>s << 3), a * px + c * py + e);
-    store<f64>(SHIFTS_V + (<usize>s << 3), b * px + d * py + f);
-  }
+  const bent = isBent();
+  if (!bent) placeShifts(k, 0, 0, a, b, c, d, e, f);
   const share: f32 = amount / <f32>whole;
   const seeds = i32x4.splat(<i32>(<u32>(seed * 0x9e3779b1)));
   const low = i32x4.splat(255);
   for (let y = 0; y < high; y++) {
     growBox(layer, 0, y, wide);
     for (let x = 0; x < wide; x++) {
-      const u = f64x2.splat(a * <f64>(tileX + x) + c * <f64>(tileY + y));
-      const v = f64x2.splat(b * <f64>(tileX + x) + d * <f64>(tileY + y));
+      if (bent) {
+        // About its middle a pixel lies straight enough.
+        goBackWithSlopes(<f64>(tileX + x) + 0.5, <f64>(tileY + y) + 0.5);
+        placeShifts(
+          k, 0.5, 0.5,
+          a * slopeXx() + c * slopeYx(), b * slopeXx() + d * slopeYx(),
+          a * slopeXy() + c * slopeYy(), b * slopeXy() + d * slopeYy(),
+          a * beforeX() + c * beforeY() + e, b * beforeX() + d * beforeY() + f,
+        );
+      }
+      const u = f64x2.splat(bent ? 0 : a * <f64>(tileX + x) + c * <f64>(tileY + y));
+      const v = f64x2.splat(bent ? 0 : b * <f64>(tileX + x) + d * <f64>(tileY + y));
       let reds = i32x4.splat(0), greens = i32x4.splat(0), blues = i32x4.splat(0);
       for (let s = 0; s < places; s += 4) {
         const h = hashes(grainsAt(u, MESH + (<usize>s << 3)), grainsAt(v, SHIFTS_V + (<usize>s << 3)), seeds);

@@ -1,5 +1,7 @@
 // What colour a paint has at a pixel: one colour, or a place in a table of colours.
 
+import { beforeX, beforeY, goBack, isBent, straighten } from './unbent';
+
 let kind: i32 = 0;
 let solid: v128 = f32x4.splat(0);
 let a: f64 = 0, b: f64 = 0, c: f64 = 0, d: f64 = 0, e: f64 = 0, f: f64 = 0;
@@ -45,6 +47,7 @@ export function setGradient(
   opaque = isOpaque != 0;
   focusX = fx;
   focusY = fy;
+  straighten();
 }
 
 export function placePaint(tileX: i32, tileY: i32): void {
@@ -88,8 +91,13 @@ export function placePaint(tileX: i32, tileY: i32): void {
 
 @inline export function colourAt(x: i32, y: i32): v128 {
   if (kind == 0) return solid;
-  const px = <f64>x + left;
-  const py = <f64>y + top;
+  let px = <f64>x + left;
+  let py = <f64>y + top;
+  if (isBent()) {
+    goBack(px, py);
+    px = beforeX();
+    py = beforeY();
+  }
   let u = a * px + c * py + e;
   let v = b * px + d * py + f;
   if (recedes) {
@@ -106,7 +114,7 @@ export function placePaint(tileX: i32, tileY: i32): void {
 
 /** Writes the colours of pixels [x0, x1) of row y, bit for bit what `colourAt` gives; may write one beyond. */
 export function paintRow(y: i32, x0: i32, x1: i32, out: usize): void {
-  if (recedes || kind > 2 || spread != 0 || (kind == 2 && (focusX != 0 || focusY != 0))) {
+  if (isBent() || recedes || kind > 2 || spread != 0 || (kind == 2 && (focusX != 0 || focusY != 0))) {
     for (let x = x0; x < x1; x++, out += 16) v128.store(out, colourAt(x, y));
     return;
   }

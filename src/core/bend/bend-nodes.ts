@@ -1,22 +1,52 @@
-import { homographyOf } from '../geometry/homography';
-import { identity, multiply } from '../geometry/matrix';
-import { type Bounds, boundsMiddle, pathBounds, transformBounds } from '../geometry/path';
+import { homographyOf, project } from '../geometry/homography';
+import { identity, invert, type Matrix, multiply } from '../geometry/matrix';
+import { type Bounds, growBounds, joinBounds } from '../geometry/path';
 import { nodeBounds, nodesBounds } from '../scene/damage';
 import { receding } from '../scene/receding';
 import type { SceneNode, ScenePaint } from '../scene/types';
+import type { Unbent } from '../scene/unbent';
 import { bendFilter } from './bend-filter';
+import { bentMesh } from './bend-mesh';
 import { type Bend, bendPath } from './bend-path';
-import { after, type PlaneMap, straightAt } from './map';
+import { after, type PlaneMap } from './map';
+import { unbentTwice } from './unbend';
 
-/** A paint that goes along with what it fills: exactly where lines stay lines, else straight as the map is at its middle. */
-function bentPaint(paint: ScenePaint, bounds: Bounds | null, map: PlaneMap): ScenePaint {
-  if (paint.kind === 'solid' || paint.fixed || !bounds) return paint;
+/** From before all bends that something has gone through to before the one at hand; null where there is none to go back through. */
+function backBefore({ whole }: Bend, earlier: Unbent | undefined): { unbent: Unbent; matrix: Matrix } | null {
+  if (!whole) return null;
+  if (!earlier) return { unbent: whole.unbent(), matrix: whole.matrix };
+  // Bent before already: that lay in coordinates of its own.
+  const back = invert(whole.matrix);
+  return back && { unbent: unbentTwice(whole.unbent(), back, earlier), matrix: identity };
+}
+
+/** A paint that goes along with what it fills: a gradient is looked up where each place was before. */
+function bentPaint(paint: ScenePaint, bend: Bend): ScenePaint {
+  if (paint.kind === 'solid' || paint.fixed) return paint;
+  const { homography: projected } = bend.map;
   // Lines stay lines: the gradient recedes with what it fills.
-  if (map.homography) return receding(paint, map.homography);
-  const straight = straightAt(map, boundsMiddle(bounds));
-  return paint.homography
-    ? receding(paint, homographyOf(straight))
-    : { ...paint, matrix: multiply(straight, paint.matrix) };
+  if (projected && !paint.unbent) return receding(paint, projected);
+  const back = backBefore(bend, paint.unbent);
+  if (!back) return paint;
+  const { unbent, matrix } = back;
+  const carried = paint.homography
+    ? { homography: project(homographyOf(matrix), paint.homography) }
+    : { matrix: multiply(matrix, paint.matrix) };
+  return { ...paint, ...carried, unbent };
+}
+
+/** Looks at bounds, a side, for how far their image reaches. */
+const looks = 12;
+
+/** What the image of some bounds reaches over, with room for what lies between the looks at it. */
+function bentBounds(b: Bounds, map: PlaneMap): Bounds {
+  let out: Bounds | null = null;
+  for (let i = 0; i <= looks; i++)
+    for (let j = 0; j <= looks; j++) {
+      const p = map.at(b.x0 + ((b.x1 - b.x0) * i) / looks, b.y0 + ((b.y1 - b.y0) * j) / looks);
+      out = joinBounds(out, { x0: p.x, y0: p.y, x1: p.x, y1: p.y });
+    }
+  return out ? growBounds(out, Math.max(out.x1 - out.x0, out.y1 - out.y0) / looks) : b;
 }
 
 /** How one kind of node is bent; groups give up their own coordinates. */
@@ -26,10 +56,15 @@ const benders: {
   shape: (node, bend) => ({
     ...node,
     path: bendPath(node.path, bend),
-    paint: bentPaint(node.paint, pathBounds(node.path), bend.map),
+    paint: bentPaint(node.paint, bend),
   }),
   group(node, outer) {
-    const bend = { ...outer, map: after(outer.map, node.matrix) };
+    const { whole } = outer;
+    const bend: Bend = {
+      ...outer,
+      map: after(outer.map, node.matrix),
+      ...(whole ? { whole: { ...whole, matrix: multiply(whole.matrix, node.matrix) } } : {}),
+    };
     const { clip, mask } = node;
     return {
       ...node,
@@ -44,21 +79,19 @@ const benders: {
     filter: bendFilter(node.filter, bend, nodesBounds(node.children)),
     children: bendNodes(node.children, bend),
   }),
-  // Control points carry the surface along.
-  mesh(node, { map }) {
-    const points = new Float64Array(node.points.length);
-    for (let i = 0; i < points.length; i += 2) {
-      const p = map.at(node.points[i], node.points[i + 1]);
-      points[i] = p.x;
-      points[i + 1] = p.y;
-    }
-    return { ...node, points };
-  },
+  mesh: (node, bend) => bentMesh(node, bend.map),
   rim: (node, bend) => ({ ...node, rim: { ...node.rim, path: bendPath(node.rim.path, bend) } }),
   // Grain lies over all that its holder clips.
-  grain(node, { map }) {
+  grain(node, bend) {
     const b = nodeBounds(node, identity);
-    return b ? { ...node, bounds: transformBounds(b, straightAt(map, boundsMiddle(b))) } : node;
+    const back = b && backBefore(bend, node.unbent);
+    if (!back) return node;
+    return {
+      ...node,
+      bounds: bentBounds(b, bend.map),
+      unbent: back.unbent,
+      frame: multiply(back.matrix, node.frame ?? identity),
+    };
   },
 };
 

@@ -1,6 +1,7 @@
 import { combine } from '../arrange/combine';
 import type { Tally } from '../geometry/budget';
 import { type Cubic, cubicDerivative, cubicExtremes, isLine, reverseCubic } from '../geometry/cubic';
+import type { Matrix } from '../geometry/matrix';
 import {
   type Contour,
   contourOf,
@@ -9,6 +10,7 @@ import {
   pathBounds,
   segmentsOf,
 } from '../geometry/path';
+import type { Unbent } from '../scene/unbent';
 import { fitCurve, type Trace } from './fit-curve';
 import type { PlaneMap } from './map';
 import { projectCubic } from './project-cubic';
@@ -30,6 +32,14 @@ export interface Bend {
   readonly map: PlaneMap;
   readonly tolerance: number;
   readonly tally: Tally;
+  /** What it is the bend of, and where that lies in it: paints and grain go back through the one map of all of it. */
+  readonly whole?: BentWhole;
+}
+
+/** The inverse of a map, worked out once it is asked for, and from coordinates of what is bent to those that it takes. */
+export interface BentWhole {
+  unbent(): Unbent;
+  readonly matrix: Matrix;
 }
 
 /** Slower than this share of its size a cubic turns round on the spot, or nearly. */

@@ -47,6 +47,18 @@ export interface Kernels {
     focusX: number,
     focusY: number,
   ): void;
+  setUnbent(
+    at: number,
+    columns: number,
+    rows: number,
+    a: number,
+    b: number,
+    c: number,
+    d: number,
+    e: number,
+    f: number,
+  ): void;
+  straighten(): void;
   placeSurface(x: number, y: number, w: number, h: number): void;
   meshPatch(layer: number, at: number, n: number): void;
   grain(

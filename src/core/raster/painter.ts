@@ -12,6 +12,7 @@ import {
   type ShapeNode,
   spreads,
 } from '../scene/types';
+import type { Unbent } from '../scene/unbent';
 import { edgesOf } from './edges';
 import { GradientTables } from './gradient-tables';
 import { type Kernels, makeKernels } from './kernels';
@@ -254,7 +255,9 @@ export class Painter implements Target {
       return;
     }
     const { table, opaque } = this.tables.of(paint, opacity);
-    const outer = paint.fixed ? this.sheet : matrix;
+    const { unbent } = paint;
+    // Of what was bent the matrix leads to where it was before.
+    const outer = unbent ? identity : paint.fixed ? this.sheet : matrix;
     const [fx, fy] = paint.focus ?? [0, 0];
     kernels.setGradient(
       kinds[paint.kind],
@@ -266,6 +269,14 @@ export class Painter implements Target {
       fx,
       fy,
     );
+    if (unbent) this.setUnbent(unbent, matrix);
+  }
+
+  setUnbent(unbent: Unbent, matrix: Matrix): void {
+    const { x0, y0, width, height, columns, rows, coefficients } = unbent;
+    const toSheet = multiply(matrix, [width, 0, 0, height, x0, y0]);
+    const back = invert(toSheet) ?? [0, 0, 0, 0, 0, 0];
+    this.kernels.setUnbent(this.upload(coefficients), columns, rows, ...back);
   }
 }
 

@@ -2,6 +2,7 @@ import type { Matrix } from '../geometry/matrix';
 import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { type BlendMode, blendModes, type SceneNode, type ScenePaint } from '../scene/types';
+import type { Unbent } from '../scene/unbent';
 import type { Kernels } from './kernels';
 
 /** Side of a tile in pixels. */
@@ -37,6 +38,8 @@ export interface Target {
   draw(nodes: readonly SceneNode[], matrix: Matrix, layer: number): void;
   /** Whether nothing of a node falls onto the rectangle being drawn. */
   passes(node: SceneNode, matrix: Matrix): boolean;
+  /** Says that what is drawn next was bent, its node's coordinates led to the sheet's pixels by a matrix. */
+  setUnbent(unbent: Unbent, matrix: Matrix): void;
   /** Fills a path with a paint of some opacity, laid onto a layer by a blend mode. */
   fill(path: Path, paint: ScenePaint, opacity: number, blend: BlendMode, matrix: Matrix, layer: number): void;
 }

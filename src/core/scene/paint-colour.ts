@@ -5,6 +5,7 @@ import { invertProjection, projected } from '../geometry/homography';
 import { applyTo, invert } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
 import type { GradientPaint, ScenePaint } from './types';
+import { unbentPlace } from './unbent';
 
 /** Where on a gradient (u, v) of its own space lies: its position, before it is held or repeated. */
 function position({ kind, focus = [0, 0] }: GradientPaint, { x: u, y: v }: Point): number {
@@ -32,7 +33,8 @@ export const samePaint = (a: ScenePaint, b: ScenePaint): boolean =>
   a === b || (a.kind === 'solid' && b.kind === 'solid' && a.colour.every((v, i) => v === b.colour[i]));
 
 /** A place in a gradient's own space, or null where all of it lies on a line. */
-function placeIn({ matrix, homography }: GradientPaint, p: Point): Point | null {
+function placeIn({ matrix, homography, unbent }: GradientPaint, at: Point): Point | null {
+  const p = unbent ? unbentPlace(unbent, at) : at;
   if (homography) {
     const back = invertProjection(homography);
     return back && projected(back, p);

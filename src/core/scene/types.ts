@@ -4,6 +4,7 @@ import type { Homography } from '../geometry/homography';
 import type { Matrix } from '../geometry/matrix';
 import type { CurvePoints } from '../geometry/monotone';
 import type { Bounds, Path } from '../geometry/path';
+import type { Unbent } from './unbent';
 
 /** Blend modes by their W3C names, in the order of that standard; kernels number them so. */
 export const blendModes = [
@@ -49,6 +50,8 @@ export interface GradientPaint {
   readonly spread: Spread;
   readonly focus?: readonly [number, number];
   readonly fixed?: boolean;
+  /** Where places of the node were before it was bent, once it is: the matrix or the homography leads there. */
+  readonly unbent?: Unbent;
 }
 
 export type ScenePaint = SolidPaint | GradientPaint;
@@ -175,6 +178,9 @@ export interface GrainNode {
   /** The one colour of all grains, or null where each has its own. */
   readonly ink: Rgba | null;
   readonly seed: number;
+  /** Where places of the node were before it was bent, once it is, and from grains' coordinates to there. */
+  readonly unbent?: Unbent;
+  readonly frame?: Matrix;
   readonly opacity: number;
   readonly blend: BlendMode;
 }

@@ -1,8 +1,11 @@
 import { type Bend, bendPath } from '../bend/bend-path';
 import type { PlaneMap } from '../bend/map';
+import { unbend } from '../bend/unbend';
 import type { HandleContext } from '../document/handles';
 import { budget, Tally } from '../geometry/budget';
+import { identity } from '../geometry/matrix';
 import { mapPaths } from '../outline/pieces';
+import type { Unbent } from '../scene/unbent';
 import { defineStep, type StepDefinition } from './definition';
 
 /** How far a bent curve may lie from the true one: this share of the part's size, and no more than so many sheet units. */
@@ -19,7 +22,19 @@ export const followed = ({ bounds: b }: Pick<HandleContext, 'bounds'>): Omit<Ben
 /** A map as it is put to work on something within bounds. */
 export function bendOf(map: PlaneMap, context: Pick<HandleContext, 'bounds'>): Bend {
   const { tolerance, tally } = followed(context);
-  return { map, tally, tolerance: map.homography ? Math.min(projected, tolerance) : tolerance };
+  let made: Unbent | null = null;
+  return {
+    map,
+    tally,
+    tolerance: map.homography ? Math.min(projected, tolerance) : tolerance,
+    whole: {
+      matrix: identity,
+      unbent() {
+        made ??= unbend(map, context.bounds);
+        return made;
+      },
+    },
+  };
 }
 
 /** A step that carries every place of the part somewhere else; null where it carries none. */

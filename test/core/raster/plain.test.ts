@@ -9,7 +9,7 @@ import { takeShippedFaces } from '../../faces';
 import { runs, sampled } from '../../share';
 import { numbers, pentagram, regular } from '../shapes';
 import { plainKernels } from './plain/kernels';
-import { maskScenes, sampleScenes, scene, shape, solid } from './scenes';
+import { bentNodes, maskScenes, sampleScenes, scene, shape, solid } from './scenes';
 
 takeShippedFaces();
 
@@ -250,7 +250,11 @@ describe('whole pictures of the plain kernels are those of the compiled ones', (
       return painter.bytes() as unknown as Uint8Array;
     };
 
-  it.each([...sampleScenes, ...maskScenes])('%s', (_, s) => agree(picture(s, 1)));
+  it.each([
+    ...sampleScenes,
+    ...maskScenes,
+    ['gradients and grain that were bent', scene(bentNodes())] as const,
+  ])('%s', (_, s) => agree(picture(s, 1)));
 
   it.each(sampled(Object.entries(demoDesigns), 4))('demo design %s', (_, make) => {
     const design = make();

@@ -1,5 +1,8 @@
+import { bendNodes } from '@/core/bend/bend-nodes';
+import { mapByPlaces } from '@/core/bend/map';
 import { type Path, transformPath } from '@/core/geometry/path';
 import type { GradientPaint, GroupNode, Scene, SceneNode, ScenePaint, ShapeNode } from '@/core/scene/types';
+import { bendOf } from '@/core/step/bend';
 import { circle, pentagram, rect, regular, ring } from '../shapes';
 
 /** A paint of one colour. */
@@ -53,6 +56,31 @@ const small = (values: Partial<GradientPaint>): GradientPaint => ({
   matrix: [9, 4, -3, 8, 12, 12],
   ...values,
 });
+
+/** Gradients of each kind and grain, bent together by a wave. */
+export function bentNodes(): SceneNode[] {
+  const whole = { x0: 0, y0: 0, x1: 64, y1: 64 };
+  const wave = mapByPlaces((x, y) => ({ x: x + 3 * Math.sin(y / 9), y: y + 4 * Math.sin(x / 8) }));
+  const grain: SceneNode = {
+    type: 'grain',
+    bounds: { x0: 8, y0: 34, x1: 50, y1: 58 },
+    size: 2.3,
+    amount: 0.8,
+    ink: null,
+    seed: 5,
+    opacity: 1,
+    blend: 'normal',
+  };
+  return bendNodes(
+    [
+      shape(rect(6, 6, 24, 24), gradient),
+      shape(rect(34, 6, 24, 24), small({ kind: 'radial', matrix: [12, 0, 0, 12, 46, 18] })),
+      group([grain], { clip: rect(8, 34, 42, 24), matrix: [1, 0.1, 0, 1, 2, -4] }),
+      shape(circle(46, 46, 12), small({ kind: 'conic', matrix: [10, 3, -3, 10, 46, 46] }), { opacity: 0.6 }),
+    ],
+    bendOf(wave, { bounds: whole }),
+  );
+}
 
 const halves = [
   shape(rect(2, 2, 20, 11), solid(0.9, 0.8, 0.2)),

@@ -23,7 +23,7 @@ function writeTexts(
   return written.length === 1 ? written[0] : `<g>${written.join('')}</g>`;
 }
 
-/** A conic gradient, or one that recedes, as a picture of it, clipped by its shape: SVG has none. */
+/** A conic gradient, or one that recedes or was bent, as a picture of it, clipped by its shape: SVG has none. */
 function asPicture(target: SvgTarget, node: ShapeNode, toSheet: Matrix): string {
   const b = pathBounds(node.path);
   if (!b) return '';
@@ -37,7 +37,8 @@ function asPicture(target: SvgTarget, node: ShapeNode, toSheet: Matrix): string 
 
 export const writeShape: NodeWriter<ShapeNode> = (target, node, toSheet) => {
   const { path, paint, opacity, blend } = node;
-  if (paint.kind === 'conic') return asPicture(target, node, toSheet);
+  if (paint.kind === 'conic' || (paint.kind !== 'solid' && paint.unbent))
+    return asPicture(target, node, toSheet);
   if (paint.kind !== 'solid' && paint.homography)
     return writeReceding(target, node, toSheet) ?? asPicture(target, node, toSheet);
   const texts = opacity === 1 && blend === 'normal' ? target.words?.texts(path) : null;

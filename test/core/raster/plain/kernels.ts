@@ -5,6 +5,7 @@ import { full, type JoinRule, PlainLayer } from './layer';
 import { gradientPaint, type PlainPaint, solidPaint } from './paint';
 import { type Colour, clearColour, each, f, scaled } from './single';
 import { plainGrain, plainPatch } from './surface';
+import { plainUnbent } from './unbent';
 
 const layers = 24;
 const inputSize = 20 << 20;
@@ -40,6 +41,7 @@ export function plainKernels(): Kernels {
   let tile: Tile = { x: 0, y: 0, wide: 256, high: 256 };
   let surface: Tile = tile;
   let [paintX, paintY] = [0.5, 0.5];
+  let before: ReturnType<typeof plainUnbent> | null = null;
   let onto = stack[0];
   let mode = 0;
   const shape: number[] = [];
@@ -80,6 +82,22 @@ export function plainKernels(): Kernels {
         fx,
         fy,
       ]);
+      before = null;
+    },
+    setUnbent(at, columns, rows, a, b, c, d, e, g) {
+      const data = new Float64Array(memory.buffer, at, 32 * columns * rows).slice();
+      before = plainUnbent(data, columns, rows, [a, b, c, d, e, g]);
+      const [straight, found] = [paint, before];
+      paint = {
+        ...straight,
+        at(x, y) {
+          const p = found(x, y);
+          return straight.at(p.x, p.y);
+        },
+      };
+    },
+    straighten() {
+      before = null;
     },
     placeSurface(x, y, wide, high) {
       surface = { x, y, wide, high };
@@ -92,7 +110,7 @@ export function plainKernels(): Kernels {
       const ink = inked ? ([red, green, blue] as const) : null;
       for (let y = 0; y < surface.high; y++)
         for (let x = 0; x < surface.wide; x++) {
-          const colour = plainGrain(surface, [a, b, c, d, e, g], k, amount, seed, ink, x, y);
+          const colour = plainGrain(surface, [a, b, c, d, e, g], k, amount, seed, ink, x, y, before);
           stack[layer].cover(x, y, colour, 0, true);
         }
     },

@@ -1,6 +1,7 @@
 import type { Matrix } from '@/core';
 import type { Tile } from './coverage';
 import { type Colour, each, f } from './single';
+import type { Before } from './unbent';
 
 interface Vertex {
   readonly x: number;
@@ -102,14 +103,23 @@ export function plainGrain(
   ink: readonly [number, number, number] | null,
   x: number,
   y: number,
+  bent: ((px: number, py: number) => Before) | null = null,
 ): Colour {
   const sums = [0, 0, 0];
   const u = a * (tile.x + x) + c * (tile.y + y);
   const v = b * (tile.x + x) + d * (tile.y + y);
+  const p = bent?.(tile.x + x + 0.5, tile.y + y + 0.5);
+  const grain = (px: number, py: number): readonly [number, number] => {
+    if (!p) return [u + (a * px + c * py + e), v + (b * px + d * py + g)];
+    const [ox, oy] = [px - 0.5, py - 0.5];
+    const [ux, uy] = [a * p.byX[0] + c * p.byX[1], a * p.byY[0] + c * p.byY[1]];
+    const [vx, vy] = [b * p.byX[0] + d * p.byX[1], b * p.byY[0] + d * p.byY[1]];
+    return [ux * ox + uy * oy + (a * p.x + c * p.y + e), vx * ox + vy * oy + (b * p.x + d * p.y + g)];
+  };
   for (let i = 0; i < k; i++)
     for (let j = 0; j < k; j++) {
-      const [px, py] = [(i + 0.5) / k, (j + 0.5) / k];
-      const h = hash(Math.floor(u + (a * px + c * py + e)), Math.floor(v + (b * px + d * py + g)), seed);
+      const [gu, gv] = grain((i + 0.5) / k, (j + 0.5) / k);
+      const h = hash(Math.floor(gu), Math.floor(gv), seed);
       for (let n = 0; n < 3; n++) sums[n] += (h >>> (8 * n)) & 255;
     }
   const share = f(f(amount) / (255 * k * k));
