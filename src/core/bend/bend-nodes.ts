@@ -1,15 +1,14 @@
 import { homographyOf, project } from '../geometry/homography';
 import { identity, invert, type Matrix, multiply } from '../geometry/matrix';
-import { type Bounds, growBounds, joinBounds } from '../geometry/path';
+import { type Bounds, growBounds, joinBounds, type Path, transformBounds } from '../geometry/path';
 import { nodeBounds, nodesBounds } from '../scene/damage';
 import { receding } from '../scene/receding';
-import type { SceneNode, ScenePaint } from '../scene/types';
+import type { BentNode, SceneNode, ScenePaint } from '../scene/types';
 import type { Unbent } from '../scene/unbent';
-import { bendFilter } from './bend-filter';
 import { bentMesh } from './bend-mesh';
 import { type Bend, bendPath } from './bend-path';
 import { after, type PlaneMap } from './map';
-import { unbentTwice } from './unbend';
+import { unbend, unbentTwice } from './unbend';
 
 /** From before all bends that something has gone through to before the one at hand; null where there is none to go back through. */
 function backBefore({ whole }: Bend, earlier: Unbent | undefined): { unbent: Unbent; matrix: Matrix } | null {
@@ -49,6 +48,25 @@ function bentBounds(b: Bounds, map: PlaneMap): Bounds {
   return out ? growBounds(out, Math.max(out.x1 - out.x0, out.y1 - out.y0) / looks) : b;
 }
 
+/** Nodes that are drawn as they lie, and bent once they are drawn. */
+function sampled(children: readonly SceneNode[], bend: Bend): BentNode {
+  const { whole } = bend;
+  const matrix = whole?.matrix ?? identity;
+  const back = invert(matrix);
+  const reach = nodesBounds(children, matrix);
+  return {
+    type: 'bent',
+    children,
+    unbent: whole?.unbent() ?? unbend(bend.map, reach ?? { x0: 0, y0: 0, x1: 1, y1: 1 }),
+    frame: matrix,
+    bounds:
+      reach && back ? bentBounds(transformBounds(reach, back), bend.map) : { x0: 0, y0: 0, x1: 0, y1: 0 },
+    carry: (path) => bendPath(path, bend),
+    opacity: 1,
+    blend: 'normal',
+  };
+}
+
 /** How one kind of node is bent; groups give up their own coordinates. */
 const benders: {
   readonly [K in SceneNode['type']]: (node: Extract<SceneNode, { type: K }>, bend: Bend) => SceneNode;
@@ -74,11 +92,23 @@ const benders: {
       ...(mask ? { mask: { ...mask, children: bendNodes(mask.children, bend) } } : {}),
     };
   },
-  filter: (node, bend) => ({
-    ...node,
-    filter: bendFilter(node.filter, bend, nodesBounds(node.children)),
-    children: bendNodes(node.children, bend),
-  }),
+  // What a filter makes has no outline: it is drawn as it lies, and what was drawn is bent.
+  filter(node, bend) {
+    const { opacity, blend } = node;
+    return { ...sampled([{ ...node, opacity: 1, blend: 'normal' }], bend), opacity, blend };
+  },
+  bent(node, bend) {
+    const back = backBefore(bend, node.unbent);
+    if (!back) return node;
+    const { carry } = node;
+    const [before, next] = [carry ?? ((path: Path) => path), (path: Path) => bendPath(path, bend)];
+    return {
+      ...node,
+      unbent: back.unbent,
+      bounds: bentBounds(node.bounds, bend.map),
+      carry: (path) => next(before(path)),
+    };
+  },
   mesh: (node, bend) => bentMesh(node, bend.map),
   rim: (node, bend) => ({ ...node, rim: { ...node.rim, path: bendPath(node.rim.path, bend) } }),
   // Grain lies over all that its holder clips.

@@ -1,9 +1,12 @@
 import { gridFrame } from '../bend/grid/grid-map';
 import { comesFrom } from '../bend/invert';
 import { mostPins, pinNumbers, pinsFrom, plainPin } from '../bend/pins/pin';
-import type { Design } from '../document/types';
+import type { Card } from '../document/card';
+import type { Design, Part } from '../document/types';
 import { applyTo, invert } from '../geometry/matrix';
+import type { Bounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import { evaluatePart } from '../scene/evaluate';
 import { steps } from '../step';
 import { pinPlace } from '../step/bend-pins';
 import type { Edited } from './edited';
@@ -11,23 +14,48 @@ import { stepAt, stepsOf, withStepsOf } from './gesture/cards';
 import type { CardRef } from './gesture/types';
 import { withPart, worldOf } from './tree';
 
-/** Adds a pin to a step of pins where the sheet is pressed: it holds what now lies there, as it lies after one time. */
+/** A card of pins, what it bends, and the part with the card changed. */
+interface PinsCard {
+  readonly card: Card;
+  readonly bounds: Bounds;
+  with(card: Card): Part;
+}
+
+function pinsCard(design: Design, part: Part, ref: CardRef): PinsCard | null {
+  const put = (list: readonly Card[], next: Card) => list.map((c) => (c.id === next.id ? next : c));
+  if (ref.list === 'steps') {
+    const { step, context } = stepAt(design, part, ref);
+    if (step?.kind !== 'bend-pins' || !context) return null;
+    const list = stepsOf(part, ref.coat);
+    return {
+      card: step,
+      bounds: context.bounds,
+      with: (next) => withStepsOf(part, ref.coat, put(list, next)),
+    };
+  }
+  const card = ref.list === 'finishes' ? part.finishes.find((c) => c.id === ref.id) : undefined;
+  const bounds = card && evaluatePart(design, part).finishBounds.get(card.id);
+  if (card?.kind !== 'bend-pins-painted' || !bounds) return null;
+  return { card, bounds, with: (next) => ({ ...part, finishes: put(part.finishes, next) }) };
+}
+
+/** Adds a pin to a card of pins where the sheet is pressed: it holds what now lies there, as it lies after one time. */
 export function addPin(design: Design, id: string, ref: CardRef, at: Point): Edited {
   const unchanged = { design, chosen: [id], card: ref };
   const part = design.parts[id];
-  const { step, context } = part ? stepAt(design, part, ref) : { step: null, context: null };
+  const found = part && pinsCard(design, part, ref);
   const back = part && invert(worldOf(design, id));
-  if (!step || !context || !back || ref.list !== 'steps' || step.kind !== 'bend-pins') return unchanged;
-  const pins = pinsFrom(step.params.pins as readonly number[]);
+  if (!found || !back) return unchanged;
+  const { card, bounds } = found;
+  const pins = pinsFrom(card.params.pins as readonly number[]);
   if (pins.length >= mostPins)
     return { ...unchanged, said: `There are ${mostPins} pins, which is as many as there may be.` };
   const to = applyTo(back, at);
-  const map = steps[step.kind].map?.({ ...step.params, times: 1 }, context);
-  const from = map ? comesFrom(map, to, gridFrame(context.bounds)) : to;
+  const map = steps['bend-pins'].map?.({ ...card.params, times: 1 }, { bounds, outline: [] });
+  const from = map ? comesFrom(map, to, gridFrame(bounds)) : to;
   if (!from) return unchanged;
-  const [stands, goes] = [pinPlace(context.bounds, from), pinPlace(context.bounds, to)];
+  const [stands, goes] = [pinPlace(bounds, from), pinPlace(bounds, to)];
   const pin = { ...plainPin(stands.x, stands.y), ...(map ? { toX: goes.x, toY: goes.y } : {}) };
-  const params = { ...step.params, pins: pinNumbers([...pins, pin]) };
-  const list = stepsOf(part, ref.coat).map((c) => (c === step ? { ...c, params } : c));
-  return { ...unchanged, design: withPart(design, withStepsOf(part, ref.coat, list)) };
+  const params = { ...card.params, pins: pinNumbers([...pins, pin]) };
+  return { ...unchanged, design: withPart(design, found.with({ ...card, params })) };
 }

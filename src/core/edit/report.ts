@@ -186,7 +186,7 @@ function handlesOf(design: Design, part: Part, card: CardRef, grips: readonly st
     if (!finish) return [];
     const bounds = evaluatePart(design, part).finishBounds.get(card.id) ?? null;
     const { handles, ground } = finishGrips(finishes[finish.kind], finish.params, bounds);
-    if (ground) return handles.map((h) => place(h, card, m));
+    if (ground) return handles.filter((h) => !h.of || grips.includes(h.of)).map((h) => place(h, card, m));
     const at = applyTo(m, anchorOf(design, part));
     return handles.map((h) => place(h, card, [1, 0, 0, 1, at.x, at.y]));
   }

@@ -39,8 +39,10 @@ export interface FinishDefinition<P extends object> extends Described, Referring
   supposes?(params: P, lamp: Lamp): SupposedLight | null;
   /** Whether it is done to each piece or member of the part by itself; to all of it together where left out. */
   each?(params: P): boolean;
-  /** What the designer should know though nothing is wrong, or null. */
-  note?(params: P): string | null;
+  /** What the designer should know though nothing is wrong, or null; `bounds` are those of what it is given. */
+  note?(params: P, bounds: Bounds | null): string | null;
+  /** Defaults that suit what it is given, by its bounds. */
+  suited?(bounds: Bounds): Partial<P>;
   /** What sets right what its note tells, and what that is called. */
   remedy?(params: P): { readonly label: string; readonly params: Partial<P> } | null;
   handles?(params: P): Handle[];
@@ -50,6 +52,12 @@ export interface FinishDefinition<P extends object> extends Described, Referring
   /** Lines that show how it lies, in the same coordinates. */
   paintLines?(params: P, bounds: Bounds): Path | null;
   paintDrag?(params: P, handle: string, to: Point, bounds: Bounds): DragResult<P>;
+  /** What a drag of several grips by as much means, where they can be chosen together. */
+  paintDragMany?(params: P, handles: readonly string[], by: Point, bounds: Bounds): DragResult<P>;
+  /** What it is without what some grips stand for, where that can be taken out; null where none of them can. */
+  without?(params: P, handles: readonly string[]): Partial<P> | null;
+  /** What a number typed while a grip is dragged means, where no parameter of its own says it. */
+  typed?(params: P, handle: string, value: number): Partial<P> | null;
 }
 
 export const defineFinish = <P extends object>(d: FinishDefinition<P>): FinishDefinition<P> => d;

@@ -1,4 +1,5 @@
 import type { Card } from '../document/card';
+import { paintedBends } from './bent';
 import { bevel } from './bevel';
 import { blur } from './blur';
 import { castShadow } from './cast-shadow';
@@ -27,6 +28,7 @@ const all = [
   grainFinish,
   fade,
   turnPainted,
+  ...paintedBends,
   tint,
   colourShift,
   colourBalance,

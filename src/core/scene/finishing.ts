@@ -54,7 +54,8 @@ export function finishNodes(
   for (const card of part.finishes) {
     const { apply, each, note, paintHandles } = finishes[card.kind];
     const nodes = at.flat();
-    if (paintHandles) finishBounds.set(card.id, nodesBounds(nodes));
+    const bounds = paintHandles ? nodesBounds(nodes) : null;
+    if (paintHandles) finishBounds.set(card.id, bounds);
     if (!card.on || reachesBelow(card)) continue;
     const whole: Painted = {
       nodes,
@@ -64,7 +65,7 @@ export function finishNodes(
       silhouette: () => covered(part, outline, centres),
     };
     const apart = each?.(card.params) ?? false;
-    const said = note?.(card.params) ?? (apart && at.length < members.length ? togetherWords : null);
+    const said = note?.(card.params, bounds) ?? (apart && at.length < members.length ? togetherWords : null);
     if (said) faults.push({ card: card.id, message: said, note: true });
     at = attempted(card.id, faults, at, () => {
       const finished = apart

@@ -219,7 +219,22 @@ export interface RimNode {
   readonly blend: BlendMode;
 }
 
-export type SceneNode = ShapeNode | GroupNode | FilterNode | MeshNode | GrainNode | RimNode;
+/** Nodes that are drawn as they lay before they were bent, and sampled from there: what has no outline that could be bent. */
+export interface BentNode {
+  readonly type: 'bent';
+  readonly children: readonly SceneNode[];
+  /** Where places of the node were, and from the children's coordinates to there. */
+  readonly unbent: Unbent;
+  readonly frame: Matrix;
+  /** Bounds of what it paints. */
+  readonly bounds: Bounds;
+  /** How outlines go from the children's coordinates to the node's, where it was made: it does not travel. */
+  readonly carry?: (path: Path) => Path;
+  readonly opacity: number;
+  readonly blend: BlendMode;
+}
+
+export type SceneNode = ShapeNode | GroupNode | FilterNode | MeshNode | GrainNode | RimNode | BentNode;
 
 /** A sheet ready to be drawn at any size. */
 export interface Scene {

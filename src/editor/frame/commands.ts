@@ -1,4 +1,4 @@
-import { type Part, steps } from '@/core';
+import { finishes, type Part, steps } from '@/core';
 import type { Order, PointChange } from '@/core/edit';
 import { childrenOf, commands as core, familyOf, samenesses, stepsOf } from '@/core/edit';
 import { surface } from '../sheet/surface';
@@ -75,18 +75,23 @@ const onPointsOr = (change: PointChange, label: string, work: () => void) => () 
   else work();
 };
 
-/** The grips of a step that are chosen on the sheet, and whose they are, where its kind can do something with them. */
-function gripsAtHand(work: 'dragMany' | 'without') {
+/** The grips of a step or a finish that are chosen on the sheet, and whose they are, where `can` says that its kind takes them. */
+function gripsAtHand(can: (kind: (typeof steps)[string] | (typeof finishes)[string]) => boolean) {
   const { card, chosen, design, grips, tool } = get();
   const part = chosen.length === 1 ? design?.parts[chosen[0]] : undefined;
-  if (!part || card?.list !== 'steps' || !grips.length || !tool.grips) return null;
-  const step = stepsOf(part, card.coat).find((c) => c.id === card.id);
-  return step && steps[step.kind][work] ? { id: part.id, card, handles: grips } : null;
+  if (!part || !grips.length || !tool.grips) return null;
+  const list = card?.list === 'steps' ? stepsOf(part, card.coat) : part.finishes;
+  const found = card && card.list !== 'source' && list.find((c) => c.id === card.id);
+  const kind = found && (card.list === 'steps' ? steps : finishes)[found.kind];
+  return card && kind && can(kind) ? { id: part.id, card, handles: grips } : null;
 }
+
+const taken = () => gripsAtHand((kind) => kind.without !== undefined);
+const moved = () => gripsAtHand((kind) => 'dragMany' in kind || 'paintDragMany' in kind);
 
 /** Takes out what is chosen: points, what grips stand for, or parts. */
 function removeChosen(): void {
-  const at = gripsAtHand('without');
+  const at = taken();
   if (at) {
     set({ grips: [] });
     void run('Remove pins', { do: 'remove-grips', ...at });
@@ -96,7 +101,7 @@ function removeChosen(): void {
 /** Moves what is chosen; while points are at work these alone, and nothing where none is chosen. */
 function nudge(dx: number, dy: number): void {
   const { tool, points, chosen: ids } = get();
-  const at = gripsAtHand('dragMany');
+  const at = moved();
   if (at) void run('Nudge', { do: 'move-grips', ...at, dx, dy });
   else if (!tool.points) void run('Nudge', { do: 'nudge', ids, dx, dy });
   else if (points.length)

@@ -1,4 +1,4 @@
-import { makeCoat, makeFinish, type Part } from '@/core';
+import { makeCoat, type Part } from '@/core';
 import { coatOfCard } from '../bench/cards';
 import { changePart, chooseCard, run } from '../state/actions';
 import { get } from '../state/store';
@@ -19,11 +19,9 @@ export function addCoat(part: Part, kind: 'fill' | 'stroke'): void {
   chooseCard({ list: 'coats', id: coat.id });
 }
 
-export function addFinish(part: Part, kind: string): void {
-  const card = makeFinish(kind);
-  changePart(`Add ${kind.replace('-', ' ')}`, part.id, (p) => ({ ...p, finishes: [...p.finishes, card] }));
-  chooseCard({ list: 'finishes', id: card.id });
-}
+/** Puts a finish at the end of a part's finishes and chooses it. */
+export const addFinish = (part: Part, kind: string): void =>
+  void run(`Add ${kind.replaceAll('-', ' ')}`, { do: 'add-finish', id: part.id, kind });
 
 /** The coat a colour tool works on: the chosen one, else the topmost. */
 export const coatAtHand = (part: Part): string | null =>

@@ -1,10 +1,10 @@
 import type { LucideIcon } from 'lucide-react';
-import { type Described, type Part, steps } from '@/core';
+import { type Described, finishes, type Part, steps } from '@/core';
 import { type Alignment, type CardRef, type Command, commands } from '@/core/edit';
 import { run, takeTool } from '../state/actions';
 import { get, say } from '../state/store';
 import type { HandTool } from '../tools';
-import { addStep } from './recipe';
+import { addFinish, addStep } from './recipe';
 
 export interface Tool {
   readonly id: string;
@@ -99,6 +99,15 @@ export const stepTool = (kind: string, icon: LucideIcon, label = steps[kind].lab
     { ...steps[kind], label },
     icon,
     onePart((p) => addStep(p, kind)),
+  );
+
+/** A tool that puts a finish at the end of the chosen part's recipe. */
+export const finishTool = (kind: string, icon: LucideIcon): Tool =>
+  act(
+    kind,
+    finishes[kind],
+    icon,
+    onePart((p) => addFinish(p, kind)),
   );
 
 /** The last card of a list of the recipe. */

@@ -72,7 +72,7 @@ export const pressHandle = (e: Press, h: SheetHandle): void => {
   const { chosen } = get();
   const { card, id: handle, part: id = chosen[0] } = h;
   const alike = h.part ? { alike: chosen.filter((c) => c !== id) } : {};
-  if ((card.list === 'coats' || card.list === 'steps') && e.button === 0) chooseGrip(handle, e.shiftKey);
+  if (card.list !== 'source' && e.button === 0) chooseGrip(handle, e.shiftKey);
   const { grips } = get();
   const also = grips.includes(handle) ? grips.filter((g) => g !== handle) : [];
   pressGrip(

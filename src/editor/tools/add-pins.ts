@@ -11,7 +11,7 @@ export const addPins: HandTool = {
   cursor: 'crosshair',
   press(e) {
     const { card, chosen } = get();
-    if (card?.list !== 'steps' || chosen.length !== 1) {
+    if ((card?.list !== 'steps' && card?.list !== 'finishes') || chosen.length !== 1) {
       layDown();
       return;
     }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { renderPixels, steps } from '@/core';
+import { pathArea, renderPixels, steps } from '@/core';
 import { bendNodes } from '@/core/bend/bend-nodes';
+import { bendPath } from '@/core/bend/bend-path';
 import { comesFrom } from '@/core/bend/invert';
 import { following, mapByPlaces, type PlaneMap } from '@/core/bend/map';
 import { pinNumbers } from '@/core/bend/pins/pin';
@@ -9,9 +10,12 @@ import { colourAlong } from '@/core/colour/gradient';
 import type { Point } from '@/core/geometry/vector';
 import { makeKernels } from '@/core/raster/kernels';
 import { Painter } from '@/core/raster/painter';
+import { areaOfNodes } from '@/core/scene/area';
+import { nodeKind } from '@/core/scene/node';
 import type { GradientPaint, SceneNode } from '@/core/scene/types';
 import { unbentPlace } from '@/core/scene/unbent';
 import { bendOf } from '@/core/step/bend';
+import { erf } from '../erf';
 import { group, scene, shape } from '../raster/scenes';
 import { numbers, rect } from '../shapes';
 
@@ -204,6 +208,50 @@ it('any tiling gives the same bits', () => {
         whole.bytes.slice(4 * ((y + r) * side + x), 4 * ((y + r) * side + x + w)),
       );
   }
+});
+
+describe.each(maps)('what is soft, under %s', (_, map) => {
+  const blurred: SceneNode = {
+    type: 'filter',
+    filter: { kind: 'blur', sigma: 5 },
+    children: [shape(rect(50, 55, 60, 50), { kind: 'solid', colour: [0, 0, 0, 1] })],
+    opacity: 1,
+    blend: 'normal',
+  };
+
+  it('is that of before, its blur bent with it, by erf', () => {
+    const nodes = bendNodes([group([blurred])], bendOf(map, { bounds }));
+    const { data } = renderPixels(scene(nodes, side, side), side);
+    // A Gaussian blur of an edge is half of erf (Abramowitz & Stegun 7.1).
+    const step = (at: number, from: number, to: number) =>
+      (erf((at - from) / (5 * Math.SQRT2)) - erf((at - to) / (5 * Math.SQRT2))) / 2;
+    const { rms, max } = errorOf(data, (p) => {
+      const q = comesFrom(map, p, bounds);
+      if (!q || !within(q, 2)) return null;
+      const ink = 1 - step(q.x, 50, 110) * step(q.y, 55, 105);
+      return [ink, ink, ink];
+    });
+    expect(rms).toBeLessThan(1);
+    expect(max).toBeLessThan(4);
+  });
+
+  it('is picked where it lies now, and covers what it covered', () => {
+    const [bent] = bendNodes([blurred], bendOf(map, { bounds }));
+    const middle = map.at(80, 80);
+    const gone = map.at(40, 120);
+    const hit = (p: Point) =>
+      nodeKind(bent).hit(bent, p, 0.1, (nodes, q) =>
+        nodes.some((n) =>
+          nodeKind(n).hit(n, q, 0.1, (list, r) => list.some((m) => nodeKind(m).hit(m, r, 0.1, () => false))),
+        ),
+      );
+    expect(hit(middle)).toBe(true);
+    expect(hit(gone)).toBe(false);
+    expect(pathArea(areaOfNodes([bent]))).toBeCloseTo(
+      pathArea(bendPath(rect(50, 55, 60, 50), bendOf(map, { bounds }))),
+      3,
+    );
+  });
 });
 
 describe('the way back through a map', () => {

@@ -49,6 +49,8 @@ const midStops = [
   { at: 1, colour: '#ffffff' },
 ];
 
+const twoPins = [0.2, 0.3, 0.25, 0.3, 10, 1.2, 0.1, 1, 0.8, 0.6, 0.8, 0.6, 0, 1, 0, 0];
+
 /** Parameters that show the handles which the defaults do not have. */
 const variants: Readonly<Record<string, readonly object[]>> = {
   lettering: [{ follows: 'circle' }, { lines: 'wrapped' }],
@@ -56,7 +58,8 @@ const variants: Readonly<Record<string, readonly object[]>> = {
   stripes: [{}, { form: 'concentric' }],
   fade: [{}, { form: 'radial' }, { form: 'curve' }],
   'along-path': [{ line: [-40, 0, 0, 40, 40, -40, 60, 20] }],
-  'bend-pins': [{ pins: [0.2, 0.3, 0.25, 0.3, 10, 1.2, 0.1, 1, 0.8, 0.6, 0.8, 0.6, 0, 1, 0, 0] }],
+  'bend-pins': [{ pins: twoPins }],
+  'bend-pins-painted': [{ pins: twoPins }],
   wave: [{ crossHeight: 5 }],
   'round-corners': [{ radius: 6, own: { '0.0.2': 9 } }],
   'radial-repeat': [{}, { spacing: 'between' }],

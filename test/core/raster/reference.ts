@@ -159,6 +159,7 @@ function drawRow(nodes: readonly SceneNode[], matrix: Matrix, row: Row, y: numbe
   for (const n of nodes) {
     if (n.type === 'mesh' || n.type === 'grain' || n.type === 'rim')
       throw new Error('Surfaces are checked on their own.');
+    if (n.type === 'bent') throw new Error('What was bent is checked on its own.');
     if (n.type === 'filter') throw new Error('Filters are checked against the erf profile instead.');
     if (n.type === 'shape') {
       const hit = covered(n.path);

@@ -1,5 +1,6 @@
 import type { Operation } from '../../arrange/combine';
 import type { Part } from '../../document/types';
+import { addFinish } from '../add-finish';
 import { addStep } from '../add-step';
 import {
   clipParts,
@@ -150,5 +151,10 @@ export const partCommands = {
     label: 'Add a step',
     about: 'Puts a step into a recipe.',
     run: (d, { id, kind, before, coat }) => addStep(d, id, kind, before, coat),
+  }),
+  'add-finish': defineCommand<{ readonly id: string; readonly kind: string }>({
+    label: 'Add a finish',
+    about: 'Puts a finish into a recipe.',
+    run: (d, { id, kind }) => addFinish(d, id, kind),
   }),
 };

@@ -35,6 +35,8 @@ interface GripCard {
   drag(handle: string, to: Point): DragResult<object> | undefined;
   /** What a drag of several handles by as much means. */
   dragMany?(handles: readonly string[], by: Point): DragResult<object> | undefined;
+  /** What it is without what some handles stand for; null where none of them can be taken out. */
+  without?(handles: readonly string[]): object | null | undefined;
   /** What one typed number means for a handle, where its kind says so. */
   typed?(handle: string, value: number): object | null | undefined;
   with(result: DragResult<object>): Part;
@@ -102,6 +104,7 @@ function stepCard(design: Design, part: Part, ref: StepRef): GripCard | null {
     drag: (handle, to) => definition.drag?.(step.params, handle, to, context),
     dragMany: (handles, by) => definition.dragMany?.(step.params, handles, by, context),
     typed: (handle, value) => definition.typed?.(step.params, handle, value),
+    without: (ids) => definition.without?.(step.params, ids),
     with: (result) => withStepResult(part, ref, result),
   };
 }
@@ -120,11 +123,21 @@ function finishCard(design: Design, part: Part, id: string): GripCard | null {
       ground
         ? definition.paintDrag?.(card.params, handle, to, ground)
         : definition.drag?.(card.params, handle, to),
+    dragMany: (ids, by) => (ground ? definition.paintDragMany?.(card.params, ids, by, ground) : undefined),
+    typed: (handle, value) => definition.typed?.(card.params, handle, value),
+    without: (ids) => definition.without?.(card.params, ids),
     with: ({ params }) => ({
       ...part,
       finishes: part.finishes.map((c) => (c.id === id ? { ...c, params: { ...c.params, ...params } } : c)),
     }),
   };
+}
+
+/** The card of a part that has handles, a coat's paint aside. */
+function partCard(design: Design, part: Part, card: CardRef): GripCard | null {
+  if (card.list === 'source') return sourceCard(design, part);
+  if (card.list === 'steps') return stepCard(design, part, card);
+  return card.list === 'finishes' ? finishCard(design, part, card.id) : null;
 }
 
 /** Whether a handle stands for a place, both coordinates of it. */
@@ -209,7 +222,7 @@ export function pressHandle(design: Design, id: string, ref: CardRef, handle: st
   return { ...unchanged, design: withPart(design, withStepsOf(part, ref.coat, list)) };
 }
 
-/** Moves grips of a step that can be chosen together, by sheet units. */
+/** Moves grips of a card that can be chosen together, by sheet units. */
 export function moveGrips(
   design: Design,
   id: string,
@@ -220,21 +233,21 @@ export function moveGrips(
   const unchanged = { design, chosen: [id], card: ref };
   const part = design.parts[id];
   const back = part && invert(worldOf(design, id));
-  const gripCard = part && ref.list === 'steps' ? stepCard(design, part, ref) : null;
-  if (!back || !gripCard) return unchanged;
+  const gripCard = part ? partCard(design, part, ref) : null;
+  if (!back || !gripCard || gripCard.aboutMiddle) return unchanged;
   const [from, to] = [applyTo(back, { x: 0, y: 0 }), applyTo(back, by)];
   const result = gripCard.dragMany?.(handles, { x: to.x - from.x, y: to.y - from.y });
   return result ? { ...unchanged, design: withPart(design, gripCard.with(result)) } : unchanged;
 }
 
-/** Takes out what chosen grips of a step stand for, such as pins; the same design where nothing can be. */
+/** Takes out what chosen grips of a card stand for, such as pins; the same design where nothing can be. */
 export function removeGrips(design: Design, id: string, ref: CardRef, handles: readonly string[]): Edited {
   const unchanged = { design, chosen: [id], card: ref };
   const part = design.parts[id];
-  const { step } = part ? stepAt(design, part, ref) : { step: null };
-  const params = step && steps[step.kind].without?.(step.params, handles);
-  return params && ref.list === 'steps'
-    ? { ...unchanged, design: withPart(design, withStepResult(part, ref, { params })) }
+  const gripCard = part ? partCard(design, part, ref) : null;
+  const params = gripCard?.without?.(handles);
+  return gripCard && params
+    ? { ...unchanged, design: withPart(design, gripCard.with({ params })) }
     : unchanged;
 }
 
@@ -279,12 +292,7 @@ export function dragHandle(
     : snapPoint(design, sheetId, parentOf(design, g.id), [g.id], g.to, reach, grain);
   if (card.list === 'coats') return { ...dragPaint(design, part, g, p, back), hits };
 
-  const gripCard =
-    card.list === 'source'
-      ? sourceCard(design, part)
-      : card.list === 'steps'
-        ? stepCard(design, part, card)
-        : finishCard(design, part, card.id);
+  const gripCard = partCard(design, part, card);
   let at = applyTo(back, p);
   const through = card.list === 'source' ? throughSteps(part, evaluatePart(design, part)) : null;
   const gripped = through && gripCard?.handles.find((h) => h.id === handle);

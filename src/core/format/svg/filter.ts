@@ -4,7 +4,7 @@ import { joinBounds } from '../../geometry/path';
 import { degrees } from '../../geometry/vector';
 import { nodeBounds, nodesBounds } from '../../scene/damage';
 import { groupNode } from '../../scene/group-node';
-import type { Filter, FilterNode } from '../../scene/types';
+import type { BentNode, Filter, FilterNode } from '../../scene/types';
 import { boxText, matrixText } from './boxes';
 import type { NodeWriter } from './target';
 import { num } from './values';
@@ -38,16 +38,13 @@ const writers: {
 const soft = 0.5;
 
 /** What SVG has no filter for, as a picture of it on the sheet. */
-function pictured(
-  target: Parameters<NodeWriter<FilterNode>>[0],
-  node: FilterNode,
-  toSheet: Matrix,
-  back: Matrix,
-): string {
+export const writeSoft: NodeWriter<FilterNode | BentNode> = (target, node, toSheet) => {
+  const back = invert(toSheet);
+  if (!back) return '';
   const { opacity, blend } = node;
   const alone = groupNode([{ ...node, opacity: 1, blend: 'normal' }], { matrix: toSheet, opacity, blend });
   return `<g transform="${matrixText(back)}">${target.picture(alone, identity, soft)}</g>`;
-}
+};
 
 /**
  * A filter works in the sheet's own coordinates whatever turns the part, or in these turned: go back to them, filter, and in
@@ -57,7 +54,7 @@ export const writeFilter: NodeWriter<FilterNode> = (target, node, toSheet) => {
   const back = invert(toSheet);
   if (!back) return '';
   const write = writers[node.filter.kind] as ((filter: Filter, toSheet: Matrix) => Written) | null;
-  if (!write) return pictured(target, node, toSheet, back);
+  if (!write) return writeSoft(target, node, toSheet);
   const inner = target.nodes(node.children, toSheet);
   const id = target.id('s');
   const { primitives, turn } = write(node.filter, toSheet);

@@ -1,5 +1,5 @@
 import type { GrainNode, MeshNode, SceneNode } from '../../scene/types';
-import { writeFilter } from './filter';
+import { writeFilter, writeSoft } from './filter';
 import { writeGroup } from './group';
 import { writeRim } from './rim';
 import { writeShape } from './shape';
@@ -15,6 +15,7 @@ const all: { readonly [K in SceneNode['type']]: NodeWriter<Extract<SceneNode, { 
   mesh: writePicture,
   grain: writePicture,
   rim: writeRim,
+  bent: writeSoft,
 };
 
 /** How a node is written, by its type. */

@@ -1,5 +1,6 @@
 import type { SceneNode } from '../../scene/types';
 import type { NodeDrawer } from '../target';
+import { bentDrawer } from './bent';
 import { filterDrawer } from './filter';
 import { grainDrawer } from './grain';
 import { groupDrawer } from './group';
@@ -14,6 +15,7 @@ const all: { readonly [K in SceneNode['type']]: NodeDrawer<Extract<SceneNode, { 
   mesh: meshDrawer,
   grain: grainDrawer,
   rim: rimDrawer,
+  bent: bentDrawer,
 };
 
 /** How a node is drawn, by its type. */

@@ -1,4 +1,5 @@
 import type { SceneNode } from '../types';
+import { bentNode } from './bent';
 import type { NodeDefinition } from './definition';
 import { filterNode } from './filter';
 import { grainNode } from './grain';
@@ -16,6 +17,7 @@ const all: { readonly [K in SceneNode['type']]: { readonly type: K } } = {
   mesh: meshNode,
   grain: grainNode,
   rim: rimNode,
+  bent: bentNode,
 };
 
 /** What a node is, by its type; in or out of its travelling form. */

@@ -1,5 +1,6 @@
 import {
   Amphora,
+  Brush,
   Flower2,
   Grid3x3,
   Pin,
@@ -11,29 +12,50 @@ import {
   TriangleRight,
   Waves,
 } from 'lucide-react';
-import { type Part, steps } from '@/core';
+import { finishes, type Part, steps } from '@/core';
 import { takeTool } from '../../state/actions';
 import { addPins } from '../../tools';
-import { addStep } from '../recipe';
-import { act, family, lastOf, onePart, type Stage, stepTool } from '../tool';
+import { addFinish, addStep } from '../recipe';
+import { act, family, finishTool, lastOf, onePart, type Stage, stepTool } from '../tool';
 
-/** A step of pins, and the tool that puts them where the part is pressed. */
-function pinUp(part: Part): void {
-  addStep(part, 'bend-pins');
+/** A card of pins, and the tool that puts them where the part is pressed. */
+const pinUp = (add: (part: Part, kind: string) => void, kind: string) => (part: Part) => {
+  add(part, kind);
   takeTool(addPins);
-}
+};
 
 export const bend: Stage = {
   number: 4,
   word: 'Bend',
   card: (p) => lastOf(p.steps, 'steps'),
   tools: [
-    family(stepTool('wave', Waves), stepTool('rough-edge', Scissors), stepTool('teeth', Triangle)),
+    family(
+      stepTool('wave', Waves),
+      finishTool('wave-painted', Brush),
+      stepTool('rough-edge', Scissors),
+      finishTool('rough-edge-painted', Brush),
+      stepTool('teeth', Triangle),
+    ),
     stepTool('swell', Flower2),
-    family(stepTool('bow', Rainbow), stepTool('belly', Amphora), stepTool('taper', TriangleRight)),
-    stepTool('twist', Tornado),
+    family(
+      stepTool('bow', Rainbow),
+      finishTool('bow-painted', Brush),
+      stepTool('belly', Amphora),
+      finishTool('belly-painted', Brush),
+      stepTool('taper', TriangleRight),
+      finishTool('taper-painted', Brush),
+    ),
+    family(stepTool('twist', Tornado), finishTool('twist-painted', Brush)),
     stepTool('along-path', Route),
-    stepTool('bend-grid', Grid3x3),
-    act('bend-pins', steps['bend-pins'], Pin, onePart(pinUp)),
+    family(stepTool('bend-grid', Grid3x3), finishTool('bend-grid-painted', Brush)),
+    family(
+      act('bend-pins', steps['bend-pins'], Pin, onePart(pinUp(addStep, 'bend-pins'))),
+      act(
+        'bend-pins-painted',
+        finishes['bend-pins-painted'],
+        Brush,
+        onePart(pinUp(addFinish, 'bend-pins-painted')),
+      ),
+    ),
   ],
 };

@@ -26,20 +26,11 @@ import {
   Sunset,
   Waypoints,
 } from 'lucide-react';
-import { finishes, type Part, steps } from '@/core';
+import { type Part, steps } from '@/core';
 import { type CardRef, commands, type GridPlane, type Thickness, thicknesses } from '@/core/edit';
 import { run } from '../../state/actions';
 import { depthStage, get, say } from '../../state/store';
-import { addFinish } from '../recipe';
-import { act, family, lastOf, onChosen, onePart, type Stage, stepTool, type Tool } from '../tool';
-
-const finish = (kind: string, icon: LucideIcon): Tool =>
-  act(
-    kind,
-    finishes[kind],
-    icon,
-    onePart((p) => addFinish(p, kind)),
-  );
+import { act, family, finishTool, lastOf, onChosen, type Stage, stepTool, type Tool } from '../tool';
 
 /** Planes of the slanted grid, and none. */
 const planes: readonly (readonly [GridPlane | null, string, LucideIcon])[] = [
@@ -81,22 +72,27 @@ export const depth: Stage = {
     thickness('vanish', Pyramid),
     family(
       stepTool('in-space', Rotate3d),
-      finish('turn-painted', Orbit),
+      finishTool('turn-painted', Orbit),
       stepTool('four-corners', Frame),
+      finishTool('four-corners-painted', Frame),
       ...planes.map(([plane, label, icon]) =>
         act(`plane-${plane ?? 'none'}`, { ...commands['on-plane'], label }, icon, () => onto(plane, label)),
       ),
     ),
-    family(finish('soft-shadow', Eclipse), finish('floor-shadow', Footprints), finish('cast-shadow', Blinds)),
-    family(finish('bevel', Gem), thickness('chamfer', Diamond)),
-    family(finish('glow', Sun), finish('edge-light', SunDim), finish('sheen', Slice)),
-    family(finish('blur', Droplets), finish('grain', Grip)),
-    finish('fade', Sunset),
     family(
-      finish('tint', Paintbrush),
-      finish('colour-shift', Palette),
-      finish('colour-balance', Blend),
-      finish('one-ink', Stamp),
+      finishTool('soft-shadow', Eclipse),
+      finishTool('floor-shadow', Footprints),
+      finishTool('cast-shadow', Blinds),
+    ),
+    family(finishTool('bevel', Gem), thickness('chamfer', Diamond)),
+    family(finishTool('glow', Sun), finishTool('edge-light', SunDim), finishTool('sheen', Slice)),
+    family(finishTool('blur', Droplets), finishTool('grain', Grip)),
+    finishTool('fade', Sunset),
+    family(
+      finishTool('tint', Paintbrush),
+      finishTool('colour-shift', Palette),
+      finishTool('colour-balance', Blend),
+      finishTool('one-ink', Stamp),
     ),
   ],
 };

@@ -1,0 +1,176 @@
+import { invert, type Matrix, multiply } from '../../geometry/matrix';
+import { type Bounds, joinBounds, meetBounds, transformBounds, wholeBounds } from '../../geometry/path';
+import type { BentNode } from '../../scene/types';
+import { type Unbent, unbentAt } from '../../scene/unbent';
+import { DrawnBlocks } from '../filter/drawn-blocks';
+import { framed } from '../framed';
+import type { NodeDrawer, Target } from '../target';
+
+/** Bytes that are read at once; what is written takes the rest. */
+const readBytes = 10 << 20;
+const pixelBytes = 16;
+/** Most samples of what was bent a pixel of the sheet, each way: where it is stretched more it is drawn as coarsely. */
+const finest = 3;
+/** Most places that a pixel takes its colour from, each way. */
+const mostPlaces = 4;
+
+/** How finely what was bent is drawn, in samples a pixel: as its least stretch wants, by the slopes in the middles of cells. */
+function finenessOf({ coefficients, width, height }: Unbent): number {
+  const slopes: number[] = [];
+  for (let k = 0; k < coefficients.length; k += 32) {
+    const across = Math.hypot(coefficients[k + 4], coefficients[k + 20]) / width;
+    const down = Math.hypot(coefficients[k + 1], coefficients[k + 17]) / height;
+    slopes.push(Math.min(across, down));
+  }
+  // One cell in fifty may be stretched more: that is hardly seen, and folds have slopes of nothing.
+  const least = slopes.sort((a, b) => a - b)[Math.floor(slopes.length / 50)];
+  return Math.min(finest, Math.max(1, Math.ceil(1 / Math.max(least, 1e-3))));
+}
+
+const fineness = new WeakMap<Unbent, number>();
+
+function knownFineness(unbent: Unbent): number {
+  const known = fineness.get(unbent) ?? finenessOf(unbent);
+  fineness.set(unbent, known);
+  return known;
+}
+
+/** Draws a rectangle of pixels at a time from what they were before. */
+class Sampling {
+  private readonly back: Matrix;
+  private readonly place = new Float64Array(6);
+
+  constructor(
+    private readonly target: Target,
+    private readonly node: BentNode,
+    matrix: Matrix,
+    /** From where places were to samples. */
+    private readonly toSamples: Matrix,
+    private readonly layer: number,
+    private readonly source: Bounds,
+    private readonly blocks: DrawnBlocks,
+  ) {
+    this.back = invert(matrix) ?? [0, 0, 0, 0, 0, 0];
+  }
+
+  /** Where a pixel was in samples, and how that changes by pixels across and down. */
+  private before(px: number, py: number): Float64Array {
+    const [a, b, c, d, e, f] = this.back;
+    const p = this.place;
+    unbentAt(this.node.unbent, a * px + c * py + e, b * px + d * py + f, p);
+    const [m, n, o, q, r, s] = this.toSamples;
+    const [x, y, xx, yx, xy, yy] = [p[0], p[1], p[2], p[3], p[4], p[5]];
+    p[0] = m * x + o * y + r;
+    p[1] = n * x + q * y + s;
+    // By pixels: through the node's coordinates.
+    const [ax, ay] = [xx * a + xy * b, yx * a + yy * b];
+    const [bx, by] = [xx * c + xy * d, yx * c + yy * d];
+    p[2] = m * ax + o * ay;
+    p[3] = n * ax + q * ay;
+    p[4] = m * bx + o * by;
+    p[5] = n * bx + q * by;
+    return p;
+  }
+
+  /** The samples that a rectangle of pixels may take, with room for what lies between. */
+  private boxOf(area: Bounds): Bounds | null {
+    let box: Bounds | null = null;
+    const steps = (from: number, to: number) => {
+      const n = Math.max(1, Math.ceil((to - from) / 16));
+      return Array.from({ length: n + 1 }, (_, i) => from + ((to - from) * i) / n);
+    };
+    let reach = 0;
+    for (const y of steps(area.y0, area.y1))
+      for (const x of steps(area.x0, area.x1)) {
+        const p = this.before(x, y);
+        box = joinBounds(box, { x0: p[0], y0: p[1], x1: p[0], y1: p[1] });
+        reach = Math.max(reach, Math.abs(p[2]) + Math.abs(p[4]), Math.abs(p[3]) + Math.abs(p[5]));
+      }
+    return box && meetBounds(wholeBounds(box, Math.ceil(4 * reach) + 2), this.source);
+  }
+
+  /** Samples a rectangle, in smaller ones where memory does not do. */
+  run(area: Bounds): void {
+    const box = this.boxOf(area);
+    if (!box) return;
+    const { x0, y0, x1, y1 } = area;
+    const [w, h] = [x1 - x0, y1 - y0];
+    if ((box.x1 - box.x0) * (box.y1 - box.y0) * pixelBytes <= readBytes) this.sample(area, box);
+    else if (w <= 1 && h <= 1) throw new RangeError('What was bent needs more memory than there is.');
+    else if (w >= h) {
+      this.run({ ...area, x1: x0 + (w >> 1) });
+      this.run({ ...area, x0: x0 + (w >> 1) });
+    } else {
+      this.run({ ...area, y1: y0 + (h >> 1) });
+      this.run({ ...area, y0: y0 + (h >> 1) });
+    }
+  }
+
+  private sample(area: Bounds, box: Bounds): void {
+    const { target } = this;
+    const [bw, bh] = [box.x1 - box.x0, box.y1 - box.y0];
+    const at = target.planeAddress(0);
+    this.blocks.copy(box, at, bw);
+    const read = new Float32Array(target.kernels.memory.buffer, at, 4 * bw * bh);
+    const frame = framed(target, area, readBytes);
+    const { colours } = frame;
+    for (let y = area.y0; y < area.y1; y++) {
+      let to = frame.rowAt(y - area.y0);
+      for (let x = area.x0; x < area.x1; x++, to += 4) {
+        const p = this.before(x + 0.5, y + 0.5);
+        const nx = Math.min(mostPlaces, Math.max(1, Math.ceil(Math.hypot(p[2], p[3]) - 0.01)));
+        const ny = Math.min(mostPlaces, Math.max(1, Math.ceil(Math.hypot(p[4], p[5]) - 0.01)));
+        const share = 1 / (nx * ny);
+        for (let j = 0; j < ny; j++)
+          for (let i = 0; i < nx; i++) {
+            const u = (i + 0.5) / nx - 0.5;
+            const v = (j + 0.5) / ny - 0.5;
+            // Between the middles of four samples.
+            const sx = p[0] + u * p[2] + v * p[4] - 0.5 - box.x0;
+            const sy = p[1] + u * p[3] + v * p[5] - 0.5 - box.y0;
+            const cx = Math.floor(sx);
+            const cy = Math.floor(sy);
+            const fx = sx - cx;
+            const fy = sy - cy;
+            for (let k = 0; k < 4; k++) {
+              const [ox, oy] = [cx + (k & 1), cy + (k >> 1)];
+              if (ox < 0 || oy < 0 || ox >= bw || oy >= bh) continue;
+              const w = share * (k & 1 ? fx : 1 - fx) * (k >> 1 ? fy : 1 - fy);
+              const from = 4 * (oy * bw + ox);
+              colours[to] += w * read[from];
+              colours[to + 1] += w * read[from + 1];
+              colours[to + 2] += w * read[from + 2];
+              colours[to + 3] += w * read[from + 3];
+            }
+          }
+      }
+    }
+    frame.lay(this.layer, this.node);
+  }
+}
+
+/** Samples what was bent from where it was drawn, whatever the tile; any tiling gives the same bits. */
+function draw(target: Target, node: BentNode, matrix: Matrix, layer: number): void {
+  const area = meetBounds(target.area, wholeBounds(transformBounds(node.bounds, matrix), 1));
+  if (!area) return;
+  const { area: whole } = target;
+  target.onLattice(knownFineness(node.unbent), { x: 0, y: 0 }, (samples) => {
+    const toSamples = multiply(samples, matrix);
+    const inside = multiply(toSamples, node.frame);
+    const all = node.children.map((c) => target.boundsOf(c, inside)).reduce(joinBounds, null);
+    if (!all) return;
+    const source = wholeBounds(all, 1);
+    const keep = (work: () => void) => {
+      work();
+      target.place(whole.x0, whole.y0, whole.x1 - whole.x0, whole.y1 - whole.y0);
+    };
+    const blocks = new DrawnBlocks(target, node.children, inside, layer + 1, source, keep);
+    new Sampling(target, node, matrix, toSamples, layer, source, blocks).run(area);
+  });
+}
+
+export const bentDrawer: NodeDrawer<BentNode> = {
+  bounds: (_, node, matrix) => transformBounds(node.bounds, matrix),
+  draw,
+  inPlanes: true,
+};
