@@ -1,4 +1,4 @@
-import { Hand } from './hand';
+import { Hand, serverPixels } from './hand';
 import { expect, test } from './test';
 
 test.describe.configure({ timeout: 180_000 });
@@ -108,4 +108,58 @@ test('bend pins are pressed onto the part, dragged and taken out', async ({ page
   await expect(page.getByTestId('handle-pin-2')).toHaveCount(0);
   await expect(page.getByRole('treeitem')).toHaveCount(1);
   expect(await e.pixel(1000, 900)).toEqual(ink);
+});
+
+test('a painted part bends with its gradient and its blur, on screen as on the server', async ({ page }) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.draw('Rectangle', { Width: 1200, Height: 600, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.card('Fill').click();
+  await e.gradient(
+    'Linear',
+    [0, 0.5, 1, 0.5],
+    [
+      [0, '#ffffff'],
+      [1, '#000000'],
+    ],
+  );
+  await e.step('Bend', 'Twist as painted', { Radius: 700, Turn: 180 }, 'Twist');
+  // The middle is turned half round: what was light on the left lies dark there, near the centre.
+  const [left, right] = [await e.pixel(930, 1000), await e.pixel(1070, 1000)];
+  expect(left[0]).toBeLessThan(right[0]);
+  expect((await e.pixel(500, 1000))[0]).toBeGreaterThan(200);
+  await e.stage('Depth');
+  await e.tool('Blur').click();
+  await e.settled();
+  await e.fill({ Softness: 60 });
+  await e.step('Bend', 'Wave as painted', { 'Wave length': 600, Height: 120 }, 'Wave');
+  const server = await serverPixels(e, 2000);
+  for (const [x, y] of [
+    [700, 900],
+    [1000, 1000],
+    [1200, 1100],
+    [1450, 950],
+  ])
+    for (const [k, v] of (await e.pixel(x, y)).entries())
+      expect(Math.abs(v - server(x, y)[k])).toBeLessThan(8);
+});
+
+test('lettering lies along another part, and keeps its line once that is gone', async ({ page }) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  const ring = await e.draw('Circle', { Width: 1200, Height: 1200, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.words(300, 300, 'Hollin Tarn');
+  await e.step('Bend', 'Along a path', {});
+  await e.pickOption('Along', ring);
+  const from = await e.box('from');
+  await e.choose(ring);
+  await page.getByTestId('sheet').focus();
+  await page.keyboard.press('Delete');
+  await e.settled();
+  await e.choose('Hollin Tarn');
+  await e.card('Along a path').click();
+  // Its start stays where it was, on a line of its own.
+  const after = await e.box('from');
+  expect(Math.hypot(after.x - from.x, after.y - from.y)).toBeLessThan(1.5);
+  await expect(e.field('Own line')).toBeVisible();
 });

@@ -241,6 +241,14 @@ export class Hand extends Editor {
   }
 }
 
+/** The open design as the server draws it, a pixel a sheet unit of a sheet that is as wide: the colour at a place. */
+export async function serverPixels(hand: Hand, width: number): Promise<(x: number, y: number) => number[]> {
+  await hand.saved();
+  const own = new URL(hand.page.url()).pathname.split('/').pop() ?? '';
+  const data = await picture(hand.page, own, width);
+  return (x, y) => [...data.slice(4 * (y * width + x), 4 * (y * width + x) + 3)];
+}
+
 async function picture(page: Page, id: string, width: number): Promise<Uint8ClampedArray> {
   const response = await page.request.get(`/api/designs/${id}/picture?width=${width}`);
   const { data } = await sharp(await response.body())

@@ -265,6 +265,11 @@ export const studio = {
     );
   },
 
+  /** How much of what one of a part's finishes is given has each tone. */
+  tones(id: string, card: string): number[] {
+    return edit.tonesOfPart(must(), id, card);
+  },
+
   /** Has the letters that may be typed next into a part's words worked out while there is time. */
   expectWords(id: string): void {
     requested();

@@ -80,6 +80,7 @@ export {
 export { giveThickness, type Thickness, thicknesses } from './thickness';
 export { faultKinds, mendFaults, type TidyFault, tidyFaults } from './tidy';
 export { tileIdOf, tileScene, withTileShown } from './tile-work';
+export { tonesOfPart, tonesToPaths } from './tones';
 export { moveParts, normalTurn, scaleOwn, scaleParts, turnParts } from './transform';
 export {
   ancestorsOf,

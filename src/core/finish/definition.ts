@@ -7,7 +7,7 @@ import type { Referring } from '../document/references';
 import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { Outline } from '../outline/types';
-import type { SceneNode } from '../scene/types';
+import type { SceneNode, ToneStep } from '../scene/types';
 
 /** Another part that casts onto the one that is finished, in the coordinates of that. */
 export interface Caster {
@@ -41,6 +41,10 @@ export interface FinishDefinition<P extends object> extends Described, Referring
   each?(params: P): boolean;
   /** What the designer should know though nothing is wrong, or null; `bounds` are those of what it is given. */
   note?(params: P, bounds: Bounds | null): string | null;
+  /** Tones that it is set by, 0–1, to be marked on a chart of those that there are; none where left out. */
+  toneMarks?(params: P): readonly number[];
+  /** The few tones that it puts what it is given down to, from the darkest up. */
+  toneSteps?(params: P): readonly ToneStep[];
   /** Defaults that suit what it is given, by its bounds. */
   suited?(bounds: Bounds): Partial<P>;
   /** What sets right what its note tells, and what that is called. */

@@ -10,8 +10,10 @@ import { fade } from './fade';
 import { floorShadow } from './floor-shadow';
 import { glow } from './glow';
 import { grainFinish } from './grain';
+import { mirrored } from './mirrored';
 import { sheen } from './sheen';
 import { softShadow } from './soft-shadow';
+import { levels, posterise, threshold } from './tones';
 import { turnPainted } from './turn-painted';
 
 export type { FinishDefinition, Painted } from './definition';
@@ -29,6 +31,10 @@ const all = [
   fade,
   turnPainted,
   ...paintedBends,
+  mirrored,
+  threshold,
+  levels,
+  posterise,
   tint,
   colourShift,
   colourBalance,

@@ -145,7 +145,35 @@ export interface EdgeBlurFilter {
   readonly reach: number;
 }
 
-export type Filter = ShadowFilter | BlurFilter | FlowFilter | EdgeBlurFilter;
+/** Tones that what it is given has, 0 black to 1 white, as they are wished. */
+export interface Levels {
+  /** The tones that become black and white. */
+  readonly black: number;
+  readonly white: number;
+  /** Above 1 tones between become lighter. */
+  readonly gamma: number;
+  /** The tones that black and white become in the end. */
+  readonly low: number;
+  readonly high: number;
+}
+
+/** A tone from which on a colour takes the place of the one before. */
+export interface ToneStep {
+  readonly from: number;
+  readonly colour: Rgba;
+}
+
+/** What it is given with its tones changed, or put down to a few of them; its opacity stays. */
+export interface TonesFilter {
+  readonly kind: 'tones';
+  readonly levels?: Levels;
+  /** Rising; the first is from 0. */
+  readonly steps?: readonly ToneStep[];
+  /** Tones over which one colour goes over into the next; a pixel's own width at least. */
+  readonly softness: number;
+}
+
+export type Filter = ShadowFilter | BlurFilter | FlowFilter | EdgeBlurFilter | TonesFilter;
 
 /** What a filter makes of the colours that its children come to together; lengths are sheet units whatever turns the part. */
 export interface FilterNode {

@@ -1,6 +1,6 @@
 import { type PlaneMap, planeMap } from '../bend/map';
 import { type Spine, spineOf } from '../bend/spine';
-import { choice, length, lengths, share, sibling, toggle } from '../document/fields';
+import { choice, length, lengths, onlyIf, share, sibling, toggle } from '../document/fields';
 import type { HandleContext } from '../document/handles';
 import { ArcLength, shareNearest } from '../geometry/arc-length';
 import { type Bounds, type Contour, reverseContour } from '../geometry/path';
@@ -78,7 +78,11 @@ export const alongPath = defineBend<AlongPath>({
     share('from', 'Starts at', 'Where along the path its start lies.', 0, 0.999),
     length('beside', 'Beside', 'How far beside the path its middle lies; above 0 to the right of its way.'),
     toggle('reversed', 'Other way', 'From the end of the path to its start.'),
-    lengths('line', 'Own line', 'The line that it lies along once the part is gone.', -1e6),
+    onlyIf(
+      'path',
+      '',
+      lengths('line', 'Own line', 'The line that it lies along once the part is gone.', -1e6),
+    ),
   ],
   defaults: { path: '', line: [], fit: 'stretched', from: 0, beside: 0, reversed: false },
   guided: true,

@@ -13,6 +13,7 @@ import { handTool } from '../tools';
 import { CoatFields } from './CoatFields';
 import { LookKeeping } from './LookKeeping';
 import { LookFields, ManyFields, PlaceFields } from './PartFields';
+import { ToneChart } from './paint/ToneChart';
 import { Section } from './Section';
 import { SheetFields } from './SheetFields';
 import { SourceFields } from './SourceFields';
@@ -47,6 +48,7 @@ function StepFields({ part, at }: { part: Part; at: CardRef & { list: 'steps' | 
   const card = (list === 'steps' ? stepsOf(part, coat) : part.finishes).find((c) => c.id === id);
   if (!card) return null;
   const { fields } = (list === 'steps' ? steps : finishes)[card.kind];
+  const { toneMarks, toneSteps } = list === 'finishes' ? finishes[card.kind] : {};
   const remedy = list === 'finishes' ? finishes[card.kind].remedy?.(card.params) : null;
   const put = (label: string, params: Readonly<Record<string, unknown>>) =>
     changePart(label, part.id, (p) =>
@@ -81,6 +83,15 @@ function StepFields({ part, at }: { part: Part; at: CardRef & { list: 'steps' | 
           put(fieldLabel(fields, name), { [name]: value, ...(other ? { [other[0]]: other[1] } : {}) })
         }
       />
+      {toneMarks && <ToneChart part={part.id} card={id} marks={toneMarks(card.params)} />}
+      {toneSteps && (
+        <Button
+          variant="outlined"
+          onClick={() => void run('Tones to paths', { do: 'tones-to-paths', id: part.id, card: id })}
+        >
+          Tones to paths
+        </Button>
+      )}
     </Section>
   );
 }

@@ -5,6 +5,7 @@ import { addMeshLines, fitMeshPaint, removeMeshLine } from '../mesh';
 import { releaseThickness } from '../release-thickness';
 import { spreadGradient } from '../shared-gradient';
 import { giveThickness, type Thickness } from '../thickness';
+import { tonesToPaths } from '../tones';
 import { defineCommand, type OnParts } from './definition';
 
 interface OnCoat {
@@ -27,6 +28,14 @@ export const paintCommands = {
     run: (d, { ids }, { sheetId }) => releaseThickness(d, sheetId, ids),
     needs: () =>
       'Choose a part whose thickness is painted in a colour, by the light or by a linear gradient.',
+  }),
+  'tones-to-paths': defineCommand<{ readonly id: string; readonly card: string }>({
+    label: 'Tones to paths',
+    about:
+      'Gives a part that is put down to a few tones its areas of each as plain paths, in a group above it.',
+    alsoKnown: ['trace', 'vectorise', 'outline'],
+    run: (d, { id, card }) => tonesToPaths(d, id, card) ?? { design: d, chosen: [id] },
+    needs: () => 'Choose a threshold or a few tones of a part with an area.',
   }),
   'fit-mesh': defineCommand<
     OnCoat & {

@@ -32,6 +32,7 @@ const writers: {
   around: null,
   away: null,
   'edge-blur': null,
+  tones: null,
 };
 
 /** What is soft is as good in half as many pixels each way. */

@@ -6,6 +6,7 @@ import type { FilterDrawer } from './definition';
 import { drawEdgeBlur } from './edge-blur';
 import { drawFlow } from './flow';
 import { drawShadow } from './shadow';
+import { drawTones } from './tones';
 
 const all: { readonly [K in Filter['kind']]: FilterDrawer<Extract<Filter, { kind: K }>> } = {
   shadow: drawShadow,
@@ -14,6 +15,7 @@ const all: { readonly [K in Filter['kind']]: FilterDrawer<Extract<Filter, { kind
   around: drawFlow,
   away: drawFlow,
   'edge-blur': drawEdgeBlur,
+  tones: drawTones,
 };
 
 /** Draws what a node's filter makes of its children onto a layer of the tile at hand. */

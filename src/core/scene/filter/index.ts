@@ -4,6 +4,7 @@ import type { FilterDefinition } from './definition';
 import { edgeBlurFilter } from './edge-blur';
 import { alongFilter, aroundFilter, awayFilter } from './flow';
 import { shadowFilter } from './shadow';
+import { tonesFilter } from './tones';
 
 const all: { readonly [K in Filter['kind']]: FilterDefinition<Extract<Filter, { kind: K }>> } = {
   shadow: shadowFilter,
@@ -12,6 +13,7 @@ const all: { readonly [K in Filter['kind']]: FilterDefinition<Extract<Filter, { 
   around: aroundFilter,
   away: awayFilter,
   'edge-blur': edgeBlurFilter,
+  tones: tonesFilter,
 };
 
 /** What a filter is, by its kind. */
