@@ -163,3 +163,41 @@ test('lettering lies along another part, and keeps its line once that is gone', 
   expect(Math.hypot(after.x - from.x, after.y - from.y)).toBeLessThan(1.5);
   await expect(e.field('Own line')).toBeVisible();
 });
+
+test('a gradient is folded into lines, put down to two tones by a chart, and comes to plain paths', async ({
+  page,
+}) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.draw('Rectangle', { Width: 1600, Height: 1600, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.card('Fill').click();
+  await e.gradient(
+    'Linear',
+    [0, 0.5, 1, 0.5],
+    [
+      [0, '#ffffff'],
+      [1, '#000000'],
+    ],
+  );
+  await e.step('Bend', 'Mirrored repetition', { Scale: 25, Angle: 60 });
+  // The middle of the middle image is grey still, half of the lightness of white; along its direction light and dark take turns.
+  expect(Math.abs((await e.pixel(1000, 1000))[0] - 99)).toBeLessThan(6);
+  const along = (d: number) => e.pixel(1000 + d * Math.cos(Math.PI / 3), 1000 + d * Math.sin(Math.PI / 3));
+  expect((await along(-190))[0]).toBeGreaterThan(235);
+  expect((await along(190))[0]).toBeLessThan(20);
+  expect((await along(210))[0]).toBeLessThan(20);
+  await e.step('Bend', 'Threshold', { Level: 30 });
+  await expect(page.getByTestId('tone-chart').locator('.recharts-bar-rectangle').first()).toBeAttached();
+  expect(await along(190)).toEqual([0x1f, 0x2b, 0x38]);
+  expect(await along(0)).toEqual([255, 255, 255]);
+  await page.screenshot({ path: '/tmp/shot-tones.png' });
+  await page.getByRole('button', { name: 'Tones to paths' }).click();
+  await e.settled();
+  await expect(page.getByRole('treeitem', { name: 'Rectangle in tones' })).toBeVisible();
+  await e.choose('Rectangle');
+  await page.keyboard.press('Delete');
+  await e.settled();
+  expect(await along(190)).toEqual([0x1f, 0x2b, 0x38]);
+  expect(await along(0)).toEqual([255, 255, 255]);
+  await page.screenshot({ path: '/tmp/shot-tones2.png' });
+});

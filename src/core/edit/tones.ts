@@ -2,7 +2,7 @@ import { combine } from '../arrange/combine';
 import { formatHex } from '../colour/colour';
 import { toneOf } from '../colour/tones';
 import type { Card } from '../document/card';
-import { makeCoat, makePart } from '../document/create';
+import { makeCoat, makeId, makePart, makeSource } from '../document/create';
 import type { Design, Part } from '../document/types';
 import { finishes } from '../finish';
 import { type Bounds, type Path, pathBounds, transformPath } from '../geometry/path';
@@ -14,7 +14,8 @@ import type { SceneNode, ToneStep } from '../scene/types';
 import { SmoothField } from '../trace/field';
 import { levelPath } from '../trace/level-path';
 import { type Edited, freeName } from './edited';
-import { withPart } from './tree';
+import { numbersOf } from './plain';
+import { childrenOf, parentOf, withChildren, withParts } from './tree';
 
 /** What a part is painted as before one of its finishes, in its own coordinates. */
 function paintedBefore(design: Design, part: Part, card: Card): readonly SceneNode[] {
@@ -130,7 +131,7 @@ function stepsOf(card: Card): readonly ToneStep[] | null {
  * Gives a part whose tones are put down to a few its areas of each tone as plain paths, in a group above it: the whole in the
  * darkest colour, and over it what is lighter, tone by tone.
  */
-export function tonesToPaths(design: Design, id: string, card: string): Edited | null {
+export function tonesToPaths(design: Design, sheetId: string, id: string, card: string): Edited | null {
   const part = design.parts[id];
   const found = part?.finishes.find((c) => c.id === card);
   const steps = found && stepsOf(found);
@@ -147,38 +148,26 @@ export function tonesToPaths(design: Design, id: string, card: string): Edited |
   const areas = steps.map(({ from }, k) =>
     k ? combine('intersect', [whole, toPart(levelPath(field, from, traced.tolerance, traced.least))]) : whole,
   );
-  const children = areas.flatMap((path, k) => {
-    if (!path.contours.length) return [];
-    const contours = path.contours.map((c) => ({ closed: c.closed, xy: [...c.xy] }));
-    const { colour } = steps[k];
-    return [
-      makePart({ kind: 'path', contours } as unknown as Part['source'], {
-        name: `${part.name}, tone ${k + 1}`,
-        coats: [makeCoat('fill', { paint: { kind: 'solid', colour: formatHex(colour) }, opacity: 1 })],
-      }),
-    ];
-  });
+  const paths = areas.flatMap((path, k) =>
+    path.contours.length
+      ? [
+          makePart(makeSource('path', numbersOf(path)), {
+            id: makeId(),
+            name: `${part.name}, tone ${k + 1}`,
+            coats: [makeCoat('fill', { paint: { kind: 'solid', colour: formatHex(steps[k].colour) } })],
+          }),
+        ]
+      : [],
+  );
+  const name = freeName(design, `${part.name} in tones`);
   const group = makePart(
     { kind: 'group' },
-    {
-      name: freeName(design, `${part.name} in tones`),
-      place: part.place,
-      children: children.map((c) => c.id),
-    },
+    { id: makeId(), name, place: part.place, children: paths.map((c) => c.id) },
   );
-  return above(design, part, group, children);
-}
-
-/** A design with a group and its members put right above a part. */
-function above(design: Design, part: Part, group: Part, children: readonly Part[]): Edited {
-  const all = [group, ...children].reduce((d, p) => withPart(d, p), design);
-  const put = (list: readonly string[]) => list.flatMap((i) => (i === part.id ? [i, group.id] : [i]));
-  const sheets = all.sheets.map((s) => (s.parts.includes(part.id) ? { ...s, parts: put(s.parts) } : s));
-  const parts = Object.fromEntries(
-    Object.entries(all.parts).map(([key, p]) => [
-      key,
-      p.children.includes(part.id) && p.id !== group.id ? { ...p, children: put(p.children) } : p,
-    ]),
-  );
-  return { design: { ...all, sheets, parts }, chosen: [group.id] };
+  const parent = parentOf(design, id);
+  const level = childrenOf(design, sheetId, parent).flatMap((c) => (c === id ? [id, group.id] : [c]));
+  return {
+    design: withChildren(withParts(design, [...paths, group]), sheetId, parent, level),
+    chosen: [group.id],
+  };
 }

@@ -34,7 +34,7 @@ export const paintCommands = {
     about:
       'Gives a part that is put down to a few tones its areas of each as plain paths, in a group above it.',
     alsoKnown: ['trace', 'vectorise', 'outline'],
-    run: (d, { id, card }) => tonesToPaths(d, id, card) ?? { design: d, chosen: [id] },
+    run: (d, { id, card }, { sheetId }) => tonesToPaths(d, sheetId, id, card) ?? { design: d, chosen: [id] },
     needs: () => 'Choose a threshold or a few tones of a part with an area.',
   }),
   'fit-mesh': defineCommand<
