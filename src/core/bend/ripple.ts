@@ -1,6 +1,6 @@
-import type { ArcLength } from '../geometry/arc-length';
+import type { MeasuredContour } from '../geometry/along';
 import type { Tally } from '../geometry/budget';
-import type { Cubic } from '../geometry/cubic';
+import { type Cubic, cubicCurvature } from '../geometry/cubic';
 import { type Contour, contourOf, type Path } from '../geometry/path';
 import { alongContours, outwards, placeAlong, type Side, sidesOf } from './along-outline';
 import { fitCurve } from './fit-curve';
@@ -21,7 +21,7 @@ const wavesOn = ({ from, to }: Side, length: number): number => Math.max(1, Math
 
 /** One side's waves as curves, cut where one begins and at the creases of its form. */
 function rippledSide(
-  arc: ArcLength,
+  arc: MeasuredContour,
   side: Side,
   { length, height, form, phase }: Ripple,
   tolerance: number,
@@ -38,7 +38,8 @@ function rippledSide(
       const along = (u: number) => start + k + from + u * (to - from);
       const place = (u: number) => placeAlong(arc, side.from + (k + from + u * (to - from)) * long, u === 1);
       return fitCurve((u, out, speed) => {
-        const { point, tangent, curvature } = place(u);
+        const { p: point, d: tangent, segment, t } = place(u);
+        const curvature = speed ? cubicCurvature(arc.segments[segment], t) : 0;
         const d = height * wave(along(u));
         out[0] = point.x + d * tangent.y;
         out[1] = point.y - d * tangent.x;

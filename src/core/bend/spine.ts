@@ -1,4 +1,5 @@
-import { ArcLength } from '../geometry/arc-length';
+import { type MeasuredContour, measureContour } from '../geometry/along';
+import { cubicCurvature } from '../geometry/cubic';
 import type { Contour } from '../geometry/path';
 import { put, type RunFill } from './run';
 
@@ -41,13 +42,14 @@ const mean = (some: readonly number[]): number => some.reduce((a, b) => a + b, 0
  * How strongly a spine bends to one side near each look, never less than it does there: spread by the greatest nearby, then
  * averaged no wider than that, so that it is smooth.
  */
-function bends(arc: ArcLength, n: number, side: 1 | -1, closed: boolean): number[] {
+function bends(arc: MeasuredContour, n: number, side: 1 | -1, closed: boolean): number[] {
   const raw = Array.from({ length: n + (closed ? 0 : 1) }, (_, i) =>
     greatest(
       Array.from({ length: 9 }, (_, k) => {
-        const s = ((i + (k - 4) / 8) * arc.total) / n;
-        const within = closed ? ((s % arc.total) + arc.total) % arc.total : s;
-        return Math.max(0, 1.02 * side * arc.at(within).curvature);
+        const s = ((i + (k - 4) / 8) * arc.length) / n;
+        const within = closed ? ((s % arc.length) + arc.length) % arc.length : s;
+        const { segment, t } = arc.at(within);
+        return Math.max(0, 1.02 * side * cubicCurvature(arc.segments[segment], t));
       }),
     ),
   );
@@ -73,8 +75,8 @@ function between(list: readonly number[], x: number, closed: boolean): readonly 
  * they come to its centre, so that nothing folds there.
  */
 export function spineOf(contour: Contour, width: number): Spine | null {
-  const arc = new ArcLength(contour);
-  const length = arc.total;
+  const arc = measureContour(contour);
+  const length = arc.length;
   if (!(length > 0)) return null;
   const { closed } = contour;
   const n = Math.min(mostLooks, Math.max(looks, Math.ceil((looks * length) / Math.max(1e-9, width))));
@@ -84,7 +86,8 @@ export function spineOf(contour: Contour, width: number): Spine | null {
     fill(s, t, out) {
       const within = closed ? s - length * Math.floor(s / length) : Math.min(length, Math.max(0, s));
       const over = closed ? 0 : s - within;
-      const { point, tangent, curvature } = arc.at(within, over > 0);
+      const { p: point, d: tangent, segment, t: at } = arc.at(within, over > 0);
+      const curvature = cubicCurvature(arc.segments[segment], at);
       const [cap, slope] = between(caps[t > 0 ? 0 : 1], (within / length) * n, closed);
       let [off, offByT, offByS] = [t, 1, 0];
       const close = cap * Math.abs(t);

@@ -1,4 +1,4 @@
-import type { ArcLength, PlaceAlong } from '../geometry/arc-length';
+import type { MeasuredContour, PlaceAlong } from '../geometry/along';
 import type { Tally } from '../geometry/budget';
 import { type Cubic, lineCubic, subCubic } from '../geometry/cubic';
 import { contourOf, type Path } from '../geometry/path';
@@ -25,10 +25,7 @@ const line = (a: Point, b: Point): Cubic => lineCubic(a.x, a.y, b.x, b.y);
 /** Length of a handle for a quarter of a circle of radius 1. */
 const quarter = (4 / 3) * (Math.SQRT2 - 1);
 
-const off = ({ point, tangent }: PlaceAlong, by: number): Point => ({
-  x: point.x + by * tangent.y,
-  y: point.y - by * tangent.x,
-});
+const off = ({ p, d }: PlaceAlong, by: number): Point => ({ x: p.x + by * d.y, y: p.y - by * d.x });
 
 const plus = (p: Point, d: Point, k: number): Point => ({ x: p.x + k * d.x, y: p.y + k * d.y });
 
@@ -40,14 +37,14 @@ type Shape = (foot: PlaceAlong, top: PlaceAlong, end: PlaceAlong, height: number
 const shapes: { readonly [K in ToothForm]: Shape } = {
   points(foot, top, end, height) {
     const tip = off(top, height);
-    return [line(foot.point, tip), line(tip, end.point)];
+    return [line(foot.p, tip), line(tip, end.p)];
   },
   rounds(foot, top, end, height) {
     const tip = off(top, height);
-    const out = { x: tip.x - top.point.x, y: tip.y - top.point.y };
-    const [a, b] = [foot.point, end.point];
-    const back = { x: a.x - top.point.x, y: a.y - top.point.y };
-    const on = { x: b.x - top.point.x, y: b.y - top.point.y };
+    const out = { x: tip.x - top.p.x, y: tip.y - top.p.y };
+    const [a, b] = [foot.p, end.p];
+    const back = { x: a.x - top.p.x, y: a.y - top.p.y };
+    const on = { x: b.x - top.p.x, y: b.y - top.p.y };
     return [
       curve(a, plus(a, out, quarter), plus(tip, back, quarter), tip),
       curve(tip, plus(tip, on, quarter), plus(b, out, quarter), b),
@@ -55,12 +52,12 @@ const shapes: { readonly [K in ToothForm]: Shape } = {
   },
   blocks(foot, _, end, height) {
     const [p, q] = [off(foot, height), off(end, height)];
-    return [line(foot.point, p), line(p, q), line(q, end.point)];
+    return [line(foot.p, p), line(p, q), line(q, end.p)];
   },
 };
 
 /** The contour itself between two lengths, which may lie beyond its end. */
-function asItIs(arc: ArcLength, from: number, to: number): Cubic[] {
+function asItIs(arc: MeasuredContour, from: number, to: number): Cubic[] {
   if (to - from < 1e-9) return [];
   const [a, b] = [placeAlong(arc, from), placeAlong(arc, to, true)];
   const n = arc.segments.length;
@@ -77,7 +74,7 @@ function asItIs(arc: ArcLength, from: number, to: number): Cubic[] {
 
 const teethOn = ({ from, to }: Side, length: number): number => Math.max(1, Math.round((to - from) / length));
 
-function toothedSide(arc: ArcLength, side: Side, teeth: Teeth, height: number): Cubic[] {
+function toothedSide(arc: MeasuredContour, side: Side, teeth: Teeth, height: number): Cubic[] {
   const n = teethOn(side, teeth.length);
   const long = (side.to - side.from) / n;
   const flat = (long * teeth.gap) / 2;

@@ -2,7 +2,7 @@ import { type PlaneMap, planeMap } from '../bend/map';
 import { type Spine, spineOf } from '../bend/spine';
 import { choice, length, lengths, onlyIf, share, sibling, toggle } from '../document/fields';
 import type { HandleContext } from '../document/handles';
-import { ArcLength, shareNearest } from '../geometry/arc-length';
+import { measureContour, nearestAlong } from '../geometry/along';
 import { type Bounds, type Contour, reverseContour } from '../geometry/path';
 import { defineBend } from './bend';
 import { StepFault } from './definition';
@@ -54,9 +54,9 @@ function laid(spine: Spine, p: AlongPath, b: Bounds): PlaneMap {
 
 /** The place where it starts on a line, and the direction to the right of the line there. */
 function startOf(line: Contour, from: number): { x: number; y: number; nx: number; ny: number } | null {
-  const arc = new ArcLength(line);
-  if (!(arc.total > 0)) return null;
-  const { point, tangent } = arc.at(from * arc.total);
+  const arc = measureContour(line);
+  if (!(arc.length > 0)) return null;
+  const { p: point, d: tangent } = arc.at(from * arc.length);
   return { ...point, nx: -tangent.y, ny: tangent.x };
 }
 
@@ -126,7 +126,9 @@ export const alongPath = defineBend<AlongPath>({
     const line = lineOf(p, context);
     const start = line && startOf(line, p.from);
     if (!start) return { params: {} };
-    if (handle === 'from') return { params: { from: Math.min(0.999, shareNearest(line, to)) } };
+    const measure = measureContour(line);
+    if (handle === 'from')
+      return { params: { from: Math.min(0.999, nearestAlong(measure, to) / measure.length) } };
     const off = (to.x - start.x) * start.nx + (to.y - start.y) * start.ny;
     return { params: { beside: off + edgeOf(context) } };
   },
