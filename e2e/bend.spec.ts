@@ -201,3 +201,31 @@ test('a gradient is folded into lines, put down to two tones by a chart, and com
   expect(await along(0)).toEqual([255, 255, 255]);
   await page.screenshot({ path: '/tmp/shot-tones2.png' });
 });
+
+test('a line becomes a stroke of bristles, a disc is mottled, both as vectors', async ({ page }) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.path(
+    [
+      [400, 600],
+      [1600, 600],
+    ],
+    false,
+  );
+  await e.addCoat('Fill');
+  await e.type('Colour, hex or RGB', '#336699');
+  await e.step('Bend', 'Brush', { Width: 300 }, 'Along a path');
+  await e.pickOption('Made of', 'Chalk');
+  expect(await e.pixel(1000, 480)).toEqual(ink);
+  expect(await e.pixel(1000, 440)).toEqual([255, 255, 255]);
+  await e.grip('width', '400');
+  expect(Number(await e.field('Width').inputValue())).toBe(400);
+  await page.keyboard.press('Escape');
+  await e.draw('Circle', { Width: 600, Height: 600, 'Centre x': 1000, 'Centre y': 1400 });
+  await e.colour('#b23a48');
+  await e.step('Bend', 'Mottle', { Spots: 900, Size: 24 }, 'Along a path');
+  await e.pickOption('Crowd', 'At the rim');
+  await e.fill({ Strongly: 100 });
+  expect(await e.pixel(1000, 1400)).toEqual([255, 255, 255]);
+  await page.screenshot({ path: '/tmp/shot-brush.png' });
+});

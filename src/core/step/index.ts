@@ -4,6 +4,7 @@ import { bendGrid } from './bend-grid';
 import { bendPins } from './bend-pins';
 import { bounce } from './bounce';
 import { bow } from './bow';
+import { brush } from './brush';
 import { chamfer } from './chamfer';
 import type { StepDefinition } from './definition';
 import { close, reverse } from './direction';
@@ -11,6 +12,7 @@ import { fourCorners } from './four-corners';
 import { gridRepeat } from './grid-repeat';
 import { inSpace } from './in-space';
 import { mirror } from './mirror';
+import { mottle } from './mottle';
 import { offsetOutline } from './offset-outline';
 import { parallels } from './parallels';
 import { radialRepeat } from './radial-repeat';
@@ -55,6 +57,8 @@ const all = [
   alongPath,
   bendGrid,
   bendPins,
+  brush,
+  mottle,
   slab,
   chamfer,
   vanish,
