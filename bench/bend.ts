@@ -1,15 +1,22 @@
 import {
+  evaluate,
   evaluatePart,
   gridFrom,
   gridNumbers,
+  makeCoat,
+  makeFinish,
   makePart,
   makeSource,
   makeStep,
+  origin,
   type Part,
+  paints,
   pinNumbers,
+  renderPixels,
   steps,
   withForm,
 } from '@/core';
+import { designOf } from '../test/core/designs';
 import { takeShippedFaces } from '../test/faces';
 import { median, ms, quantile, type Row, timeRuns } from './measure';
 
@@ -79,4 +86,55 @@ function waveRow(): Row {
   );
 }
 
-export const bendRows = (): Row[] => [gridRow(), pinsRow(), waveRow()];
+/** Ten thousand marks along a circle. */
+function scatterRow(): Row {
+  const source = makeSource('ellipse', { width: 2000, height: 2000 });
+  return dragRow('10,000 spots scattered along a circle', 'goal 100 ms', (i) =>
+    makePart(source, {
+      id: 'a',
+      steps: [makeStep('brush', { art: 'dot', laid: 'scattered', spacing: 0.6283, width: 10, seed: i })],
+    }),
+  );
+}
+
+/** A backdrop of five bands with gradients, blurred or not, bent as painted and drawn. */
+function backdropRow(): Row {
+  const [wide, high] = [1920, 1080];
+  const band = (i: number): Part =>
+    makePart(makeSource('rectangle', { width: wide, height: 420 }), {
+      id: `b${i}`,
+      place: { ...origin, x: wide / 2, y: 180 * (i + 1) },
+      coats: [makeCoat('fill', { paint: paints.linear.defaults, opacity: 0.7 })],
+      finishes: i === 2 ? [makeFinish('blur', { softness: 40 })] : [],
+    });
+  const bands = Array.from({ length: 5 }, (_, i) => band(i));
+  const group = makePart(
+    { kind: 'group' },
+    {
+      id: 'g',
+      children: bands.map((b) => b.id),
+      finishes: [
+        makeFinish('wave-painted', { length: 700, height: 60 }),
+        makeFinish('twist-painted', { radius: 500, centreX: 960, centreY: 540, turn: 50 }),
+      ],
+    },
+  );
+  const runs = timeRuns(
+    5,
+    (i) => {
+      const parts = [...bands, { ...group, place: { ...origin, x: i / 100 } }];
+      const d = designOf(wide, ...parts);
+      const scene = evaluate({ ...d, sheets: [{ ...d.sheets[0], height: high, parts: ['g'] }] }, 's');
+      renderPixels(scene, wide);
+    },
+    1,
+  );
+  return [
+    'a backdrop of 1920 × 1080 with 5 layers bent twice as painted, worked out and drawn',
+    ms(median(runs)),
+    'goal 300 ms',
+    '–',
+  ];
+}
+
+export const bendRows = (): Row[] => [gridRow(), pinsRow(), waveRow(), scatterRow(), backdropRow()];

@@ -35,6 +35,25 @@ function knownFineness(unbent: Unbent): number {
   return known;
 }
 
+/** Places that a pixel takes its colour from over a stretch of samples: as many as it is long, a little over one still being one. */
+const placesOver = (dx: number, dy: number): number =>
+  Math.min(mostPlaces, Math.max(1, Math.ceil(Math.sqrt(dx * dx + dy * dy) - 0.25)));
+
+/** Softer than this, in pixels, what was bent need not be drawn more finely than the pixels are. */
+const soft = 2;
+
+/** How finely the children of a node are drawn, in samples a pixel. */
+function samplesFor(node: BentNode, scale: number): number {
+  const isSoft = node.children.every(
+    (n) =>
+      n.type === 'filter' &&
+      'sigma' in n.filter &&
+      (n.filter.kind === 'blur' || n.filter.kind === 'shadow') &&
+      n.filter.sigma * scale >= soft,
+  );
+  return isSoft ? 1 : knownFineness(node.unbent);
+}
+
 /** Draws a rectangle of pixels at a time from what they were before. */
 class Sampling {
   private readonly back: Matrix;
@@ -55,20 +74,25 @@ class Sampling {
 
   /** Where a pixel was in samples, and how that changes by pixels across and down. */
   private before(px: number, py: number): Float64Array {
-    const [a, b, c, d, e, f] = this.back;
-    const p = this.place;
-    unbentAt(this.node.unbent, a * px + c * py + e, b * px + d * py + f, p);
-    const [m, n, o, q, r, s] = this.toSamples;
-    const [x, y, xx, yx, xy, yy] = [p[0], p[1], p[2], p[3], p[4], p[5]];
-    p[0] = m * x + o * y + r;
-    p[1] = n * x + q * y + s;
+    const { back, place: p, toSamples: m } = this;
+    const a = back[0];
+    const b = back[1];
+    const c = back[2];
+    const d = back[3];
+    unbentAt(this.node.unbent, a * px + c * py + back[4], b * px + d * py + back[5], p);
+    const x = p[0];
+    const y = p[1];
     // By pixels: through the node's coordinates.
-    const [ax, ay] = [xx * a + xy * b, yx * a + yy * b];
-    const [bx, by] = [xx * c + xy * d, yx * c + yy * d];
-    p[2] = m * ax + o * ay;
-    p[3] = n * ax + q * ay;
-    p[4] = m * bx + o * by;
-    p[5] = n * bx + q * by;
+    const ax = p[2] * a + p[4] * b;
+    const ay = p[3] * a + p[5] * b;
+    const bx = p[2] * c + p[4] * d;
+    const by = p[3] * c + p[5] * d;
+    p[0] = m[0] * x + m[2] * y + m[4];
+    p[1] = m[1] * x + m[3] * y + m[5];
+    p[2] = m[0] * ax + m[2] * ay;
+    p[3] = m[1] * ax + m[3] * ay;
+    p[4] = m[0] * bx + m[2] * by;
+    p[5] = m[1] * bx + m[3] * by;
     return p;
   }
 
@@ -118,8 +142,8 @@ class Sampling {
       let to = frame.rowAt(y - area.y0);
       for (let x = area.x0; x < area.x1; x++, to += 4) {
         const p = this.before(x + 0.5, y + 0.5);
-        const nx = Math.min(mostPlaces, Math.max(1, Math.ceil(Math.hypot(p[2], p[3]) - 0.01)));
-        const ny = Math.min(mostPlaces, Math.max(1, Math.ceil(Math.hypot(p[4], p[5]) - 0.01)));
+        const nx = placesOver(p[2], p[3]);
+        const ny = placesOver(p[4], p[5]);
         const share = 1 / (nx * ny);
         for (let j = 0; j < ny; j++)
           for (let i = 0; i < nx; i++) {
@@ -130,17 +154,27 @@ class Sampling {
             const sy = p[1] + u * p[3] + v * p[5] - 0.5 - box.y0;
             const cx = Math.floor(sx);
             const cy = Math.floor(sy);
+            if (cx < -1 || cy < -1 || cx >= bw || cy >= bh) continue;
             const fx = sx - cx;
             const fy = sy - cy;
+            // Beyond what is painted all is clear.
+            const left = cx >= 0 ? share * (1 - fx) : 0;
+            const right = cx + 1 < bw ? share * fx : 0;
+            const top = cy >= 0 ? 1 - fy : 0;
+            const foot = cy + 1 < bh ? fy : 0;
+            const from = 4 * (cy * bw + cx);
+            const below = from + 4 * bw;
             for (let k = 0; k < 4; k++) {
-              const [ox, oy] = [cx + (k & 1), cy + (k >> 1)];
-              if (ox < 0 || oy < 0 || ox >= bw || oy >= bh) continue;
-              const w = share * (k & 1 ? fx : 1 - fx) * (k >> 1 ? fy : 1 - fy);
-              const from = 4 * (oy * bw + ox);
-              colours[to] += w * read[from];
-              colours[to + 1] += w * read[from + 1];
-              colours[to + 2] += w * read[from + 2];
-              colours[to + 3] += w * read[from + 3];
+              let sum = 0;
+              if (top > 0) {
+                if (left > 0) sum += top * left * read[from + k];
+                if (right > 0) sum += top * right * read[from + 4 + k];
+              }
+              if (foot > 0) {
+                if (left > 0) sum += foot * left * read[below + k];
+                if (right > 0) sum += foot * right * read[below + 4 + k];
+              }
+              colours[to + k] += sum;
             }
           }
       }
@@ -154,7 +188,7 @@ function draw(target: Target, node: BentNode, matrix: Matrix, layer: number): vo
   const area = meetBounds(target.area, wholeBounds(transformBounds(node.bounds, matrix), 1));
   if (!area) return;
   const { area: whole } = target;
-  target.onLattice(knownFineness(node.unbent), { x: 0, y: 0 }, (samples) => {
+  target.onLattice(samplesFor(node, target.scale), { x: 0, y: 0 }, (samples) => {
     const toSamples = multiply(samples, matrix);
     const inside = multiply(toSamples, node.frame);
     const all = node.children.map((c) => target.boundsOf(c, inside)).reduce(joinBounds, null);
