@@ -5,6 +5,21 @@ test.describe.configure({ timeout: 180_000 });
 
 const ink = [0x33, 0x66, 0x99];
 
+/** A sheet with a rectangle in its middle that runs from white on the left to black. */
+async function ramp(e: Hand, width: number, height: number): Promise<void> {
+  await e.blank('Mark or badge');
+  await e.draw('Rectangle', { Width: width, Height: height, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.card('Fill').click();
+  await e.gradient(
+    'Linear',
+    [0, 0.5, 1, 0.5],
+    [
+      [0, '#ffffff'],
+      [1, '#000000'],
+    ],
+  );
+}
+
 test('a shape takes waves, a bow and a swell, each by numbers and by its grips', async ({ page }) => {
   const e = new Hand(page);
   await e.blank('Mark or badge');
@@ -112,17 +127,7 @@ test('bend pins are pressed onto the part, dragged and taken out', async ({ page
 
 test('a painted part bends with its gradient and its blur, on screen as on the server', async ({ page }) => {
   const e = new Hand(page);
-  await e.blank('Mark or badge');
-  await e.draw('Rectangle', { Width: 1200, Height: 600, 'Centre x': 1000, 'Centre y': 1000 });
-  await e.card('Fill').click();
-  await e.gradient(
-    'Linear',
-    [0, 0.5, 1, 0.5],
-    [
-      [0, '#ffffff'],
-      [1, '#000000'],
-    ],
-  );
+  await ramp(e, 1200, 600);
   await e.step('Bend', 'Twist as painted', { Radius: 700, Turn: 180 }, 'Twist');
   // The middle is turned half round: what was light on the left lies dark there, near the centre.
   const [left, right] = [await e.pixel(930, 1000), await e.pixel(1070, 1000)];
@@ -168,17 +173,7 @@ test('a gradient is folded into lines, put down to two tones by a chart, and com
   page,
 }) => {
   const e = new Hand(page);
-  await e.blank('Mark or badge');
-  await e.draw('Rectangle', { Width: 1600, Height: 1600, 'Centre x': 1000, 'Centre y': 1000 });
-  await e.card('Fill').click();
-  await e.gradient(
-    'Linear',
-    [0, 0.5, 1, 0.5],
-    [
-      [0, '#ffffff'],
-      [1, '#000000'],
-    ],
-  );
+  await ramp(e, 1600, 1600);
   await e.step('Bend', 'Mirrored repetition', { Scale: 25, Angle: 60 });
   // The middle of the middle image is grey still, half of the lightness of white; along its direction light and dark take turns.
   expect(Math.abs((await e.pixel(1000, 1000))[0] - 99)).toBeLessThan(6);
@@ -190,7 +185,6 @@ test('a gradient is folded into lines, put down to two tones by a chart, and com
   await expect(page.getByTestId('tone-chart').locator('.recharts-bar-rectangle').first()).toBeAttached();
   expect(await along(190)).toEqual([0x1f, 0x2b, 0x38]);
   expect(await along(0)).toEqual([255, 255, 255]);
-  await page.screenshot({ path: '/tmp/shot-tones.png' });
   await page.getByRole('button', { name: 'Tones to paths' }).click();
   await e.settled();
   await expect(page.getByRole('treeitem', { name: 'Rectangle in tones' })).toBeVisible();
@@ -199,7 +193,6 @@ test('a gradient is folded into lines, put down to two tones by a chart, and com
   await e.settled();
   expect(await along(190)).toEqual([0x1f, 0x2b, 0x38]);
   expect(await along(0)).toEqual([255, 255, 255]);
-  await page.screenshot({ path: '/tmp/shot-tones2.png' });
 });
 
 test('a line becomes a stroke of bristles, a disc is mottled, both as vectors', async ({ page }) => {
@@ -227,5 +220,4 @@ test('a line becomes a stroke of bristles, a disc is mottled, both as vectors', 
   await e.pickOption('Crowd', 'At the rim');
   await e.fill({ Strongly: 100 });
   expect(await e.pixel(1000, 1400)).toEqual([255, 255, 255]);
-  await page.screenshot({ path: '/tmp/shot-brush.png' });
 });

@@ -1,3 +1,4 @@
+import { fillFromCell } from '../geometry/bicubic-cell';
 import type { Point } from '../geometry/vector';
 
 /**
@@ -20,29 +21,11 @@ const cellOf = (at: number, cells: number): number => Math.min(cells - 1, Math.m
 
 /** Writes where a place was before, and how that changes: x, y, ∂x/∂X, ∂y/∂X, ∂x/∂Y, ∂y/∂Y. */
 export function unbentAt(u: Unbent, x: number, y: number, out: Float64Array): void {
-  const { coefficients, columns } = u;
   const s = (x - u.x0) / u.width;
   const t = (y - u.y0) / u.height;
-  const i = cellOf(s, columns);
+  const i = cellOf(s, u.columns);
   const j = cellOf(t, u.rows);
-  const a = s - i;
-  const b = t - j;
-  for (let c = 0; c < 2; c++) {
-    let f = 0;
-    let fa = 0;
-    let fb = 0;
-    for (let k = 32 * (j * columns + i) + 16 * c + 12, p = 3; p >= 0; p--, k -= 4) {
-      const k1 = coefficients[k + 1];
-      const k2 = coefficients[k + 2];
-      const k3 = coefficients[k + 3];
-      fa = fa * a + f;
-      f = f * a + ((k3 * b + k2) * b + k1) * b + coefficients[k];
-      fb = fb * a + (3 * k3 * b + 2 * k2) * b + k1;
-    }
-    out[c] = f;
-    out[2 + c] = fa / u.width;
-    out[4 + c] = fb / u.height;
-  }
+  fillFromCell(u.coefficients, 32 * (j * u.columns + i), s - i, t - j, u.width, u.height, out);
 }
 
 const six = new Float64Array(6);

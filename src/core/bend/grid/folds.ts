@@ -2,27 +2,40 @@ import type { BendGrid } from './grid';
 
 const binomials = [[1], [1, 1], [1, 2, 1], [1, 3, 3, 1], [1, 4, 6, 4, 1], [1, 5, 10, 10, 5, 1]];
 
+type Lattice = Pick<BendGrid, 'us' | 'vs' | 'nodes'>;
+
+/** Control points of the cell at hand: x and y of the point i across and j down at 2 · (4 i + j). */
+const net = new Float64Array(32);
+
+/** Puts the control points of a cell into `net`; how wide and how high it is. */
+function controlNet({ us, vs, nodes }: Lattice, column: number, row: number): readonly [number, number] {
+  const [wu, wv] = [us[column + 1] - us[column], vs[row + 1] - vs[row]];
+  const n = us.length;
+  for (let q = 0; q < 2; q++)
+    for (let p = 0; p < 2; p++) {
+      const k = 8 * ((row + q) * n + column + p);
+      const [su, sv] = [((p ? -1 : 1) * wu) / 3, ((q ? -1 : 1) * wv) / 3];
+      for (let a = 0; a < 2; a++)
+        for (let b = 0; b < 2; b++)
+          for (let c = 0; c < 2; c++)
+            net[2 * (4 * (p ? 3 - a : a) + (q ? 3 - b : b)) + c] =
+              nodes[k + c] +
+              a * su * nodes[k + 2 + c] +
+              b * sv * nodes[k + 4 + c] +
+              a * b * su * sv * nodes[k + 6 + c];
+    }
+  return [wu, wv];
+}
+
 /**
  * The 36 Bernstein coefficients, degree 5 × 5, of the Jacobian's determinant over a cell: the determinant has their sign wherever
  * they agree (products of Bernstein forms, Farin, Curves and Surfaces for CAGD). Row i goes with u, column j with v.
  */
-export function determinantNet({ us, vs, nodes }: BendGrid, column: number, row: number): Float64Array {
-  const [wu, wv] = [us[column + 1] - us[column], vs[row + 1] - vs[row]];
-  const n = us.length;
-  // Control points of the cell's patch, x and y apart.
-  const points = [new Float64Array(16), new Float64Array(16)];
-  for (let p = 0; p < 2; p++)
-    for (let q = 0; q < 2; q++)
-      for (let c = 0; c < 2; c++) {
-        const k = 8 * ((row + q) * n + column + p) + c;
-        const [su, sv] = [((p ? -1 : 1) * wu) / 3, ((q ? -1 : 1) * wv) / 3];
-        for (let a = 0; a < 2; a++)
-          for (let b = 0; b < 2; b++)
-            points[c][4 * (p ? 3 - a : a) + (q ? 3 - b : b)] =
-              nodes[k] + a * su * nodes[k + 2] + b * sv * nodes[k + 4] + a * b * su * sv * nodes[k + 6];
-      }
-  const du = (c: number, a: number, b: number) => points[c][4 * a + 4 + b] - points[c][4 * a + b];
-  const dv = (c: number, a: number, b: number) => points[c][4 * a + b + 1] - points[c][4 * a + b];
+export function determinantNet({ us, vs, nodes }: Lattice, column: number, row: number): Float64Array {
+  const [wu, wv] = controlNet({ us, vs, nodes }, column, row);
+  const at = (c: number, a: number, b: number) => net[2 * (4 * a + b) + c];
+  const du = (c: number, a: number, b: number) => at(c, a + 1, b) - at(c, a, b);
+  const dv = (c: number, a: number, b: number) => at(c, a, b + 1) - at(c, a, b);
   const out = new Float64Array(36);
   for (let a = 0; a < 3; a++)
     for (let b = 0; b < 4; b++)
@@ -65,22 +78,8 @@ export function leastDeterminant(net: Float64Array, depth = 8): readonly [number
  * Whether the way across at every place of a cell surely turns the same way round to the way down at every other: each edge of
  * its net of control points across against each down. Then it is folded nowhere; it is quicker to see than the determinant.
  */
-function isEven({ us, vs, nodes }: BendGrid, column: number, row: number): boolean {
-  const [wu, wv] = [us[column + 1] - us[column], vs[row + 1] - vs[row]];
-  const n = us.length;
-  for (let q = 0; q < 2; q++)
-    for (let p = 0; p < 2; p++) {
-      const k = 8 * ((row + q) * n + column + p);
-      const [su, sv] = [((p ? -1 : 1) * wu) / 3, ((q ? -1 : 1) * wv) / 3];
-      for (let a = 0; a < 2; a++)
-        for (let b = 0; b < 2; b++)
-          for (let c = 0; c < 2; c++)
-            net[2 * (4 * (p ? 3 - a : a) + (q ? 3 - b : b)) + c] =
-              nodes[k + c] +
-              a * su * nodes[k + 2 + c] +
-              b * sv * nodes[k + 4 + c] +
-              a * b * su * sv * nodes[k + 6 + c];
-    }
+function isEven(grid: Lattice, column: number, row: number): boolean {
+  controlNet(grid, column, row);
   for (let a = 0; a < 3; a++)
     for (let b = 0; b < 4; b++) {
       const i = 2 * (4 * a + b);
@@ -93,8 +92,6 @@ function isEven({ us, vs, nodes }: BendGrid, column: number, row: number): boole
     }
   return true;
 }
-
-const net = new Float64Array(32);
 
 /** The cells of a grid that are folded somewhere, by column and row. */
 export function foldedCells(grid: BendGrid): { readonly column: number; readonly row: number }[] {

@@ -1,3 +1,4 @@
+import { fillFromCell } from '../../geometry/bicubic-cell';
 import type { Bounds } from '../../geometry/path';
 import { type MapFill, type PlaneMap, planeMap } from '../map';
 import { Cells } from './cells';
@@ -81,28 +82,9 @@ export function gridMap(grid: BendGrid): PlaneMap {
   const inside: MapFill = (x, y, out) => {
     column = cellOf(us, x, column);
     row = cellOf(vs, y, row);
-    const at = cells.at(column, row);
     const w = us[column + 1] - us[column];
     const h = vs[row + 1] - vs[row];
-    const t = (x - us[column]) / w;
-    const v = (y - vs[row]) / h;
-    for (let c = 0; c < 2; c++) {
-      let f = 0;
-      let ft = 0;
-      let fv = 0;
-      for (let a = 3; a >= 0; a--) {
-        const k = at + 16 * c + 4 * a;
-        const c1 = coefficients[k + 1];
-        const c2 = coefficients[k + 2];
-        const c3 = coefficients[k + 3];
-        ft = ft * t + f;
-        f = f * t + ((c3 * v + c2) * v + c1) * v + coefficients[k];
-        fv = fv * t + (3 * c3 * v + 2 * c2) * v + c1;
-      }
-      out[c] = f;
-      out[2 + c] = ft / w;
-      out[4 + c] = fv / h;
-    }
+    fillFromCell(coefficients, cells.at(column, row), (x - us[column]) / w, (y - vs[row]) / h, w, h, out);
   };
   return planeMap((x, y, out) => {
     if (x >= u0 && x <= u1 && y >= v0 && y <= v1) {
