@@ -1,4 +1,4 @@
-import type { Coat, Design } from '@/core';
+import type { Card, Coat, Design } from '@/core';
 import { Composer, gradient } from './composer';
 import { ink, inObservatoryInks } from './observatory';
 
@@ -26,6 +26,10 @@ function coats(c: Composer, deep: number): Coat[] {
   ];
 }
 
+/** The shadow that rays and petals share. */
+const shadow = (c: Composer): Card =>
+  c.shadow({ shiftX: -20, shiftY: 70, softness: 60, opacity: 0.35, colour: ink.night });
+
 /** A rosette of the sun as the observatory's astronomers draw it. */
 export function sunRosette(): Design {
   const c = new Composer('Sun rosette');
@@ -37,16 +41,16 @@ export function sunRosette(): Design {
     {
       steps: [c.step('round-corners', { radius: 46 })],
       coats: coats(c, 22),
-      finishes: [c.shadow({ shiftX: -20, shiftY: 70, softness: 60, opacity: 0.35, colour: ink.night })],
+      finishes: [shadow(c)],
     },
   );
   c.add(
     'Petals',
-    'ellipse',
-    { width: 190, height: 420 },
-    { x: middle, y: 640 },
+    'polygon',
+    { sides: 12, radius: 470 },
+    { x: middle, y: middle },
     {
-      steps: [c.step('radial-repeat', { centreX: 0, centreY: 360, count: 12, unite: true })],
+      steps: [c.step('swell', { points: 0.3, spans: 0.22 })],
       coats: [
         ...coats(c, 10),
         c.coat.fill(gradient('radial', [0.5, 0.5, 1, 0.5], ink.snow, ink.brass), {
@@ -61,6 +65,17 @@ export function sunRosette(): Design {
           shapeWidth: 0.42,
           shapeHeight: 0.42,
         }),
+      ],
+      finishes: [
+        c.finish('glow', {
+          shines: 'inside',
+          colour: ink.ember,
+          softness: 50,
+          spread: 6,
+          opacity: 0.6,
+          blend: 'multiply',
+        }),
+        shadow(c),
       ],
     },
   );

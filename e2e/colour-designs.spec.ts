@@ -12,8 +12,9 @@ test('the sun rosette: coats are taken from one part to another, and two have a 
   page,
 }) => {
   const e = new Hand(page);
-  await openBare(e, 'Sun rosette', { Petals: grey });
+  await openBare(e, 'Sun rosette', { Petals: () => ({ ...grey(), steps: [], finishes: [] }) });
   await e.part('Petals').click();
+  await e.step('Bend', 'Swell', { 'Points in': 30, 'Spans out': 22 });
   await e.stage('Colour');
   await e.tool('Pick up').click();
   await e.pickOption('Takes', 'Coats');
@@ -41,6 +42,19 @@ test('the sun rosette: coats are taken from one part to another, and two have a 
   await e.addCoat('Stroke');
   await e.fill({ Width: 6, 'Colour, hex or RGB': '#14213d' });
   await shape();
+  await e.stage('Depth');
+  await e.tool('Glow').click();
+  await e.settled();
+  await e.pickOption('Shines', 'Inwards');
+  await e.fill({ 'Colour, hex or RGB': '#b0513f', Softness: 50, Spread: 6, Opacity: 60 });
+  await e.pickOption('Blend mode', 'Multiply');
+  // The shadow is that of the rays, taken over.
+  await e.part('Rays').click();
+  await page.getByRole('button', { name: 'Copy Soft shadow for other parts' }).click();
+  await e.part('Petals').click();
+  await page.getByTestId('sheet').focus();
+  await page.keyboard.press('Control+v');
+  await e.settled();
   await expectLike(e, 'Sun rosette');
 });
 

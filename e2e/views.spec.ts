@@ -93,7 +93,7 @@ test('a broken design file is refused in words', async ({ page }) => {
   await expect(page.getByText('“a.json” is not a design file')).toBeVisible();
   const wrong = JSON.stringify({ format: 'silent-compass/design', version: 12 });
   await file.setInputFiles({ name: 'b.json', mimeType: 'application/json', buffer: Buffer.from(wrong) });
-  await expect(page.getByText('has version 12; this program reads versions 1 to 3')).toBeVisible();
+  await expect(page.getByText('has version 12; this program reads versions 1 to 4')).toBeVisible();
 });
 
 test('designs are copied, deleted and brought back from the list', async ({ page }) => {

@@ -9,6 +9,8 @@ export interface Handle {
   readonly y: number;
   /** Names of the parameters that numbers typed during a drag set, in order. */
   readonly sets?: readonly string[];
+  /** Whether it stands for a place by itself: two numbers typed are one on the sheet. */
+  readonly place?: boolean;
   /** Where a line is drawn from, to show what the grip measures. */
   readonly from?: Point;
   /** Whether it is drawn small, as one of many alike. */

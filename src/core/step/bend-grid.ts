@@ -102,7 +102,7 @@ export const bendGrid = defineBend<BendGridParams>({
       const at = nodeAt(g, k);
       const sides = Object.keys(handleSides) as HandleSide[];
       return [
-        { id: `node-${k}`, ...at },
+        { id: `node-${k}`, place: true, ...at },
         ...sides.map((side) => ({
           id: `${side}-${k}`,
           ...handleAt(g, k, side),

@@ -98,7 +98,13 @@ export const bendPins = defineBend<BendPins>({
       const [l, a] = [armOf(pin, b) * pin.scale, radians(pin.turn)];
       const ring = pin.radius ? { circle: { ...from, r: pin.radius * pin.scale } } : {};
       return [
-        { id: `pin-${i}`, ...from, ...ring, ...(stays(pin) ? {} : { from: { x: pin.x, y: pin.y } }) },
+        {
+          id: `pin-${i}`,
+          place: true,
+          ...from,
+          ...ring,
+          ...(stays(pin) ? {} : { from: { x: pin.x, y: pin.y } }),
+        },
         {
           id: `turn-${i}`,
           x: from.x + l * Math.sin(a),

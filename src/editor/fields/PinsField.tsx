@@ -10,6 +10,21 @@ import { chosenOf } from './chosen-grips';
 import { NumberField } from './NumberField';
 import { SwitchField } from './SwitchField';
 
+/** Where a pin stands and where it goes, by the sides of what is bent. */
+const places = [
+  ['x', 'Stands at x'],
+  ['y', 'Stands at y'],
+  ['toX', 'Goes to x'],
+  ['toY', 'Goes to y'],
+] as const;
+
+/** A pin with one of its places changed; one that stays goes along with where it stands. */
+function placed(p: BendPin, name: (typeof places)[number][0], v: number): Partial<BendPin> {
+  if (name === 'x') return p.toX === p.x ? { x: v, toX: v } : { x: v };
+  if (name === 'y') return p.toY === p.y ? { y: v, toY: v } : { y: v };
+  return { [name]: v };
+}
+
 /** The bend pins of a step: how those that are chosen on the sheet turn and scale, and what they hold. */
 export function PinsField({ value, onChange }: { value: readonly number[]; onChange(v: number[]): void }) {
   const grips = useEditor((s) => s.grips);
@@ -32,6 +47,18 @@ export function PinsField({ value, onChange }: { value: readonly number[]; onCha
           <Box sx={{ color: 'text.secondary' }}>
             {chosen.length > 1 ? `${chosen.length} pins` : `Pin ${chosen[0] + 1} of ${pins.length}`}
           </Box>
+          {chosen.length === 1 &&
+            places.map(([name, label]) => (
+              <NumberField
+                key={name}
+                label={label}
+                value={first[name] * 100}
+                min={-1e6}
+                max={1e6}
+                suffix="%"
+                onChange={(v) => put((p) => placed(p, name, v / 100))}
+              />
+            ))}
           <NumberField
             label="Radius"
             value={first.radius * 100}
@@ -54,7 +81,7 @@ export function PinsField({ value, onChange }: { value: readonly number[]; onCha
             min={1}
             max={10000}
             suffix="%"
-            onChange={(v) => put((p) => ({ scale: v / 100, radius: p.radius || 0.12 }))}
+            onChange={(v) => put((p) => ({ scale: v / 100, turns: true, radius: p.radius || 0.12 }))}
           />
           <SwitchField
             label="Turn is its own"

@@ -141,7 +141,8 @@ function partCard(design: Design, part: Part, card: CardRef): GripCard | null {
 }
 
 /** Whether a handle stands for a place, both coordinates of it. */
-function isPlace(gripCard: GripCard, { sets }: Handle): boolean {
+function isPlace(gripCard: GripCard, { sets, place }: Handle): boolean {
+  if (place) return true;
   const axes = sets?.map((name) => gripCard.fields.find((f) => f.name === name)?.axis);
   return axes?.length === 2 && axes[0] === 'x' && axes[1] === 'y';
 }
@@ -203,7 +204,8 @@ const say = (params: object): string =>
     .join(', ');
 
 /** A place that a drag set, as the sheet tells it. */
-function readPlace(params: object, { sets = [] }: Handle, world: Matrix): Point | null {
+function placeRead(params: object, { sets = [], place }: Handle, world: Matrix, at: Point): Point | null {
+  if (place) return applyTo(world, at);
   const [x, y] = sets.map((name) => (params as Record<string, number>)[name]);
   return Number.isFinite(x) && Number.isFinite(y) ? applyTo(world, { x, y }) : null;
 }
@@ -312,7 +314,7 @@ export function dragHandle(
   const params = g.exact ? meant.params : roundLengths(gripCard.fields, meant.params, g.grain);
   const result = { ...meant, params: keptWithin(gripCard.fields, params) };
   const stands = gripCard.handles.find((h) => h.id === handle);
-  const place = stands && isPlace(gripCard, stands) ? readPlace(result.params, stands, world) : null;
+  const place = stands && isPlace(gripCard, stands) ? placeRead(result.params, stands, world, at) : null;
   return { design: withPart(design, gripCard.with(result)), hits, readout: say(place ?? result.params) };
 }
 

@@ -4,10 +4,13 @@ import { type Bounds, meetBounds } from '../../geometry/path';
 import type { SceneNode } from '../../scene/types';
 import { type Target, tileSize } from '../target';
 
-/** Colours of one block, 256² premultiplied RGBA floats. */
-type Block = Float32Array;
+/** Colours of one block, premultiplied RGBA floats, and where it lies. */
+interface Block {
+  readonly colours: Float32Array;
+  readonly box: Bounds;
+}
 
-const none: Block = new Float32Array(0);
+const none: Block = { colours: new Float32Array(0), box: { x0: 0, y0: 0, x1: 0, y1: 0 } };
 
 /** What each painter has drawn lately: neighbouring tiles read the same blocks. */
 const drawn = new WeakMap<Target, BoundedCache<Block>>();
@@ -24,6 +27,8 @@ function numberOf(nodes: readonly SceneNode[]): number {
 export class DrawnBlocks {
   private readonly cache: BoundedCache<Block>;
   private readonly key: string;
+  /** The one block of what is no larger than a block: it is as large as that. */
+  private readonly only: Bounds | null;
 
   /** @param bounds of what the nodes paint, pixels. @param keep carries over what a drawing may overwrite. */
   constructor(
@@ -34,47 +39,60 @@ export class DrawnBlocks {
     private readonly bounds: Bounds,
     private readonly keep: (draw: () => void) => void,
   ) {
-    this.cache = drawn.get(target) ?? new BoundedCache<Block>(mebibytes(48), (b) => b.byteLength);
+    this.cache = drawn.get(target) ?? new BoundedCache<Block>(mebibytes(48), (b) => b.colours.byteLength);
     drawn.set(target, this.cache);
     this.key = [numberOf(nodes), ...matrix, target.scale].join(' ');
+    const small = bounds.x1 - bounds.x0 <= tileSize && bounds.y1 - bounds.y0 <= tileSize;
+    this.only = small ? bounds : null;
   }
 
   /** Copies a rectangle of pixels to a plane with rows of `stride`; what was not painted is clear. */
   copy(box: Bounds, at: number, stride: number): void {
     const { memory } = this.target.kernels;
-    const blocks: { readonly block: Block; readonly x: number; readonly y: number }[] = [];
-    const [left, top] = [Math.floor(box.x0 / tileSize), Math.floor(box.y0 / tileSize)];
-    for (let y = top; y * tileSize < box.y1; y++)
-      for (let x = left; x * tileSize < box.x1; x++) {
-        const block = this.blockAt(x * tileSize, y * tileSize);
-        if (block !== none) blocks.push({ block, x: x * tileSize, y: y * tileSize });
-      }
+    const blocks = this.boxesOver(box).map((b) => this.blockAt(b));
     const plane = new Float32Array(memory.buffer, at, 4 * stride * (box.y1 - box.y0));
     plane.fill(0);
-    for (const { block, x, y } of blocks) {
-      const [x0, x1] = [Math.max(x, box.x0), Math.min(x + tileSize, box.x1)];
-      for (let row = Math.max(y, box.y0); row < Math.min(y + tileSize, box.y1); row++) {
-        const from = 4 * ((row - y) * tileSize + x0 - x);
-        plane.set(block.subarray(from, from + 4 * (x1 - x0)), 4 * ((row - box.y0) * stride + x0 - box.x0));
+    for (const { colours, box: b } of blocks) {
+      const [x0, x1] = [Math.max(b.x0, box.x0), Math.min(b.x1, box.x1)];
+      if (x1 <= x0) continue;
+      for (let row = Math.max(b.y0, box.y0); row < Math.min(b.y1, box.y1); row++) {
+        const from = 4 * ((row - b.y0) * (b.x1 - b.x0) + x0 - b.x0);
+        plane.set(colours.subarray(from, from + 4 * (x1 - x0)), 4 * ((row - box.y0) * stride + x0 - box.x0));
       }
     }
   }
 
-  private blockAt(x: number, y: number): Block {
-    if (!meetBounds(this.bounds, { x0: x, y0: y, x1: x + tileSize, y1: y + tileSize })) return none;
-    return this.cache.getOr(`${this.key} ${x} ${y}`, () => this.draw(x, y));
+  /** The blocks that a rectangle reads. */
+  private boxesOver(box: Bounds): Bounds[] {
+    if (this.only) return [this.only];
+    const out: Bounds[] = [];
+    const [left, top] = [Math.floor(box.x0 / tileSize), Math.floor(box.y0 / tileSize)];
+    for (let y = top; y * tileSize < box.y1; y++)
+      for (let x = left; x * tileSize < box.x1; x++)
+        out.push({ x0: x * tileSize, y0: y * tileSize, x1: (x + 1) * tileSize, y1: (y + 1) * tileSize });
+    return out;
   }
 
-  private draw(x: number, y: number): Block {
+  private blockAt(box: Bounds): Block {
+    if (!meetBounds(this.bounds, box)) return none;
+    return this.cache.getOr(`${this.key} ${box.x0} ${box.y0}`, () => this.draw(box));
+  }
+
+  private draw(box: Bounds): Block {
     const { target, layer } = this;
     const { kernels, area } = target;
     let made = none;
     this.keep(() => {
-      target.place(x, y, tileSize, tileSize);
+      const [w, h] = [box.x1 - box.x0, box.y1 - box.y0];
+      target.place(box.x0, box.y0, w, h);
       target.draw(this.nodes, this.matrix, layer);
       kernels.flattenLayer(layer);
       const pixels = kernels.layerPixels(layer);
-      made = new Float32Array(kernels.memory.buffer, pixels, 4 * tileSize * tileSize).slice();
+      const drawn = new Float32Array(kernels.memory.buffer, pixels, 4 * tileSize * h);
+      const colours = new Float32Array(4 * w * h);
+      for (let row = 0; row < h; row++)
+        colours.set(drawn.subarray(4 * row * tileSize, 4 * (row * tileSize + w)), 4 * row * w);
+      made = { colours, box };
       kernels.clearLayer(layer);
     });
     target.place(area.x0, area.y0, area.x1 - area.x0, area.y1 - area.y0);

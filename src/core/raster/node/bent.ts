@@ -14,7 +14,7 @@ const finest = 3;
 /** Most places that a pixel takes its colour from, each way. */
 const mostPlaces = 4;
 
-/** How finely what was bent is drawn, in samples a pixel: as its least stretch wants, by the slopes in the middles of cells. */
+/** How finely what was bent is drawn, in whole samples a pixel: as its greatest stretch wants, by the slopes in the middles of cells. */
 function finenessOf({ coefficients, width, height }: Unbent): number {
   const slopes: number[] = [];
   for (let k = 0; k < coefficients.length; k += 32) {
@@ -24,7 +24,7 @@ function finenessOf({ coefficients, width, height }: Unbent): number {
   }
   // One cell in fifty may be stretched more: that is hardly seen, and folds have slopes of nothing.
   const least = slopes.sort((a, b) => a - b)[Math.floor(slopes.length / 50)];
-  return Math.min(finest, Math.max(1, Math.ceil(1 / Math.max(least, 1e-3))));
+  return Math.min(finest, Math.max(1, Math.round(1 / Math.max(least, 1e-3))));
 }
 
 const fineness = new WeakMap<Unbent, number>();
