@@ -4,7 +4,7 @@ import { mostPins, pinNumbers, pinsFrom, plainPin } from '../bend/pins/pin';
 import type { Card } from '../document/card';
 import type { Design, Part } from '../document/types';
 import { applyTo, invert } from '../geometry/matrix';
-import type { Bounds } from '../geometry/path';
+import { type Bounds, growBounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { evaluatePart } from '../scene/evaluate';
 import { steps } from '../step';
@@ -13,6 +13,11 @@ import type { Edited } from './edited';
 import { stepAt, stepsOf, withStepsOf } from './gesture/cards';
 import type { CardRef } from './gesture/types';
 import { withPart, worldOf } from './tree';
+
+/** How far beside what it holds a pin may stand, as a share of its size. */
+const beside = 0.03;
+
+const holds = (b: Bounds, { x, y }: Point): boolean => x >= b.x0 && x <= b.x1 && y >= b.y0 && y <= b.y1;
 
 /** A card of pins, what it bends, and the part with the card changed. */
 interface PinsCard {
@@ -53,7 +58,14 @@ export function addPin(design: Design, id: string, ref: CardRef, at: Point): Edi
   const to = applyTo(back, at);
   const map = steps['bend-pins'].map?.({ ...card.params, times: 1 }, { bounds, outline: [] });
   const from = map ? comesFrom(map, to, gridFrame(bounds)) : to;
-  if (!from) return unchanged;
+  if (
+    !from ||
+    !holds(
+      growBounds(gridFrame(bounds), beside * Math.max(bounds.x1 - bounds.x0, bounds.y1 - bounds.y0)),
+      from,
+    )
+  )
+    return { ...unchanged, said: 'There is nothing to pin here: press on the part.' };
   const [stands, goes] = [pinPlace(bounds, from), pinPlace(bounds, to)];
   const pin = { ...plainPin(stands.x, stands.y), ...(map ? { toX: goes.x, toY: goes.y } : {}) };
   const params = { ...card.params, pins: pinNumbers([...pins, pin]) };

@@ -160,6 +160,9 @@ describe('bend pins', () => {
     });
     const before = mapOf([pin(-150, 0, -150, -60), pin(150, 0, 150, 60)]);
     const { design } = addPin(designOf(1000, p), 'r', { list: 'steps', id: 's' }, { x: 20, y: 90 });
+    const beyond = addPin(design, 'r', { list: 'steps', id: 's' }, { x: 900, y: 90 });
+    expect(beyond.design).toBe(design);
+    expect(beyond.said).toMatch(/nothing to pin/);
     const after = design.parts.r.steps[0].params.pins as number[];
     expect(after).toHaveLength(24);
     const map = steps['bend-pins'].map?.({ ...steps['bend-pins'].defaults, pins: after }, context);
