@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { evaluate, finishes, makeFinish, makePart, origin, type Part, renderPixels } from '@/core';
+import {
+  evaluate,
+  finishes,
+  makeCoat,
+  makeFinish,
+  makePart,
+  makeSource,
+  origin,
+  type Part,
+  renderPixels,
+} from '@/core';
 import { pickParts } from '@/core/edit';
 import { Painter } from '@/core/raster/painter';
 import { takeShippedFaces } from '../../faces';
@@ -7,6 +17,19 @@ import { designOf } from '../designs';
 import { designWith, half, pixels, shape, side } from './lit';
 
 takeShippedFaces();
+
+it('a blur toward the edge that is too little to be seen leaves the smallest of pictures as it is', () => {
+  const disc = (...finishes: ReturnType<typeof makeFinish>[]) => {
+    const part = makePart(makeSource('ellipse', { width: 110, height: 110 }), {
+      id: 'd',
+      place: { ...origin, x: 200, y: 200 },
+      coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#336699' } })],
+      finishes: finishes.map((f) => ({ ...f, id: 'f' })),
+    });
+    return renderPixels(evaluate(designOf(400, part), 's'), 14).data;
+  };
+  expect(disc(makeFinish('blur', { way: 'edge', softness: 12, reach: 30 }))).toEqual(disc());
+});
 
 describe('grain and blur', () => {
   it('grey grain leaves the tone as it was on the whole, at every size of the picture', () => {

@@ -28,6 +28,8 @@ function rungsOf(
   ladder: readonly number[],
 ): Float32Array {
   const last = ladder.length - 1;
+  // Too little softness to be seen: all of it is as it is.
+  if (last === 0) return new Float32Array(depths.length);
   return depths.map((d) => {
     const sigma = softest * softAt(Math.min(1, d / reach));
     if (sigma >= softest) return last;
