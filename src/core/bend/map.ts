@@ -1,7 +1,7 @@
 import type { Cubic } from '../geometry/cubic';
 import { transformCubic } from '../geometry/cubic';
 import { type Homography, homographyOf, project } from '../geometry/homography';
-import { invert, type Matrix, multiply } from '../geometry/matrix';
+import { invert, type Matrix } from '../geometry/matrix';
 import { type Bounds, type Path, transformBounds, transformPath } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 
@@ -104,11 +104,4 @@ export function following(first: PlaneMap, then: PlaneMap): PlaneMap {
     out[4] = e * c + g * d;
     out[5] = f * c + h * d;
   });
-}
-
-/** The matrix that is nearest to a map about a place: what it does there, as far as it is straight. */
-export function straightAt(map: PlaneMap, { x, y }: Point): Matrix {
-  map.fill(x, y, six);
-  const [px, py, a, b, c, d] = six;
-  return multiply([a, b, c, d, px, py], [1, 0, 0, 1, -x, -y]);
 }

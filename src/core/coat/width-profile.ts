@@ -6,7 +6,7 @@ import type { Point } from '../geometry/vector';
 import type { Outline } from '../outline/types';
 
 /** How a stroke's width runs along its path. */
-const profileWords = {
+export const profileWords = {
   even: 'Even',
   'thin-ends': 'Thin ends',
   'thick-ends': 'Thick ends',
@@ -15,7 +15,7 @@ const profileWords = {
   pressure: 'Pressure',
   points: 'Points',
 } as const;
-type WidthProfile = keyof typeof profileWords;
+export type WidthProfile = keyof typeof profileWords;
 
 export interface ProfiledWidth {
   readonly profile: WidthProfile;

@@ -1,4 +1,22 @@
-import type { Levels, ToneStep } from '../scene/types';
+import type { Rgba } from './colour';
+
+/** Tones that what it is given has, 0 black to 1 white, as they are wished. */
+export interface Levels {
+  /** The tones that become black and white. */
+  readonly black: number;
+  readonly white: number;
+  /** Above 1 tones between become lighter. */
+  readonly gamma: number;
+  /** The tones that black and white become in the end. */
+  readonly low: number;
+  readonly high: number;
+}
+
+/** A tone from which on a colour takes the place of the one before. */
+export interface ToneStep {
+  readonly from: number;
+  readonly colour: Rgba;
+}
 
 /** The tone of a colour, 0–1: its luma by the weights of ITU-R BT.709, as its components are coded. */
 export const toneOf = (r: number, g: number, b: number): number => 0.2126 * r + 0.7152 * g + 0.0722 * b;

@@ -31,6 +31,8 @@ export interface Field {
   readonly options?: Choices;
   /** Set where it is one coordinate of a place, kept in the part's own coordinates and told in the sheet's. */
   readonly axis?: 'x' | 'y';
+  /** What it is called where a part may be named and none is. */
+  readonly none?: string;
   /** The value another field must have for this one to mean anything, or those of which it must have one. */
   readonly onlyIf?: { readonly name: string; readonly is: FieldValue | readonly string[] };
   /** The value another field must not have. */
@@ -192,11 +194,12 @@ export const corners = (name: string, label: string, about: string): Field => ({
 export const endWords = { x1: 'Start x', y1: 'Start y', x2: 'End x', y2: 'End y' } as const;
 
 /** A sibling by its id, or an empty text for none. */
-export const sibling = (name: string, label: string, about: string): Field => ({
+export const sibling = (name: string, label: string, about: string, none = 'Numbers'): Field => ({
   name,
   label,
   about,
   type: 'part',
+  none,
 });
 
 /** A field that means something only while another has a value, or one of several. */

@@ -1,5 +1,6 @@
 import { combine } from '../arrange/combine';
 import { formatHex } from '../colour/colour';
+import type { ToneStep } from '../colour/tones';
 import { toneOf } from '../colour/tones';
 import type { Card } from '../document/card';
 import { makeCoat, makeId, makePart, makeSource } from '../document/create';
@@ -10,7 +11,7 @@ import { renderPixels } from '../raster/render';
 import { areaOfNodes } from '../scene/area';
 import { nodesBounds } from '../scene/damage';
 import { evaluatePart } from '../scene/evaluate';
-import type { SceneNode, ToneStep } from '../scene/types';
+import type { SceneNode } from '../scene/types';
 import { SmoothField } from '../trace/field';
 import { levelPath } from '../trace/level-path';
 import { type Edited, freeName } from './edited';

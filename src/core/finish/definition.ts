@@ -1,3 +1,4 @@
+import type { ToneStep } from '../colour/tones';
 import type { SupposedLight } from '../depth/lamp-fields';
 import type { Lamp, PartLight } from '../depth/light';
 import type { Described } from '../document/described';
@@ -7,7 +8,7 @@ import type { Referring } from '../document/references';
 import type { Bounds, Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { Outline } from '../outline/types';
-import type { SceneNode, ToneStep } from '../scene/types';
+import type { SceneNode } from '../scene/types';
 
 /** Another part that casts onto the one that is finished, in the coordinates of that. */
 export interface Caster {

@@ -1,7 +1,8 @@
 import { parseHex } from '../colour/colour';
+import type { ToneStep } from '../colour/tones';
 import { colour, count, number, onlyIf, share } from '../document/fields';
 import { groupNode } from '../scene/group-node';
-import type { SceneNode, ToneStep, TonesFilter } from '../scene/types';
+import type { SceneNode, TonesFilter } from '../scene/types';
 import { defineFinish } from './definition';
 
 const through = (nodes: readonly SceneNode[], filter: Omit<TonesFilter, 'kind'>): readonly SceneNode[] =>

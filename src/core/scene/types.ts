@@ -1,5 +1,6 @@
 import type { Rgba } from '../colour/colour';
 import type { ColourStop, Interpolation } from '../colour/gradient';
+import type { Levels, ToneStep } from '../colour/tones';
 import type { Homography } from '../geometry/homography';
 import type { Matrix } from '../geometry/matrix';
 import type { CurvePoints } from '../geometry/monotone';
@@ -143,24 +144,6 @@ export interface EdgeBlurFilter {
   readonly sigma: number;
   /** How far in from the edge it is sharp, likewise. */
   readonly reach: number;
-}
-
-/** Tones that what it is given has, 0 black to 1 white, as they are wished. */
-export interface Levels {
-  /** The tones that become black and white. */
-  readonly black: number;
-  readonly white: number;
-  /** Above 1 tones between become lighter. */
-  readonly gamma: number;
-  /** The tones that black and white become in the end. */
-  readonly low: number;
-  readonly high: number;
-}
-
-/** A tone from which on a colour takes the place of the one before. */
-export interface ToneStep {
-  readonly from: number;
-  readonly colour: Rgba;
 }
 
 /** What it is given with its tones changed, or put down to a few of them; its opacity stays. */

@@ -70,7 +70,7 @@ export const alongPath = defineBend<AlongPath>({
   about: 'Laid along the line of another part, as that is without its steps.',
   alsoKnown: ['path', 'follow', 'spine', 'brush', 'ribbon'],
   fields: [
-    sibling('path', 'Along', 'The part whose first line it lies along.'),
+    sibling('path', 'Along', 'The part whose first line it lies along.', 'No part'),
     choice('fit', 'Length', 'How long it is along the path.', {
       stretched: 'The whole path',
       kept: 'Its own',

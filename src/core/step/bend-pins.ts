@@ -1,7 +1,7 @@
 import { foldedCells } from '../bend/grid/folds';
 import type { BendGrid } from '../bend/grid/grid';
 import { gridFrame } from '../bend/grid/grid-map';
-import { type BendPin, pinNumbers, pinsFrom } from '../bend/pins/pin';
+import { type BendPin, pinNumbers, pinsFrom, usualRadius } from '../bend/pins/pin';
 import { latticeStep, pinLattice, pinMap, pinsOver } from '../bend/pins/pin-map';
 import { count, length, pins, share } from '../document/fields';
 import type { Handle } from '../document/handles';
@@ -19,9 +19,6 @@ interface BendPins {
   readonly times: number;
 }
 
-/** How far off its place the grip stands that turns and scales a pin without a radius, as a share of the longer side. */
-const arm = 0.12;
-
 const stays = (p: BendPin): boolean => p.toX === p.x && p.toY === p.y && p.turn === 0 && p.scale === 1;
 
 /** Says in words which pins stand on each other. */
@@ -32,6 +29,9 @@ function apart(list: readonly BendPin[], step: number): void {
         throw new StepFault(`Pins ${k + 1} and ${i + 1} stand in one place: take one away, or move it.`);
 }
 
+const sameBox = (a: Bounds, b: Bounds): boolean =>
+  a.x0 === b.x0 && a.y0 === b.y0 && a.x1 === b.x1 && a.y1 === b.y1;
+
 const lattices = new WeakMap<BendPins, { readonly bounds: Bounds; readonly grid: BendGrid }>();
 
 /** The lattice of pins over bounds; remembered by the parameters, for its map, its note and its grips ask for the same. */
@@ -40,7 +40,7 @@ function latticeOf(p: BendPins, bounds: Bounds): BendGrid | null {
   if (list.every(stays)) return null;
   const known = lattices.get(p);
   const b = gridFrame(bounds);
-  if (known && JSON.stringify(known.bounds) === JSON.stringify(b)) return known.grid;
+  if (known && sameBox(known.bounds, b)) return known.grid;
   const over = pinsOver(list, b);
   apart(over, latticeStep(b));
   const grid = pinLattice(over, b, { stiffness: p.stiffness, reach: p.reach || Number.POSITIVE_INFINITY });
@@ -59,7 +59,8 @@ const changed = (p: BendPins, i: number, change: Partial<BendPin>) => ({
 });
 
 /** How far off a pin its grips stand before it is scaled. */
-const armOf = (pin: BendPin, b: Bounds): number => pin.radius || arm * Math.max(b.x1 - b.x0, b.y1 - b.y0);
+const armOf = (pin: BendPin, b: Bounds): number =>
+  pin.radius || usualRadius * Math.max(b.x1 - b.x0, b.y1 - b.y0);
 
 /** A few pins that bend the part as stiffly as may be. */
 export const bendPins = defineBend<BendPins>({
@@ -136,7 +137,7 @@ export const bendPins = defineBend<BendPins>({
       });
     const [dx, dy] = [to.x - pin.toX, to.y - pin.toY];
     // What is turned or scaled has a size: the point alone has neither.
-    const radius = pinsFrom(p.pins)[grip.i].radius || arm;
+    const radius = pinsFrom(p.pins)[grip.i].radius || usualRadius;
     const scale = Math.min(100, Math.max(0.01, Math.hypot(dx, dy) / armOf(pin, b)));
     if (grip.what === 'size')
       return Math.abs(scale - pin.scale) < 1e-9
@@ -163,7 +164,7 @@ export const bendPins = defineBend<BendPins>({
   without(p, handles) {
     const gone = new Set(handles.flatMap((h) => gripOf(h) ?? []).map(({ i }) => i));
     const list = pinsFrom(p.pins).filter((_, i) => !gone.has(i));
-    return list.length * 8 === p.pins.length ? null : { pins: pinNumbers(list) };
+    return list.length === pinsFrom(p.pins).length ? null : { pins: pinNumbers(list) };
   },
   typed(p, handle, value) {
     const grip = gripOf(handle);
@@ -171,7 +172,7 @@ export const bendPins = defineBend<BendPins>({
     const { radius } = pinsFrom(p.pins)[grip.i];
     const change =
       grip.what === 'turn' ? { turn: value } : { scale: Math.min(100, Math.max(0.01, value / 100)) };
-    return changed(p, grip.i, { ...change, turns: true, radius: radius || arm }).params;
+    return changed(p, grip.i, { ...change, turns: true, radius: radius || usualRadius }).params;
   },
 });
 

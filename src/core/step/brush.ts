@@ -1,5 +1,6 @@
 import { type Scatter, scatteredAlong, stretchedAlong, type Thickness } from '../brush/lay';
 import { type Art, type Texture, textureOf, textureWords } from '../brush/textures';
+import { profileWords, type WidthProfile, widthAlong } from '../coat/width-profile';
 import { choice, count, length, lengths, onlyIf, share, sibling, size } from '../document/fields';
 import type { HandleContext } from '../document/handles';
 import { measureContour } from '../geometry/along';
@@ -15,7 +16,7 @@ interface Brush {
   readonly own: readonly number[];
   readonly laid: 'stretched' | 'repeated' | 'scattered';
   readonly width: number;
-  readonly runs: 'even' | 'pressure' | 'thin-ends' | 'thinning';
+  readonly runs: Exclude<WidthProfile, 'points'>;
   readonly spacing: number;
   readonly size: number;
   readonly turn: number;
@@ -23,6 +24,9 @@ interface Brush {
   readonly fade: number;
   readonly seed: number;
 }
+
+/** How the width of a stroke may run; points of its own are for strokes that have grips on them. */
+const { points: _, ...runWords } = profileWords;
 
 /** Most numbers of art that is kept once its part is gone. */
 const mostKept = 1000;
@@ -64,31 +68,19 @@ function artAtHand(p: Brush, { guide }: HandleContext): Art | null {
   return art;
 }
 
-/** A smooth run through values at even steps of 0–1, with its slope (Catmull & Rom 1974). */
-function runThrough(values: readonly number[]): Thickness {
-  const last = values.length - 1;
-  const at = (i: number) => values[Math.min(last, Math.max(0, i))];
-  if (last < 1) return () => [values[0] ?? 1, 0];
+/** Step of the difference that tells how a width changes, as a share of the line. */
+const hair = 1e-5;
+
+/** How wide a stroke of some profile is along one of its lines, and how that changes. */
+function thicknessOf({ runs }: Brush, contour: Contour): Thickness {
+  const width = widthAlong({ profile: runs, widths: [] }, [contour.pressure]);
+  if (!width) return () => [1, 0];
+  const within = (share: number) => Math.min(1, Math.max(0, share));
   return (share) => {
-    const x = Math.min(1, Math.max(0, share)) * last;
-    const i = Math.min(last - 1, Math.floor(x));
-    const t = x - i;
-    const [a, b, c, d] = [at(i - 1), at(i), at(i + 1), at(i + 2)];
-    const [m, n] = [(c - a) / 2, (d - b) / 2];
-    const [p, q] = [2 * (b - c) + m + n, 3 * (c - b) - 2 * m - n];
-    return [((p * t + q) * t + m) * t + b, ((3 * p * t + 2 * q) * t + m) * last];
+    const [a, b] = [within(share - hair), within(share + hair)];
+    return [width(within(share), 0), (width(b, 0) - width(a, 0)) / (b - a)];
   };
 }
-
-const thicknesses: Readonly<Record<Brush['runs'], (contour: Contour) => Thickness>> = {
-  even: () => () => [1, 0],
-  pressure: (c) => runThrough(c.pressure ?? [1]),
-  'thin-ends': () => (s) => [
-    Math.sin(Math.PI * Math.min(1, Math.max(0, s))),
-    Math.PI * Math.cos(Math.PI * s),
-  ],
-  thinning: () => (s) => [1 - 0.95 * Math.min(1, Math.max(0, s)), -0.95],
-};
 
 const onlyScattered = onlyIf.bind(null, 'laid', 'scattered');
 
@@ -103,7 +95,7 @@ export const brush = defineStep<Brush>({
     onlyIf(
       'art',
       'part',
-      sibling('part', 'Part', 'The part whose outline, without its steps, strokes are made of.'),
+      sibling('part', 'Part', 'The part whose outline, without its steps, strokes are made of.', 'No part'),
     ),
     choice('laid', 'Laid', 'How it is laid along a line.', {
       stretched: 'Stretched once',
@@ -111,12 +103,7 @@ export const brush = defineStep<Brush>({
       scattered: 'Scattered',
     }),
     size('width', 'Width', 'Of the stroke, or of a mark.'),
-    choice('runs', 'Width runs', 'How the width runs along a line.', {
-      even: 'Even',
-      pressure: 'Pressure',
-      'thin-ends': 'Thin ends',
-      thinning: 'Thinning',
-    }),
+    choice('runs', 'Width runs', 'How the width runs along a line.', runWords),
     onlyScattered(length('spacing', 'Spacing', 'From one mark to the next.', 0)),
     onlyScattered(share('size', 'Size varies', 'How far marks are larger or smaller by chance.')),
     onlyScattered(share('turn', 'Turn varies', 'How far marks are turned by chance; 100 for all round.')),
@@ -159,7 +146,7 @@ export const brush = defineStep<Brush>({
     const fine = Math.max(tolerance, 5e-4 * p.width);
     return outline.flatMap((piece): Piece[] =>
       piece.path.contours.flatMap((c): Piece[] => {
-        const thickness = thicknesses[p.runs](c);
+        const thickness = thicknessOf(p, c);
         if (p.laid === 'scattered') {
           const scatter: Scatter = p;
           return scatteredAlong(c, art, p.width, scatter, thickness).map((made) => ({

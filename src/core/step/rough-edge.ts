@@ -1,5 +1,6 @@
 import { roughness } from '../bend/roughness';
 import { count, length } from '../document/fields';
+import { spend } from '../geometry/budget';
 import { boundsMiddle } from '../geometry/path';
 import { defineBend } from './bend';
 import { StepFault } from './definition';
@@ -15,6 +16,9 @@ interface RoughEdge {
 /** Least length of a bump against how far places move: below it most of the outline would fold. */
 const leastSize = 0.01;
 
+/** Most bumps from one side to the other: each takes some pieces of the outline. */
+const mostBumps = 2000;
+
 /** Uneven edges by chance: the same at every size it is drawn at, and alike where parts abut. */
 export const roughEdge = defineBend<RoughEdge>({
   kind: 'rough-edge',
@@ -27,10 +31,16 @@ export const roughEdge = defineBend<RoughEdge>({
     count('seed', 'Chance', 'Another number, another edge.', 0, 9999),
   ],
   defaults: { amount: 3, size: 24, seed: 1 },
-  map(p) {
+  map(p, { bounds: b }) {
     if (p.amount === 0) return null;
     if (!(p.size > leastSize * p.amount))
       throw new StepFault('Bumps must have a size: give them one above 0.');
+    spend(
+      Math.max(b.x1 - b.x0, b.y1 - b.y0) / p.size,
+      mostBumps,
+      'There would be',
+      'bumps in a row; the most is',
+    );
     return roughness(p.amount, p.size, p.seed);
   },
   note: (_, p) =>

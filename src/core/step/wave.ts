@@ -4,6 +4,7 @@ import { alongRun, mapOverRun, placeIn, put, type Run, type RunFill, runOver } f
 import { type WaveForm, waveForms, waveOf } from '../bend/waveform';
 import { angle, choice, length, onlyIf, share } from '../document/fields';
 import type { HandleContext } from '../document/handles';
+import { spend } from '../geometry/budget';
 import { cubicCrossings } from '../geometry/crossings';
 import { mapPaths } from '../outline/pieces';
 import { defineBend, followed } from './bend';
@@ -33,6 +34,9 @@ const shownAcross = onlyIf.bind(null, across.name, across.is);
 /** Rises smoothly from 0 to 1 over 0–1. */
 const rise = (u: number): number => (u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u));
 const riseSlope = (u: number): number => (u <= 0 || u >= 1 ? 0 : 6 * u * (1 - u));
+
+/** Most waves from one end to the other: each takes some pieces of every line that runs through it. */
+const mostWaves = 2000;
 
 const afford = (p: Wave) => {
   if (!(p.length > 0)) throw new StepFault('A wave must have a length: give it one above 0.');
@@ -139,7 +143,10 @@ const flat = defineBend<Wave>({
   map(p, { bounds }) {
     afford(p);
     if (p.runs === 'outline' || (p.height === 0 && p.crossHeight === 0)) return null;
-    return waved(runOver(bounds, p.direction), p);
+    const run = runOver(bounds, p.direction);
+    const waves = Math.max((2 * run.along) / p.length, p.crossHeight ? (2 * run.across) / p.crossLength : 0);
+    spend(waves, mostWaves, 'There would be', 'waves; the most is');
+    return waved(run, p);
   },
   note: (_, p) =>
     p.runs === 'across' &&

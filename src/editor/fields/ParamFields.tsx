@@ -83,7 +83,13 @@ function ParamField({
       return <ColourField label={label} value={value as string} address={address} onChange={take} />;
     case 'part':
       return (
-        <SiblingField label={label} value={value as string} ofWholeSheet={ofWholeSheet} onChange={take} />
+        <SiblingField
+          label={label}
+          value={value as string}
+          none={f.none}
+          ofWholeSheet={ofWholeSheet}
+          onChange={take}
+        />
       );
     case 'lengths':
       return (

@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { type BendPin, pinNumbers, pinsFrom } from '@/core';
+import { type BendPin, pinNumbers, pinsFrom, usualRadius } from '@/core';
 import { layDown, takeTool } from '../state/actions';
 import { set, useEditor } from '../state/store';
 import { addPins } from '../tools/add-pins';
@@ -73,7 +73,7 @@ export function PinsField({ value, onChange }: { value: readonly number[]; onCha
             min={-3600}
             max={3600}
             suffix="°"
-            onChange={(turn) => put((p) => ({ turn, turns: true, radius: p.radius || 0.12 }))}
+            onChange={(turn) => put((p) => ({ turn, turns: true, radius: p.radius || usualRadius }))}
           />
           <NumberField
             label="Size"
@@ -81,12 +81,14 @@ export function PinsField({ value, onChange }: { value: readonly number[]; onCha
             min={1}
             max={10000}
             suffix="%"
-            onChange={(v) => put((p) => ({ scale: v / 100, turns: true, radius: p.radius || 0.12 }))}
+            onChange={(v) => put((p) => ({ scale: v / 100, turns: true, radius: p.radius || usualRadius }))}
           />
           <SwitchField
             label="Turn is its own"
             value={first.turns}
-            onChange={(turns) => put((p) => ({ turns, turn: turns ? p.turn : 0, radius: p.radius || 0.12 }))}
+            onChange={(turns) =>
+              put((p) => ({ turns, turn: turns ? p.turn : 0, radius: p.radius || usualRadius }))
+            }
           />
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
             <Button

@@ -362,6 +362,13 @@ it('bad numbers are told in plain words', () => {
   expect(() => bent('rough-edge', plank, { size: 0 })).toThrow(/size/);
   expect(() => bent('teeth', plank, { length: 1e-4 })).toThrow(/segments; the most is/);
   expect(() => bent('wave', plank, { runs: 'outline', length: 1e-4 })).toThrow(/segments; the most is/);
+  expect(() => bent('wave', plank, { length: 1e-6 })).toThrow(/waves; the most is/);
+  expect(() => bent('wave', plank, { form: 'points', crossHeight: 1, crossLength: 1e-6 })).toThrow(
+    /waves; the most is/,
+  );
+  expect(() => bent('rough-edge', plank, { amount: 1e-7, size: 1e-6 })).toThrow(
+    /bumps in a row; the most is/,
+  );
   expect(() => bent('along-path', plank, { path: 'gone' })).toThrow(/no line/);
   expect(() => bent('along-path', plank, { line: [5, 5, 5, 5, 5, 5, 5, 5] })).toThrow(/no length/);
 });

@@ -13,6 +13,9 @@ export interface BendPin {
   readonly turns: boolean;
 }
 
+/** The radius that a pin takes on once it is turned or scaled, and how far off it the grips for that stand until then. */
+export const usualRadius = 0.12;
+
 /** Most pins of one bend. */
 export const mostPins = 60;
 const stored = 8;

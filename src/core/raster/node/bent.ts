@@ -1,5 +1,6 @@
 import { invert, type Matrix, multiply } from '../../geometry/matrix';
 import { type Bounds, joinBounds, meetBounds, transformBounds, wholeBounds } from '../../geometry/path';
+import { filterOf } from '../../scene/filter';
 import type { BentNode } from '../../scene/types';
 import { type Unbent, unbentAt } from '../../scene/unbent';
 import { DrawnBlocks } from '../filter/drawn-blocks';
@@ -45,11 +46,7 @@ const soft = 2;
 /** How finely the children of a node are drawn, in samples a pixel. */
 function samplesFor(node: BentNode, scale: number): number {
   const isSoft = node.children.every(
-    (n) =>
-      n.type === 'filter' &&
-      'sigma' in n.filter &&
-      (n.filter.kind === 'blur' || n.filter.kind === 'shadow') &&
-      n.filter.sigma * scale >= soft,
+    (n) => n.type === 'filter' && (filterOf(n.filter).softness?.(n.filter) ?? 0) * scale >= soft,
   );
   return isSoft ? 1 : knownFineness(node.unbent);
 }

@@ -4,6 +4,7 @@ import { defineFilter, gaussianSpread } from './definition';
 export const blurFilter = defineFilter<BlurFilter>({
   kind: 'blur',
   spread: ({ sigma }, bounds, _, scale) => gaussianSpread(bounds, sigma, scale),
+  softness: ({ sigma }) => sigma,
   body: true,
   recolour: (filter) => filter,
 });

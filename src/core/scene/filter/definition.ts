@@ -19,6 +19,8 @@ export interface FilterDefinition<F extends Filter> {
   spread(filter: F, bounds: Bounds, matrix: Matrix, scale: number): Bounds;
   /** Whether what comes out is the thing itself, which is picked and casts shadows; a shadow is not. */
   readonly body: boolean;
+  /** Standard deviation of the Gaussian that all of what comes out has gone through, sheet units, where it is one. */
+  softness?(filter: F): number;
   /** The filter with its own colours changed. */
   recolour(filter: F, change: ColourChange): F;
   /** The path it follows, where it follows one. */

@@ -6,6 +6,7 @@ export const shadowFilter = defineFilter<ShadowFilter>({
   kind: 'shadow',
   spread: ({ sigma, dx, dy }, bounds, _, scale) =>
     shiftBounds(gaussianSpread(bounds, sigma, scale), dx * scale, dy * scale),
+  softness: ({ sigma }) => sigma,
   body: false,
   recolour: (filter, change) => ({ ...filter, colour: change(filter.colour) }),
 });

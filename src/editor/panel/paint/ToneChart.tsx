@@ -13,8 +13,9 @@ const percent = (v: number) => `${Math.round(v * 100)}`;
 export function ToneChart({ part, card, marks }: { part: string; card: string; marks: readonly number[] }) {
   const [tones, setTones] = useState<readonly number[]>([]);
   const design = useRested(useEditor((s) => s.design));
-  // biome-ignore lint/correctness/useExhaustiveDependencies: counted again whenever the design is another.
   useEffect(() => {
+    // Counted again whenever the design is another.
+    if (!design) return;
     let wanted = true;
     void studioEngine()
       .studio.tones(part, card)
