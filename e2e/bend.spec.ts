@@ -167,7 +167,7 @@ test('lettering lies along another part, and keeps its line once that is gone', 
   // Its start stays where it was, on a line of its own.
   const after = await e.box('from');
   expect(Math.hypot(after.x - from.x, after.y - from.y)).toBeLessThan(1.5);
-  await expect(e.field('Own line')).toBeVisible();
+  await expect(page.getByTestId('card-panel').getByText('No part')).toBeVisible();
 });
 
 test('a gradient is folded into lines, put down to two tones by a chart, and comes to plain paths', async ({

@@ -31,6 +31,8 @@ export interface Field {
   readonly options?: Choices;
   /** Set where it is one coordinate of a place, kept in the part's own coordinates and told in the sheet's. */
   readonly axis?: 'x' | 'y';
+  /** Whether it is kept for what may go and is nothing to be typed: it is not shown. */
+  readonly kept?: boolean;
   /** What it is called where a part may be named and none is. */
   readonly none?: string;
   /** The value another field must have for this one to mean anything, or those of which it must have one. */

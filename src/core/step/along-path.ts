@@ -1,6 +1,6 @@
 import { type PlaneMap, planeMap } from '../bend/map';
 import { type Spine, spineOf } from '../bend/spine';
-import { choice, length, lengths, onlyIf, share, sibling, toggle } from '../document/fields';
+import { choice, length, lengths, share, sibling, toggle } from '../document/fields';
 import type { HandleContext } from '../document/handles';
 import { measureContour, nearestAlong } from '../geometry/along';
 import { type Bounds, type Contour, reverseContour } from '../geometry/path';
@@ -72,17 +72,16 @@ export const alongPath = defineBend<AlongPath>({
   fields: [
     sibling('path', 'Along', 'The part whose first line it lies along.', 'No part'),
     choice('fit', 'Length', 'How long it is along the path.', {
-      stretched: 'The whole path',
+      stretched: 'Whole path',
       kept: 'Its own',
     }),
     share('from', 'Starts at', 'Where along the path its start lies.', 0, 0.999),
     length('beside', 'Beside', 'How far beside the path its middle lies; above 0 to the right of its way.'),
     toggle('reversed', 'Other way', 'From the end of the path to its start.'),
-    onlyIf(
-      'path',
-      '',
-      lengths('line', 'Own line', 'The line that it lies along once the part is gone.', -1e6),
-    ),
+    {
+      ...lengths('line', 'Own line', 'The line that it lies along once the part is gone.', -1e6),
+      kept: true,
+    },
   ],
   defaults: { path: '', line: [], fit: 'stretched', from: 0, beside: 0, reversed: false },
   guided: true,

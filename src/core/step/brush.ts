@@ -97,11 +97,16 @@ export const brush = defineStep<Brush>({
       'part',
       sibling('part', 'Part', 'The part whose outline, without its steps, strokes are made of.', 'No part'),
     ),
-    choice('laid', 'Laid', 'How it is laid along a line.', {
-      stretched: 'Stretched once',
-      repeated: 'Again and again',
-      scattered: 'Scattered',
-    }),
+    choice(
+      'laid',
+      'Laid',
+      'How it is laid along a line: stretched over all of it, again and again, or by chance.',
+      {
+        stretched: 'Once',
+        repeated: 'Repeated',
+        scattered: 'Scattered',
+      },
+    ),
     size('width', 'Width', 'Of the stroke, or of a mark.'),
     choice('runs', 'Width runs', 'How the width runs along a line.', runWords),
     onlyScattered(length('spacing', 'Spacing', 'From one mark to the next.', 0)),
@@ -110,11 +115,10 @@ export const brush = defineStep<Brush>({
     onlyScattered(share('stray', 'Strays', 'How far beside the line marks lie by chance, in widths.', 0, 20)),
     onlyScattered(share('fade', 'Fades', 'How much fainter marks are by chance.')),
     onlyScattered(count('seed', 'Chance', 'Another number, other marks.', 0, 9999)),
-    onlyIf(
-      'art',
-      'part',
-      lengths('own', 'Own art', 'The outline that strokes are made of once the part is gone.', -1e6),
-    ),
+    {
+      ...lengths('own', 'Own art', 'The outline that strokes are made of once the part is gone.', -1e6),
+      kept: true,
+    },
   ],
   defaults: {
     art: 'dry',

@@ -136,7 +136,7 @@ function ParamField({
 /** One control for each field of a definition, built from its descriptors. */
 export function ParamFields(props: ParamFieldsProps) {
   const { fields, params } = props;
-  const meant = fields.filter((f) => isMeant(f, params));
+  const meant = fields.filter((f) => !f.kept && isMeant(f, params));
   return meant.map((f) => (
     <About key={f.name} value={f.about}>
       <ParamField {...props} field={f} />
