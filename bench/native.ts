@@ -22,7 +22,7 @@ function draw(c: SKRSContext2D, nodes: readonly SceneNode[], scale: number): voi
       if (n.paint.kind === 'solid') {
         c.fillStyle = css(n.paint.colour);
         c.fill(path, n.path.fillRule);
-      } else {
+      } else if ('stops' in n.paint) {
         c.clip(path, n.path.fillRule);
         c.transform(...(n.paint.matrix as [number, number, number, number, number, number]));
         const gradient =

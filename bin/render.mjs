@@ -1,6 +1,7 @@
 // Draws a design file, or a stored design, to a PNG: npm run render -- badge.json --width 4096 --out badge.png
 
 import { existsSync } from 'node:fs';
+import { buildDrawing } from './drawing.mjs';
 import { copyFonts } from './fonts.mjs';
 import { buildKernels } from './kernels.mjs';
 import { ensurePackages, ensurePostgres } from './lib/install.mjs';
@@ -14,6 +15,8 @@ try {
   const env = { ...process.env };
   const wanted = process.argv[2];
   if (wanted && !wanted.startsWith('-') && !existsSync(wanted)) {
+    // Pictures that are placed in it are unpacked by it.
+    await buildDrawing();
     const { startPostgres } = await import('./lib/postgres.mjs');
     env.DATABASE_URL = (await startPostgres(await ensurePostgres()))('silent_compass');
   }

@@ -15,7 +15,9 @@ export const ROW: usize = TABLES + 16384;
 export const MESH: usize = TABLES + 32768;
 export const AREA: usize = 2 << 20;
 export const WINDING: usize = 3 << 20;
-const LAYERS: usize = 8 << 20;
+/** Colours worked out by the host, one a pixel of the tile. */
+export const GIVEN: usize = 8 << 20;
+const LAYERS: usize = 9 << 20;
 /** Bytes a layer takes: colours, heads of fragment lists, and a bitmap of the pixels that have one. */
 const LAYER_STRIDE: usize = 2 << 20;
 const LAYER_COUNT: usize = 24;

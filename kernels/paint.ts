@@ -1,5 +1,6 @@
 // What colour a paint has at a pixel: one colour, or a place in a table of colours.
 
+import { GIVEN } from './memory';
 import { beforeX, beforeY, goBack, isBent, straighten } from './unbent';
 
 let kind: i32 = 0;
@@ -50,6 +51,15 @@ export function setGradient(
   straighten();
 }
 
+/** Colours that the host has laid at `given`, one a pixel in rows of a tile's width. */
+export function setGiven(): void {
+  kind = 4;
+  opaque = false;
+  straighten();
+}
+
+@inline function givenAt(x: i32, y: i32): usize { return GIVEN + (<usize>(y * 256 + x) << 4); }
+
 export function placePaint(tileX: i32, tileY: i32): void {
   left = <f64>tileX + 0.5;
   top = <f64>tileY + 0.5;
@@ -91,6 +101,7 @@ export function placePaint(tileX: i32, tileY: i32): void {
 
 @inline export function colourAt(x: i32, y: i32): v128 {
   if (kind == 0) return solid;
+  if (kind == 4) return v128.load(givenAt(x, y));
   let px = <f64>x + left;
   let py = <f64>y + top;
   if (isBent()) {
@@ -114,6 +125,10 @@ export function placePaint(tileX: i32, tileY: i32): void {
 
 /** Writes the colours of pixels [x0, x1) of row y, bit for bit what `colourAt` gives; may write one beyond. */
 export function paintRow(y: i32, x0: i32, x1: i32, out: usize): void {
+  if (kind == 4) {
+    memory.copy(out, givenAt(x0, y), <usize>(x1 - x0) << 4);
+    return;
+  }
   if (isBent() || recedes || kind > 2 || spread != 0 || (kind == 2 && (focusX != 0 || focusY != 0))) {
     for (let x = x0; x < x1; x++, out += 16) v128.store(out, colourAt(x, y));
     return;

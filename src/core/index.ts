@@ -98,6 +98,35 @@ export type {
   LockUp,
 } from './holder/types';
 export {
+  type ImageSize,
+  imageId,
+  imageIdsIn,
+  imageSize,
+  isPlacedImage,
+  mostImagePixels,
+  mostImageSide,
+} from './image/image-id';
+export { imagesMissing } from './image/images-in';
+export {
+  type BlockPlace,
+  blockOffset,
+  blockSide,
+  blockSize,
+  levelCount,
+  levelSize,
+  packBytes,
+} from './image/levels';
+export {
+  type Block,
+  type BlockWish,
+  fetchImages,
+  type ImageSource,
+  provideImages,
+  wishKey,
+  withImages,
+} from './image/source';
+export { differences, undifferenced } from './image/transport';
+export {
   type Character,
   characters,
   defaultFace,
@@ -149,7 +178,14 @@ export * from './palette/looks';
 export * from './palette/palette';
 export type { ColourSwatch, GradientSwatch, Inks, Look, Swatch } from './palette/types';
 export { Painter } from './raster/painter';
-export { type Depth, type Picture, pictureSize, renderBands, renderPixels } from './raster/render';
+export {
+  type Depth,
+  fetchBands,
+  type Picture,
+  pictureSize,
+  renderBands,
+  renderPixels,
+} from './raster/render';
 export { tileSize } from './raster/target';
 export { evaluatePart } from './scene/evaluate';
 export { applyLockUps } from './scene/lock-up-rules';

@@ -47,6 +47,14 @@ export interface Tables {
     bytes: Buffer;
     created_at: Generated<Date>;
   };
+  /** Pictures that are placed in designs, as they were brought. */
+  images: {
+    id: string;
+    owner_id: string;
+    type: string;
+    bytes: Buffer;
+    created_at: Generated<Date>;
+  };
   /** Small pictures, and why pictures could not be drawn, for the state of a design they were drawn of. */
   pictures: {
     design_id: string;

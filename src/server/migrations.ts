@@ -116,6 +116,21 @@ const migrations: Record<string, Migration> = {
       await db.schema.createIndex('designs_deleted').on('designs').column('deleted_at').execute();
     },
   },
+  '009-images': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .createTable('images')
+        .addColumn('owner_id', 'text', (c) => c.notNull().references('owners.id'))
+        .addColumn('id', 'text', (c) => c.notNull())
+        .addColumn('type', 'text', (c) => c.notNull())
+        .addColumn('bytes', 'bytea', (c) => c.notNull())
+        .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+        .addPrimaryKeyConstraint('images_key', ['owner_id', 'id'])
+        .execute();
+      // What is in it is packed already.
+      await sql`alter table images alter column bytes set storage external`.execute(db);
+    },
+  },
 };
 
 /** Brings a database up to date, or to one of its earlier forms. @throws Error naming the migration that failed. */

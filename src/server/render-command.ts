@@ -3,11 +3,14 @@ import { createWriteStream, existsSync, readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { parseArgs } from 'node:util';
-import type { Design } from '@/core';
+import { type Design, imageIdsIn, provideImages } from '@/core';
 import { parseDesign } from '@/core/reading';
 import { connect } from './database';
 import { getDesignText } from './designs';
+import { lanes } from './drawing';
 import { takeFaces } from './faces';
+import { imageFiles } from './images';
+import { openImages } from './images/open-images';
 import { limitsFromEnvironment } from './limits';
 import { ensureOwner } from './owners';
 import { picturePng } from './pictures';
@@ -17,6 +20,8 @@ async function load(wanted: string): Promise<Design> {
   if (existsSync(wanted)) {
     const design = parseDesign(readFileSync(wanted, 'utf8'));
     await takeFaces(design, null);
+    if (imageIdsIn(JSON.stringify(design)).length)
+      throw new Error('Pictures are placed in it, which only the database has: say the id of the design.');
     return design;
   }
   if (!/^[0-9a-f]{8}-[0-9a-f-]{27}$/i.test(wanted))
@@ -27,8 +32,10 @@ async function load(wanted: string): Promise<Design> {
     const { text } = await getDesignText(db, owner, wanted.toLowerCase());
     const design = parseDesign(text);
     await takeFaces(design, { db, owner });
+    provideImages(openImages(await imageFiles(db, owner, imageIdsIn(text))));
     return design;
   } finally {
+    lanes().pictures.close();
     await db.destroy();
   }
 }

@@ -3,6 +3,7 @@ import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
+import { imageIdsIn } from '@/core';
 import type { Database } from './database';
 import { type DesignText, getDesignText, getEntry } from './designs';
 import { lanes, timeFor } from './drawing';
@@ -10,6 +11,7 @@ import { Exhausted } from './drawing/lane';
 import type { FontFile } from './drawing/messages';
 import { fontBytes } from './fonts';
 import { HttpError, NotFound } from './http/errors';
+import { imageFiles } from './images';
 import { type PictureOrder, pictureLimit } from './pictures';
 
 export interface StoredPicture {
@@ -74,10 +76,11 @@ async function drawn(
   try {
     const file = path.join(folder, 'picture.png');
     const fonts = await fontsOf(db, owner, design.text);
+    const images = await imageFiles(db, owner, imageIdsIn(design.text));
     const small = isSmall(order);
     const pixels = Math.min(order.width ?? 0, pictureLimit) ** 2;
     const { size } = await (small ? lanes().small : lanes().pictures).run(
-      { kind: 'picture', text: design.text, order, fonts, file },
+      { kind: 'picture', text: design.text, order, fonts, images, file },
       // A small one is kept, so it is finished though nobody waits any more.
       small ? {} : { time: timeFor(pixels), signal },
     );

@@ -2,13 +2,13 @@ import { sql } from 'kysely';
 import { type Database, database } from './database';
 import { isDatabaseAway } from './http/answers';
 
-/** Days that a deleted design can be brought back, and that a font is kept which no design uses. */
-export const keptFor = { deletedDesigns: 30, unusedFonts: 90 } as const;
+/** Days that a deleted design can be brought back, and that a font or a picture is kept which no design uses. */
+export const keptFor = { deletedDesigns: 30, unusedFonts: 90, unusedImages: 90 } as const;
 
 const hour = 3_600_000;
 
 /** Removes for good what was deleted, or used nowhere, for longer than is said. Returns how many of each. */
-export async function purge(db: Database): Promise<{ designs: number; fonts: number }> {
+export async function purge(db: Database): Promise<{ designs: number; fonts: number; images: number }> {
   const designs = await sql`delete from designs
     where deleted_at < now() - make_interval(days => ${keptFor.deletedDesigns})`.execute(db);
   const fonts = await sql`delete from fonts f
@@ -16,7 +16,16 @@ export async function purge(db: Database): Promise<{ designs: number; fonts: num
       and not exists (select 1 from designs d join design_parts p on p.design_id = d.id
         where d.owner_id = f.owner_id and p.body->'source'->>'kind' = 'lettering'
           and position(f.id in p.body::text) > 0)`.execute(db);
-  return { designs: Number(designs.numAffectedRows ?? 0), fonts: Number(fonts.numAffectedRows ?? 0) };
+  const images = await sql`delete from images i
+    where i.created_at < now() - make_interval(days => ${keptFor.unusedImages})
+      and not exists (select 1 from designs d left join design_parts p on p.design_id = d.id
+        where d.owner_id = i.owner_id
+          and (position(i.id in p.body::text) > 0 or position(i.id in d.head::text) > 0))`.execute(db);
+  return {
+    images: Number(images.numAffectedRows ?? 0),
+    designs: Number(designs.numAffectedRows ?? 0),
+    fonts: Number(fonts.numAffectedRows ?? 0),
+  };
 }
 
 /** Purges now and every hour from now on. */

@@ -1,8 +1,11 @@
 /** Draws tiles. The studio sends scenes over a port of its own; the window asks for tiles. */
-import { Painter, type Scene, tileSize } from '@/core';
+import { Painter, provideImages, type Scene, tileSize, withImages } from '@/core';
 import { SceneDecoder, type WireScene } from '@/core/live';
 import { holdOwnLock } from './alive';
+import { serverImages } from './images';
 import type { RasterAnswer, RasterOrder, TileArea } from './messages';
+
+provideImages(serverImages);
 
 const decoder = new SceneDecoder();
 let painter: Painter | null = null;
@@ -43,7 +46,7 @@ function drawOne(
 
 // One tile a turn, so that a newer order can take over in between.
 const turn = new MessageChannel();
-turn.port1.onmessage = () => {
+turn.port1.onmessage = async () => {
   const q = queue;
   if (!q || !scene) return;
   const t = q.list[q.at++];
@@ -53,7 +56,8 @@ turn.port1.onmessage = () => {
     return;
   }
   try {
-    const data = drawOne(scene, q.scale, q.coarse, t);
+    const whole = scene;
+    const data = await withImages(() => drawOne(whole, q.scale, q.coarse, t));
     answer(
       { type: 'tile', order: q.order, version: q.version, scale: q.scale, coarse: q.coarse, area: t, data },
       [data.buffer],
@@ -61,6 +65,8 @@ turn.port1.onmessage = () => {
   } catch (e) {
     answer({ type: 'failed', message: (e as Error).message });
   }
+  // A newer order took over while pictures came, and has its own turns.
+  if (queue !== q) return;
   turn.port2.postMessage(null);
 };
 

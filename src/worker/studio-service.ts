@@ -9,21 +9,27 @@ import {
   diffJson,
   evaluate,
   evaluatePart,
+  fetchBands,
+  fetchImages,
+  imagesMissing,
   isGroup,
   type Matrix,
   type PatchOperation,
   type Point,
   pictureSize,
-  renderBands,
+  provideImages,
   type Scene,
+  type SceneNode,
   sceneToSvg,
   setBudget,
+  withImages,
 } from '@/core';
 import * as edit from '@/core/edit';
 import { SceneEncoder, sceneDamage } from '@/core/live';
 
 import { holdOwnLock } from './alive';
 import { facesToCome, fetchFaces, subsetter } from './faces';
+import { serverImages } from './images';
 import { requested, workOutAhead } from './letters-ahead';
 import { colourOf, neutral, partAfter, type SmallPicture, thumbnail } from './pictures';
 
@@ -33,8 +39,8 @@ export interface Frame {
   readonly report: edit.Report;
   /** The cell of the tile that is worked on, its four corners in sheet units; null while none is. */
   readonly cell: readonly Point[] | null;
-  /** Whether faces are still to be fetched. */
-  readonly facesToCome: boolean;
+  /** Whether faces or pictures that parts are made of are still to be fetched. */
+  readonly moreToCome: boolean;
 }
 
 export interface Choice {
@@ -55,6 +61,8 @@ export interface GestureAnswer extends Frame {
   readonly said?: string;
 }
 
+provideImages(serverImages);
+
 /** The raster workers. All get the same, so a scene is encoded once for all of them. */
 const receivers: MessagePort[] = [];
 const encoder = new SceneEncoder();
@@ -68,7 +76,7 @@ let scene: Scene | null = null;
 let gestureType: edit.Gesture['type'] | '' = '';
 /** What the last move, turn or scale did to the first part it had. */
 let lastMap: Matrix | null = null;
-let bands: ReturnType<typeof renderBands> | null = null;
+let bands: ReturnType<typeof fetchBands> | null = null;
 
 function must(): Design {
   if (!design) throw new Error('No design is open.');
@@ -83,7 +91,7 @@ function show(choice: Choice): Frame {
   if (!d.sheets.some((s) => s.id === sheetId)) sheetId = d.sheets[0].id;
   const tile = tileWork && edit.tileScene(d, sheetId, tileWork);
   if (!tile) tileWork = null;
-  const next = tile?.scene ?? evaluate(d, sheetId);
+  const next = tile?.scene ?? evaluate(d, sheetId, true);
   const damage = sceneDamage(scene, next);
   scene = next;
   version++;
@@ -92,7 +100,7 @@ function show(choice: Choice): Frame {
     version,
     damage,
     cell: tile?.cell ?? null,
-    facesToCome: facesToCome(d),
+    moreToCome: facesToCome(d) || imagesMissing(d).length > 0,
     report: edit.reportOf(d, choice.ids, choice.card, choice.points, sheetId, choice.grips),
   };
 }
@@ -142,9 +150,9 @@ export const studio = {
         setBudget(budget ?? {});
         design = document;
         sheetId = design.sheets[0].id;
-        await fetchFaces(design);
+        await Promise.all([fetchFaces(design), fetchImages(imagesMissing(design))]);
         // After the answer has gone out.
-        setTimeout(() => design && evaluate(design, sheetId));
+        setTimeout(() => design && evaluate(design, sheetId, true));
       }
       return { status: response.status, data };
     } catch {
@@ -187,9 +195,10 @@ export const studio = {
     return show(choice);
   },
 
-  /** Fetches faces that are still to come, and shows what is set in them; with what cannot be had, in words. */
-  async takeFaces(choice: Choice): Promise<Frame & { words: readonly string[] }> {
-    const words = await fetchFaces(must());
+  /** Fetches faces and pictures that are still to come, and shows what is made of them; with what cannot be had, in words. */
+  async takeMore(choice: Choice): Promise<Frame & { words: readonly string[] }> {
+    const d = must();
+    const [words] = await Promise.all([fetchFaces(d), fetchImages(imagesMissing(d))]);
     return { ...show(choice), words };
   },
 
@@ -251,23 +260,26 @@ export const studio = {
   },
 
   /** The colour that a place of the sheet shows, as hex. */
-  colourAt(x: number, y: number): string {
+  colourAt(x: number, y: number): Promise<string> {
     const d = must();
-    return colourOf(evaluate(d, sheetId), x, y);
+    return withImages(() => colourOf(evaluate(d, sheetId, true), x, y));
   },
 
   /** The colours that the sheet shows at even steps along a line, as hex. */
-  coloursAlong(a: Point, b: Point): string[] {
+  coloursAlong(a: Point, b: Point): Promise<string[]> {
     const whole = evaluate(must(), sheetId);
     const n = 96;
-    return Array.from({ length: n + 1 }, (_, i) =>
-      colourOf(whole, a.x + ((b.x - a.x) * i) / n, a.y + ((b.y - a.y) * i) / n),
+    return withImages(() =>
+      Array.from({ length: n + 1 }, (_, i) =>
+        colourOf(whole, a.x + ((b.x - a.x) * i) / n, a.y + ((b.y - a.y) * i) / n),
+      ),
     );
   },
 
   /** How much of what one of a part's finishes is given has each tone. */
-  tones(id: string, card: string): number[] {
-    return edit.tonesOfPart(must(), id, card);
+  tones(id: string, card: string): Promise<number[]> {
+    const d = must();
+    return withImages(() => edit.tonesOfPart(d, id, card));
   },
 
   /** Has the letters that may be typed next into a part's words worked out while there is time. */
@@ -326,24 +338,27 @@ export const studio = {
   },
 
   /** Runs one of the editing commands and says what it changes. */
-  run(command: edit.Command): Pick<edit.Edited, 'chosen' | 'card' | 'said'> & { patch: PatchOperation[] } {
+  async run(
+    command: edit.Command,
+  ): Promise<Pick<edit.Edited, 'chosen' | 'card' | 'said'> & { patch: PatchOperation[] }> {
     const d = must();
     const context = { sheetId, lastTransform: lastMap };
-    const { design: next, chosen, card, said } = edit.runCommand(d, command, context);
+    const { design: next, chosen, card, said } = await withImages(() => edit.runCommand(d, command, context));
     if (edit.commands[command.do].transforms) noteTransform(d, next, chosen);
     return { patch: diffJson(d, next), chosen, card, said };
   },
 
-  partPicture(id: string, size: number): SmallPicture | null {
+  async partPicture(id: string, size: number): Promise<SmallPicture | null> {
     const d = must();
     const part = d.parts[id];
     if (!part) return null;
     const result = evaluatePart(d, part);
     const bare = result.nodes.length ? result.nodes : evaluatePart(d, { ...part, coats: neutral }).nodes;
-    return sent(thumbnail([{ ...result.node, children: bare, opacity: 1, blend: 'normal' }], size));
+    const node: SceneNode = { ...result.node, children: bare, opacity: 1, blend: 'normal' };
+    return sent(await withImages(() => thumbnail([node], size)));
   },
 
-  cardPicture(id: string, card: edit.CardRef, size: number): SmallPicture | null {
+  async cardPicture(id: string, card: edit.CardRef, size: number): Promise<SmallPicture | null> {
     const d = must();
     const part = d.parts[id];
     if (!part) return null;
@@ -352,13 +367,14 @@ export const studio = {
     // What paints nothing, as a member of a combination, is shown by its outline.
     const bare = !shown.coats.length && !own.nodes.length;
     const result = bare ? evaluatePart(d, { ...shown, coats: neutral }) : own;
-    return sent(thumbnail([{ ...result.node, opacity: 1, blend: 'normal' }], size));
+    return sent(await withImages(() => thumbnail([{ ...result.node, opacity: 1, blend: 'normal' }], size)));
   },
 
   /** The sheet as SVG; lettering as text, where its fonts allow that, or as outlines. */
   async svg(ground: boolean, words: boolean): Promise<string> {
     const d = must();
-    return sceneToSvg(evaluate(d, sheetId), d.name, ground, words ? await subsetter() : null);
+    const cut = words ? await subsetter() : null;
+    return withImages(() => sceneToSvg(evaluate(d, sheetId), d.name, ground, cut));
   },
 
   /** Begins a picture of the sheet as it is now; `pictureBand` draws it piece by piece. */
@@ -366,13 +382,13 @@ export const studio = {
     const whole = evaluate(must(), sheetId);
     const drawn = ground ? whole : { ...whole, ground: null };
     const scale = width / drawn.width;
-    bands = renderBands(drawn, scale);
+    bands = fetchBands(drawn, scale);
     return pictureSize(drawn, scale);
   },
 
   /** The next rows of the picture, or null when it is done. In between, the studio answers as usual. */
-  pictureBand() {
-    const next = bands?.next();
+  async pictureBand() {
+    const next = await bands?.next();
     if (!next || next.done) {
       bands = null;
       return null;

@@ -148,7 +148,22 @@ export interface Lit {
   readonly height: number;
 }
 
-export type Paint = Lit | Solid | Gradient | Stripes | Pattern | Grain | MeshPaint | Corners;
+/** A picture from a file. */
+export interface Picture {
+  readonly kind: 'picture';
+  /** Its id, or an empty text for none yet. */
+  readonly image: string;
+  /** How large it is over the bounds of what it covers. */
+  readonly fit: 'cover' | 'contain' | 'stretch' | 'pixels';
+  readonly scale: number;
+  readonly turn: number;
+  readonly shiftX: number;
+  readonly shiftY: number;
+  /** What shows where it does not reach. */
+  readonly beyond: 'clear' | Spread;
+}
+
+export type Paint = Lit | Solid | Gradient | Stripes | Pattern | Grain | MeshPaint | Corners | Picture;
 
 /** A shape that a coat covers in place of the part's outline. */
 export interface CoatShape {

@@ -1,5 +1,7 @@
 import { gridFault } from '../bend/grid/grid';
 import { pinsFault } from '../bend/pins/pin';
+import { isPlacedImage } from '../image/image-id';
+
 /** What one parameter of a definition is: its name, words, type, range and choices. */
 export interface Field {
   readonly name: string;
@@ -22,6 +24,7 @@ export interface Field {
     | 'grid'
     | 'pins'
     | 'corners'
+    | 'image'
     | 'part';
   readonly min?: number;
   readonly max?: number;
@@ -204,6 +207,14 @@ export const sibling = (name: string, label: string, about: string, none = 'Numb
   none,
 });
 
+/** A picture by its id, or an empty text for none. */
+export const image = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'image',
+});
+
 /** A field that means something only while another has a value, or one of several. */
 export const onlyIf = (name: string, is: FieldValue | readonly string[], field: Field): Field => ({
   ...field,
@@ -282,6 +293,10 @@ export function fieldFault(field: Field, value: unknown): string | null {
       return pinsFault(value);
     case 'corners':
       return isRadii(value) ? null : 'must name corners and a radius for each, none below 0';
+    case 'image':
+      return value === '' || (typeof value === 'string' && isPlacedImage(value))
+        ? null
+        : 'must name a picture';
     case 'part':
       return typeof value === 'string' && /^[\w-]{0,40}$/.test(value) ? null : 'must name a part';
     default: {

@@ -123,6 +123,7 @@ const part = Joi.object({
   hidden: Joi.boolean().required(),
   locked: Joi.boolean().required(),
   construction: Joi.boolean(),
+  reference: Joi.boolean(),
   place: Joi.object({
     x: coordinate.required(),
     y: coordinate.required(),

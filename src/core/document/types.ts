@@ -10,7 +10,7 @@ import type { PrimitiveSource } from '../source';
 import type { Card } from './card';
 
 export const formatName = 'silent-compass/design';
-export const formatVersion = 4;
+export const formatVersion = 5;
 
 export type Source = PrimitiveSource | HolderSource;
 
@@ -21,6 +21,8 @@ export interface Part {
   readonly locked: boolean;
   /** A construction line: it can be seen and used but is neither painted nor exported. */
   readonly construction?: boolean;
+  /** It stands on a sheet to work by: it is shown dim there, and never exported. */
+  readonly reference?: boolean;
   readonly place: Place;
   readonly opacity: number;
   readonly blend: BlendMode;

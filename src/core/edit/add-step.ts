@@ -1,15 +1,20 @@
 import { makeStep } from '../document/create';
-import type { Design } from '../document/types';
+import type { Design, Part } from '../document/types';
+import { finishes } from '../finish';
 import { evaluatePart } from '../scene/evaluate';
 import { steps } from '../step';
+import { addFinish } from './add-finish';
 import type { Edited } from './edited';
 import { stepsOf, withStepsOf } from './gesture/cards';
 import { liesOn } from './lies-on';
 import { withPart } from './tree';
 
+/** Whether a part is filled with a picture, which no step of its outline would take along. */
+const showsPicture = ({ coats }: Part): boolean => coats.some((c) => c.on && c.paint.kind === 'picture');
+
 /**
  * Puts a step at the end of a part's steps, or of one of its coats', or before one of them, with
- * parameters that suit the outline it is given there.
+ * parameters that suit the outline it is given there. What bends a part that shows a picture bends it as painted.
  */
 export function addStep(
   design: Design,
@@ -19,6 +24,12 @@ export function addStep(
   coat?: string,
 ): Edited {
   const part = design.parts[id];
+  const painted = coat === undefined && before === null && showsPicture(part) ? `${kind}-painted` : '';
+  if (painted in finishes)
+    return {
+      ...addFinish(design, id, painted),
+      said: `The picture goes along: “${finishes[painted].label}” stands among the finishes.`,
+    };
   const all = stepsOf(part, coat);
   const found = all.findIndex((s) => s.id === before);
   const at = found < 0 ? all.length : found;

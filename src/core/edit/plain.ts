@@ -9,6 +9,7 @@ import { standInPaths } from '../lettering/stand-ins';
 import { outlineBounds } from '../outline/bounds';
 import { joinOutline } from '../outline/join';
 import { asPieces } from '../outline/pieces';
+import type { Outline } from '../outline/types';
 import { evaluatePart, siblingsOfPart } from '../scene/evaluate';
 import type { Edited } from './edited';
 import { layoutOnSheet } from './lettering';
@@ -85,6 +86,12 @@ function partsFor(
   }));
 }
 
+/** What an outline falls into: its pieces where they have colours of their own, else what hangs together. */
+const apart = (outline: Outline, whole: Path): { path: Path; colour?: string }[] =>
+  outline.some((p) => p.tint)
+    ? outline.map(({ path, tint }) => ({ path, ...(tint ? { colour: tint } : {}) }))
+    : piecesOf(whole).map((path) => ({ path }));
+
 /**
  * Releases parts into the separate pieces of their outlines, each a plain path with its holes that
  * looks as it did in the whole. A part of one piece stays as it is.
@@ -94,14 +101,15 @@ export function releasePieces(design: Design, sheetId: string, ids: readonly str
   const chosen: string[] = [];
   for (const id of workable(design, ids)) {
     const part = out.parts[id];
-    const whole = joinOutline(evaluatePart(out, part).outline);
+    const { outline } = evaluatePart(out, part);
+    const whole = joinOutline(outline);
     const bounds = pathBounds(whole);
-    const pieces = piecesOf(whole);
+    const pieces = apart(outline, whole);
     if (!bounds || pieces.length < 2) {
       chosen.push(id);
       continue;
     }
-    const outlines = pieces.map((path, i) => ({ path, name: `${part.name} ${i + 1}` }));
+    const outlines = pieces.map((p, i) => ({ ...p, name: `${part.name} ${i + 1}` }));
     const made = partsFor({ ...part, steps: [] }, bounds, outlines);
     const parent = parentOf(out, id);
     const level = childrenOf(out, sheetId, parent).flatMap((c) => (c === id ? made.map((m) => m.id) : [c]));

@@ -86,17 +86,20 @@ function fitStretch(points: readonly Point[], from: Point, to: Point, tolerance:
 /**
  * Few cubics, smoothly joined, that pass within `tolerance` of points in order (P. J. Schneider, An
  * algorithm for automatically fitting digitized curves, Graphics Gems, 1990). Empty for fewer than two
- * points.
+ * points. `ends` are the directions into it at both ends, where these are known.
  */
-export function fitCubics(points: readonly Point[], tolerance: number): Cubic[] {
+export function fitCubics(
+  points: readonly Point[],
+  tolerance: number,
+  ends?: readonly [Point, Point],
+): Cubic[] {
   const distinct = points.filter((p, i) => i === 0 || p.x !== points[i - 1].x || p.y !== points[i - 1].y);
   const n = distinct.length;
   if (n < 2) return [];
   const reach = Math.min(n - 1, 3);
-  return fitStretch(
-    distinct,
-    unit(sub(distinct[reach], distinct[0])),
-    unit(sub(distinct[n - 1 - reach], distinct[n - 1])),
-    tolerance,
-  );
+  const [from, to] = ends ?? [
+    sub(distinct[reach], distinct[0]),
+    sub(distinct[n - 1 - reach], distinct[n - 1]),
+  ];
+  return fitStretch(distinct, unit(from), unit(to), tolerance);
 }

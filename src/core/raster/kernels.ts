@@ -22,6 +22,7 @@ export interface Kernels {
   init(): void;
   ready(): void;
   tables(): number;
+  given(): number;
   input(): number;
   inputBytes(): number;
   layerPixels(layer: number): number;
@@ -59,6 +60,7 @@ export interface Kernels {
     f: number,
   ): void;
   straighten(): void;
+  setGiven(): void;
   placeSurface(x: number, y: number, w: number, h: number): void;
   meshPatch(layer: number, at: number, n: number): void;
   grain(

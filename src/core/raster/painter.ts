@@ -1,11 +1,18 @@
-import { homographyOf, invertProjection, project } from '../geometry/homography';
 import { identity, invert, type Matrix, multiply } from '../geometry/matrix';
-import { type Bounds, boundsPath, growBounds, type Path, transformBounds } from '../geometry/path';
+import {
+  type Bounds,
+  boundsPath,
+  growBounds,
+  meetBounds,
+  type Path,
+  transformBounds,
+  wholeBounds,
+} from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { nodeKind } from '../scene/node';
 import {
   type BlendMode,
-  type GradientPaint,
+  type ImagePaint,
   type Scene,
   type SceneNode,
   type ScenePaint,
@@ -13,8 +20,11 @@ import {
   spreads,
 } from '../scene/types';
 import type { Unbent } from '../scene/unbent';
+import { backFrom } from './back-from';
 import { edgesOf } from './edges';
 import { GradientTables } from './gradient-tables';
+import { imageColours } from './image-colours';
+import { imageLookup } from './image-lookup';
 import { type Kernels, makeKernels } from './kernels';
 import { drawerOf } from './node';
 import { OwnBounds } from './own-bounds';
@@ -24,8 +34,6 @@ import { modeNumber, planeBytes, type Target, tileSize } from './target';
 const layerCount = 24;
 
 const kinds = { linear: 1, radial: 2, conic: 3 } as const;
-
-type BackMap = [number, number, number, number, number, number, number, number, number];
 
 /** Lists of more nodes than this are searched by their bounds. */
 const few = 4;
@@ -241,12 +249,24 @@ export class Painter implements Target {
     const rings = edgesOf(path, matrix).rings.filter((r) => !this.misses(r.bounds));
     if (!rings.length) return;
     for (const { xy } of rings) this.kernels.addEdges(this.upload(xy), xy.length / 4);
-    this.setPaint(paint, matrix, opacity);
+    if (paint.kind === 'image') this.setImage(paint, matrix, opacity, edgesOf(path, matrix).bounds);
+    else this.setPaint(paint, matrix, opacity);
     this.kernels.target(layer, modeNumber(blend));
     this.kernels.paintShape(path.fillRule === 'evenodd' ? 1 : 0);
   }
 
-  private setPaint(paint: ScenePaint, matrix: Matrix, opacity: number): void {
+  /** Works out what colours a picture gives to the pixels of the rectangle that some bounds reach. */
+  private setImage(paint: ImagePaint, matrix: Matrix, opacity: number, bounds: Bounds | null): void {
+    const { kernels, area } = this;
+    kernels.setGiven();
+    const within = bounds && meetBounds(wholeBounds(bounds, 1), area);
+    if (!within) return;
+    const out = new Float32Array(kernels.memory.buffer, kernels.given(), 4 * tileSize * tileSize);
+    const start = (within.y0 - area.y0) * tileSize + within.x0 - area.x0;
+    imageColours(paint, imageLookup(paint, matrix, this.sheet), within, opacity, out, start, tileSize);
+  }
+
+  private setPaint(paint: Exclude<ScenePaint, ImagePaint>, matrix: Matrix, opacity: number): void {
     const { kernels } = this;
     if (paint.kind === 'solid') {
       const [r, g, b] = paint.colour;
@@ -256,12 +276,10 @@ export class Painter implements Target {
     }
     const { table, opaque } = this.tables.of(paint, opacity);
     const { unbent } = paint;
-    // Of what was bent the matrix leads to where it was before.
-    const outer = unbent ? identity : paint.fixed ? this.sheet : matrix;
     const [fx, fy] = paint.focus ?? [0, 0];
     kernels.setGradient(
       kinds[paint.kind],
-      ...backFrom(outer, paint),
+      ...backFrom(paint, matrix, this.sheet),
       this.upload(table),
       table.length / 4 - 1,
       spreads.indexOf(paint.spread),
@@ -278,18 +296,6 @@ export class Painter implements Target {
     const back = invert(toSheet) ?? [0, 0, 0, 0, 0, 0];
     this.kernels.setUnbent(this.upload(coefficients), columns, rows, ...back);
   }
-}
-
-/** From device pixels to a gradient's own space: six numbers of an affine map, and what both places are divided by. */
-function backFrom(outer: Matrix, { matrix, homography }: GradientPaint): BackMap {
-  if (!homography) {
-    const [a, b, c, d, e, f] = invert(multiply(outer, matrix)) ?? [0, 0, 0, 0, 1, 0];
-    return [a, b, c, d, e, f, 0, 0, 1];
-  }
-  const back = invertProjection(project(homographyOf(outer), homography));
-  if (!back) return [0, 0, 0, 0, 1, 0, 0, 0, 1];
-  const [a, c, e, b, d, f, g, h, k] = back;
-  return [a, b, c, d, e, f, g, h, k];
 }
 
 /** Matrix from sheet units to the pixels of a picture `scale` times as large. */

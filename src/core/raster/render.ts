@@ -1,9 +1,17 @@
+import { withImages } from '../image/source';
 import type { Scene } from '../scene/types';
 import { Painter, pictureMatrix } from './painter';
 import { tileSize } from './target';
 
 /** Bits a channel of a picture. */
 export type Depth = 8 | 16;
+
+/** Rows of a picture, and where they begin. */
+export interface Band {
+  readonly y: number;
+  readonly rows: number;
+  readonly data: Uint8ClampedArray<ArrayBuffer>;
+}
 
 /** A picture of straight-alpha RGBA bytes, row after row. */
 export interface Picture {
@@ -56,19 +64,26 @@ function drawBand(
  * Yields straight-alpha RGBA rows from top to bottom; the high byte first where there are 16 bits.
  * @throws RangeError where the scale is not a positive number.
  */
-export function* renderBands(
-  scene: Scene,
-  scale: number,
-  depth: Depth = 8,
-): Generator<{ y: number; rows: number; data: Uint8ClampedArray<ArrayBuffer> }> {
+export function* renderBands(scene: Scene, scale: number, depth: Depth = 8): Generator<Band> {
+  for (const band of bandsOf(scene, scale, depth)) yield band();
+}
+
+/** The same, where pictures that are placed in the scene have to be fetched. */
+export async function* fetchBands(scene: Scene, scale: number, depth: Depth = 8): AsyncGenerator<Band> {
+  for (const band of bandsOf(scene, scale, depth)) yield await withImages(band);
+}
+
+/** What draws each band of a picture. */
+function bandsOf(scene: Scene, scale: number, depth: Depth): (() => Band)[] {
   checkScale(scale);
   const { width, height } = pictureSize(scene, scale);
-  for (let y = 0; y < height; y += tileSize) {
+  return Array.from({ length: Math.ceil(height / tileSize) }, (_, k) => () => {
+    const y = k * tileSize;
     const rows = Math.min(tileSize, height - y);
     const data = new Uint8ClampedArray((depth / 2) * width * rows);
     drawBand(sharedPainter(), scene, scale, y, rows, data, width, 0, depth);
-    yield { y, rows, data };
-  }
+    return { y, rows, data };
+  });
 }
 
 /**

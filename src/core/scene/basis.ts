@@ -173,7 +173,7 @@ function restsOn(part: Part, { parts }: EvaluationContext): readonly string[] {
     return named.filter((id) => id !== part.id && parts[id] && !restsUpon({ parts }, id, part.id));
   return part.children.filter((id) => {
     const child = parts[id];
-    return child && (named.includes(id) || (!child.hidden && !child.construction));
+    return child && (named.includes(id) || (!child.hidden && !child.construction && !child.reference));
   });
 }
 

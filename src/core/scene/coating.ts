@@ -15,6 +15,7 @@ import type { Outline, Piece } from '../outline/types';
 import { copiesIn } from '../step/copies';
 import type { Castings } from './casters';
 import { groupNode } from './group-node';
+import { coloursIn } from './paint-colour';
 import { receding } from './receding';
 import type { CardFault, CoatResult, Stepped } from './result';
 import { affordPart, type Centres, runSteps, sameCentres } from './run-steps';
@@ -134,7 +135,7 @@ function painted(coat: Coat, piece: Outline[number], cover: Cover): SceneNode[] 
   if (coat.kind === 'fill' && coat.run !== 'bounds' && 'stops' in paint)
     return runOverSolid(coat.run, piece, paint).map((n) => ({ ...n, opacity, blend: coat.blend }));
   if (paint.kind === 'nodes') return [group(paint.nodes, { clip: area, opacity, blend: coat.blend })];
-  if (coat.kind === 'stroke' && coat.run !== 'bounds' && paint.kind !== 'solid')
+  if (coat.kind === 'stroke' && coat.run !== 'bounds' && 'stops' in paint)
     return [group(runNodes(coat, piece.path, paint), { clip: area, opacity, blend: coat.blend })];
   return [{ type: 'shape', path: area, paint, opacity, blend: coat.blend }];
 }
@@ -202,11 +203,7 @@ function coverOf(coat: Coat, piece: Piece, whole: Cover | null, context: PaintCo
 }
 
 const seesThrough = (nodes: readonly SceneNode[]): boolean =>
-  nodes.some(
-    (n) =>
-      n.type !== 'shape' ||
-      (n.paint.kind === 'solid' ? n.paint.colour[3] < 1 : n.paint.stops.some((s) => s.colour[3] < 1)),
-  );
+  nodes.some((n) => n.type !== 'shape' || coloursIn(n.paint).some((c) => c[3] < 1));
 
 const alikeWords = `Front and sides are painted alike: “${paints.lit.label}” tells them apart.`;
 

@@ -1,4 +1,5 @@
 import type { Design, Part } from '../document/types';
+import { imagesStamp } from '../image/source';
 import { facesStamp } from '../lettering/face';
 import type { Resource } from '../source/definition';
 import type { LightFinder } from './light';
@@ -18,7 +19,7 @@ export interface EvaluationContext {
 }
 
 /** What there is outside of designs now. */
-export const outsideNow = (): Outside => ({ faces: facesStamp() });
+export const outsideNow = (): Outside => ({ faces: facesStamp(), images: imagesStamp() });
 
 export const sameOutside = (a: Outside, b: Outside): boolean =>
   (Object.keys(a) as Resource[]).every((k) => a[k] === b[k]);

@@ -24,7 +24,8 @@ interface Member {
   readonly measured: Measured | null;
 }
 
-const takesPlace = (part: Part | undefined): part is Part => !!part && !part.hidden && !part.construction;
+const takesPlace = (part: Part | undefined): part is Part =>
+  !!part && !part.hidden && !part.construction && !part.reference;
 
 /** The heights of all level lettering in a part; the lengths are those of the first. */
 function measure({ parts }: Parts, part: Part, frame: Matrix): Measured | null {

@@ -1,8 +1,8 @@
 import { type Homography, homographyOf, project } from '../geometry/homography';
-import type { GradientPaint, ScenePaint } from './types';
+import type { PlacedPaint, ScenePaint } from './types';
 
-/** From a gradient’s own space to its node, whether it recedes or not. */
-export const homographyIn = ({ matrix, homography }: GradientPaint): Homography =>
+/** From a paint’s own space to its node, whether it recedes or not. */
+export const homographyIn = ({ matrix, homography }: PlacedPaint): Homography =>
   homography ?? homographyOf(matrix);
 
 /** A paint of a plane once that is projected: a gradient recedes with it. */

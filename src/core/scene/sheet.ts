@@ -14,6 +14,17 @@ export interface Evaluated {
   readonly faults: readonly CardFault[];
 }
 
+/** How much of a reference shows. */
+const dimness = 0.4;
+const dimmed = new WeakMap<PartResult['node'], PartResult['node']>();
+
+/** The node of a reference as it is shown; the same one every time. */
+function dim(node: PartResult['node']): PartResult['node'] {
+  const made = dimmed.get(node) ?? { ...node, opacity: node.opacity * dimness, isolated: true };
+  dimmed.set(node, made);
+  return made;
+}
+
 /** Parts worked out one after another until the sheet has as much as it may; what is beyond is left out and says so. */
 function affordable(design: Design, parts: readonly Part[]) {
   const layers: { part: Part; node: PartResult['node'] }[] = [];
@@ -27,7 +38,7 @@ function affordable(design: Design, parts: readonly Part[]) {
       faults.push(...result.faults);
       weight += weightOf(result.nodes);
       spend(weight, limit, 'Not drawn: with it the sheet would have', 'segments; it may have');
-      layers.push({ part, node: result.node });
+      layers.push({ part, node: part.reference ? dim(result.node) : result.node });
     } catch (e) {
       if (!(e instanceof WorkFault)) throw e;
       faults.push({ part: part.id, card: 'source', message: e.message });
@@ -38,14 +49,16 @@ function affordable(design: Design, parts: readonly Part[]) {
 
 /**
  * The scene of one sheet of a design. Pure; what did not change since an earlier call with the
- * same objects is not computed again and is the same object.
+ * same objects is not computed again and is the same object. With `references`, those are in it as well, dim.
  * @throws RangeError where the design has no such sheet.
  */
-export function evaluateSheet(given: Design, sheetId: string): Evaluated {
+export function evaluateSheet(given: Design, sheetId: string, references = false): Evaluated {
   const design = applyLockUps(given);
   const sheet = design.sheets.find((s) => s.id === sheetId);
   if (!sheet) throw new RangeError(`The design has no sheet “${sheetId}”.`);
-  const parts = sheet.parts.map((id) => design.parts[id]).filter((p) => p && !p.hidden && !p.construction);
+  const parts = sheet.parts
+    .map((id) => design.parts[id])
+    .filter((p) => p && !p.hidden && !p.construction && (references || !p.reference));
   const { layers, faults } = affordable(design, parts);
   return {
     scene: {
@@ -59,4 +72,5 @@ export function evaluateSheet(given: Design, sheetId: string): Evaluated {
 }
 
 /** The scene of one sheet of a design, ready to be drawn at any size. */
-export const evaluate = (design: Design, sheetId: string): Scene => evaluateSheet(design, sheetId).scene;
+export const evaluate = (design: Design, sheetId: string, references = false): Scene =>
+  evaluateSheet(design, sheetId, references).scene;

@@ -1,10 +1,12 @@
 import type { Rgba } from '../colour/colour';
+import type { ColourCube } from '../colour/cube';
 import type { ColourStop, Interpolation } from '../colour/gradient';
 import type { Levels, ToneStep } from '../colour/tones';
 import type { Homography } from '../geometry/homography';
 import type { Matrix } from '../geometry/matrix';
 import type { CurvePoints } from '../geometry/monotone';
 import type { Bounds, Path } from '../geometry/path';
+import type { ImageSize } from '../image/image-id';
 import type { Unbent } from './unbent';
 
 /** Blend modes by their W3C names, in the order of that standard; kernels number them so. */
@@ -55,7 +57,26 @@ export interface GradientPaint {
   readonly unbent?: Unbent;
 }
 
-export type ScenePaint = SolidPaint | GradientPaint;
+/** A picture in its own pixels, from the corner of its first one. `matrix` maps them to the node's coordinates. */
+export interface ImagePaint {
+  readonly kind: 'image';
+  /** Its id. */
+  readonly image: string;
+  readonly size: ImageSize;
+  readonly matrix: Matrix;
+  /** The same map where it recedes, in place of the matrix. */
+  readonly homography?: Homography;
+  readonly spread: Spread;
+  readonly fixed?: boolean;
+  readonly unbent?: Unbent;
+  /** What has become of its colours. */
+  readonly changed?: ColourCube;
+}
+
+/** Paints that lie somewhere. */
+export type PlacedPaint = GradientPaint | ImagePaint;
+
+export type ScenePaint = SolidPaint | PlacedPaint;
 
 export interface ShapeNode {
   readonly type: 'shape';

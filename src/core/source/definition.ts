@@ -18,7 +18,7 @@ interface Sibling {
 export type Siblings = (id: string) => Sibling | undefined;
 
 /** What comes from outside the design, and may come late. */
-export type Resource = 'faces';
+export type Resource = 'faces' | 'images';
 
 /** What a part starts from. The outline stands about the part's own origin. */
 export interface SourceDefinition<P extends object> extends Described, Referring<P> {

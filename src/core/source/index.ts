@@ -12,6 +12,7 @@ import { rectangle } from './rectangle';
 import { ring } from './ring';
 import { arc, sector } from './sector';
 import { spiral } from './spiral';
+import { traced } from './traced';
 import { triangle } from './triangle';
 
 export type { SourceDefinition } from './definition';
@@ -33,6 +34,7 @@ const all = {
   path: drawnPath,
   lettering,
   piece,
+  traced,
 };
 
 type ParamsOf<D> = D extends SourceDefinition<infer P> ? P : never;

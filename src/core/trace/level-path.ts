@@ -71,7 +71,7 @@ export function levelPath(field: SmoothField, level: number, tolerance: number, 
 }
 
 /** Twice the area that a closed chain of points goes round is its sum of crosses; this is the area, clockwise on screen above 0. */
-function areaOf(chain: readonly Point[]): number {
+export function areaOf(chain: readonly Point[]): number {
   let sum = 0;
   chain.forEach((p, i) => {
     const q = chain[(i + 1) % chain.length];

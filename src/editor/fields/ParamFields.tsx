@@ -6,6 +6,7 @@ import { CornersField } from './CornersField';
 import { CurveField } from './CurveField';
 import { ColourField } from './colour/ColourField';
 import { GridField } from './GridField';
+import { ImageField } from './ImageField';
 import { LengthsField } from './LengthsField';
 import { NumberField } from './NumberField';
 import { PinsField } from './PinsField';
@@ -81,6 +82,8 @@ function ParamField({
       );
     case 'colour':
       return <ColourField label={label} value={value as string} address={address} onChange={take} />;
+    case 'image':
+      return <ImageField label={label} value={value as string} onChange={take} />;
     case 'part':
       return (
         <SiblingField

@@ -2,6 +2,7 @@
 
 import { useEffect } from 'react';
 import { clippingOfChoice, pasteText, removeChosen } from '../state/clipboard';
+import { picturesIn, placePictures } from '../state/pictures';
 import { get } from '../state/store';
 
 /** Whether copying and pasting belong to a field, a dialog or text that is selected. */
@@ -29,6 +30,11 @@ export function useClipboard(): void {
     const put = (e: ClipboardEvent) => {
       if (isTaken(e)) return;
       e.preventDefault();
+      const files = picturesIn(e.clipboardData);
+      if (files.length) {
+        void placePictures(files, null);
+        return;
+      }
       void pasteText(e.clipboardData?.getData('text/plain') ?? '');
     };
     document.addEventListener('copy', take);

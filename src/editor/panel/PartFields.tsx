@@ -6,6 +6,7 @@ import { blendWords, type Part, type Place } from '@/core';
 import { gradientsOf, parentOf } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
 import { NumberField } from '../fields/NumberField';
+import { About } from '../fields/row';
 import { SwitchField } from '../fields/SwitchField';
 import { drawnFor } from '../fields/steady';
 import { changeChosen, changePart, run } from '../state/actions';
@@ -140,6 +141,7 @@ export const PlaceFields = drawnFor(PlaceAndSize, ({ part }) => [
 ]);
 
 function WholePart({ part }: { part: Part }) {
+  const onSheet = useEditor((s) => s.design?.sheets.some((sheet) => sheet.parts.includes(part.id)));
   return (
     <Section title="Whole part">
       <NumberField
@@ -166,6 +168,19 @@ function WholePart({ part }: { part: Part }) {
           )
         }
       />
+      {onSheet && (
+        <About value="To work by: it is shown dim, takes no press, and is never exported.">
+          <SwitchField
+            label="Reference"
+            value={part.reference ?? false}
+            onChange={(on) =>
+              changePart('Reference', part.id, ({ reference: _, ...p }) =>
+                on ? { ...p, reference: true, locked: true } : { ...p, locked: false },
+              )
+            }
+          />
+        </About>
+      )}
     </Section>
   );
 }
@@ -176,6 +191,7 @@ export const LookFields = drawnFor(WholePart, ({ part }) => [
   part.opacity,
   part.blend,
   part.construction,
+  part.reference,
 ]);
 
 /** Gradients of several parts; their grips are on the sheet. */

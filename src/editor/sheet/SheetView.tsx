@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { get, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 import { handTool } from '../tools';
+import { dropFiles, filesOverSheet } from './file-drop';
 import { GuidePrompt } from './GuidePrompt';
 import { Overlay } from './Overlay';
 import { PaletteRail } from './PaletteRail';
@@ -98,8 +99,14 @@ export function SheetView() {
         {...sheetHandlers}
         // Nothing on the sheet is the browser's to drag.
         onDragStart={(e) => e.preventDefault()}
-        onDragOver={overSheet}
-        onDrop={(e) => void dropOnSheet(e)}
+        onDragOver={(e) => {
+          overSheet(e);
+          filesOverSheet(e);
+        }}
+        onDrop={(e) => {
+          void dropOnSheet(e);
+          dropFiles(e);
+        }}
         sx={{
           position: 'relative',
           gridArea: '2 / 2',

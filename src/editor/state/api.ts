@@ -30,6 +30,13 @@ async function call<T>(path: string, method = 'GET', body?: unknown): Promise<T>
   return answered<T>(response.status, await response.json().catch(() => null));
 }
 
+/** Sends a file as it is. */
+async function send<T>(path: string, file: Blob): Promise<T> {
+  const headers = { 'content-type': 'application/octet-stream' };
+  const response = await fetch(`/api/${path}`, { method: 'POST', headers, body: file }).catch(() => null);
+  return answered<T>(response?.status ?? 0, await response?.json().catch(() => null));
+}
+
 /** The data of an answer. @throws ApiError where it was no success. */
 export function answered<T>(status: number, data: unknown): T {
   const said = data as (T & { message?: string }) | null;
@@ -58,11 +65,9 @@ export const api = {
   /** The designer’s own fonts, and for how many days one is kept that no design uses. */
   fonts: () => call<{ fonts: OwnFont[]; keptFor: number }>('fonts'),
   /** Sends a font file; it is checked before it is kept. */
-  addFont: async (file: Blob): Promise<OwnFont> => {
-    const headers = { 'content-type': 'application/octet-stream' };
-    const response = await fetch('/api/fonts', { method: 'POST', headers, body: file }).catch(() => null);
-    return answered<OwnFont>(response?.status ?? 0, await response?.json().catch(() => null));
-  },
+  addFont: (file: Blob) => send<OwnFont>('fonts', file),
+  /** Sends the file of a picture, likewise. */
+  addImage: (file: Blob) => send<{ id: string }>('images', file),
   /** Why the small picture of a design cannot be drawn; with `unreadable`, because it cannot be read. */
   pictureFault: async (entry: DesignEntry): Promise<{ message: string; unreadable: boolean }> => {
     const response = await fetch(thumbnailOf(entry, 480)).catch(() => null);

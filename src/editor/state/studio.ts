@@ -97,9 +97,9 @@ export const choice = () => {
 let taking: Promise<void> | null = null;
 
 /** Has the faces that are still to come fetched, once at a time. */
-function takeFaces(): Promise<void> {
+function takeMore(): Promise<void> {
   taking ??= studioEngine()
-    .studio.takeFaces(choice())
+    .studio.takeMore(choice())
     .then((frame) => {
       taking = null;
       for (const notice of frame.words) set({ notice });
@@ -132,5 +132,5 @@ export function showFrame(frame: Frame, whole: boolean): void {
     tileWork: frame.cell ? s.tileWork : null,
   }));
   studioEngine().board.sceneChanged(frame.version, frame.damage, whole);
-  if (frame.facesToCome) void takeFaces();
+  if (frame.moreToCome) void takeMore();
 }

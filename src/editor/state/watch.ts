@@ -13,7 +13,7 @@ const unhurried = new Set([
   'beginPicture',
   'svg',
   'load',
-  'takeFaces',
+  'takeMore',
   'alive',
   'addReceiver',
 ]);

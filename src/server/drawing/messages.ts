@@ -8,6 +8,18 @@ export interface FontFile {
   readonly bytes: Uint8Array;
 }
 
+/** A placed picture, and the file that has its pixels. */
+export interface ImageFile {
+  readonly id: string;
+  readonly file: string;
+}
+
+/** A picture that was read. */
+export interface ReadImage {
+  readonly id: string;
+  readonly type: string;
+}
+
 /** What a drawing process is asked for. */
 export type Job =
   | {
@@ -17,16 +29,21 @@ export type Job =
       readonly order: PictureOrder;
       /** The fonts of its owner's that it names: no others are at hand. */
       readonly fonts: readonly FontFile[];
+      /** The pictures of its owner's that are placed in it. */
+      readonly images: readonly ImageFile[];
       /** Where the PNG is written to. */
       readonly file: string;
     }
   | { readonly kind: 'font'; readonly bytes: Uint8Array }
+  /** A picture to be placed; its pixels are written to a file, level by level. */
+  | { readonly kind: 'image'; readonly bytes: Uint8Array; readonly file: string }
   /** For tests: works without end, or takes memory without end. */
   | { readonly kind: 'misbehave'; readonly how: 'loop' | 'hoard' | 'crash' };
 
 export interface Results {
   picture: { readonly size: number };
   font: OwnFont & { readonly bytes: Uint8Array };
+  image: ReadImage;
   misbehave: null;
 }
 

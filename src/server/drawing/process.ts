@@ -4,11 +4,22 @@ import { createWriteStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { clipText, type FontFace, FontFault, ownFaceId, provideFace, WorkFault, withdrawFaces } from '@/core';
+import {
+  clipText,
+  type FontFace,
+  FontFault,
+  ownFaceId,
+  provideFace,
+  provideImages,
+  WorkFault,
+  withdrawFaces,
+} from '@/core';
 import { DesignError, parseDesign } from '@/core/reading';
 import { openFace } from '@/core/shaping';
 import { takeFaces } from '../faces';
 import { HttpError } from '../http/errors';
+import { openImages } from '../images/open-images';
+import { ImageFault, unpackImage } from '../images/unpack';
 import { limitsFromEnvironment } from '../limits';
 import { picturePng } from '../pictures';
 import { unpackFont } from '../woff';
@@ -33,8 +44,15 @@ async function drawPicture(job: Extract<Job, { kind: 'picture' }>): Promise<Resu
   const design = parseDesign(job.text);
   provideOwn(job.fonts);
   await takeFaces(design, null);
+  const images = openImages(job.images);
+  provideImages(images);
   const png = picturePng(design, job.order);
-  await pipeline(Readable.from(png), createWriteStream(job.file));
+  try {
+    await pipeline(Readable.from(png), createWriteStream(job.file));
+  } finally {
+    provideImages(null);
+    images.close();
+  }
   return { size: (await stat(job.file)).size };
 }
 
@@ -52,6 +70,7 @@ function misbehave(how: Extract<Job, { kind: 'misbehave' }>['how']): never {
 }
 
 async function work(job: Job): Promise<unknown> {
+  if (job.kind === 'image') return unpackImage(job.bytes, job.file);
   if (job.kind === 'picture') return drawPicture(job);
   if (job.kind === 'font') return readFont(job);
   return misbehave(job.how);
@@ -60,7 +79,7 @@ async function work(job: Job): Promise<unknown> {
 function failed(e: unknown): Answer {
   if (e instanceof HttpError) return { ok: false, status: e.status, message: e.message };
   if (e instanceof DesignError) return { ok: false, status: 422, message: e.message, faults: e.faults };
-  if (e instanceof FontFault || e instanceof WorkFault || e instanceof RangeError)
+  if (e instanceof FontFault || e instanceof ImageFault || e instanceof WorkFault || e instanceof RangeError)
     return { ok: false, status: 422, message: e.message };
   if ((e as { code?: string }).code === 'ENOSPC')
     return {

@@ -12,6 +12,7 @@ export const rates = {
   change: { burst: 2000, perSecond: 400 },
   create: { burst: 300, perSecond: 20 },
   picture: { burst: 600, perSecond: 60 },
+  block: { burst: 6000, perSecond: 1500 },
   font: { burst: 60, perSecond: 2 },
 } as const satisfies Record<string, Rate>;
 

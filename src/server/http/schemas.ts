@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { Depth, SentChange } from '@/core';
+import { type BlockPlace, type Depth, isPlacedImage, type SentChange } from '@/core';
 import { pictureLimit } from '../pictures';
 import { purposes } from '../purposes';
 
@@ -15,6 +15,21 @@ export const fontParams = Joi.object<{ id: string }>({
     .pattern(/^own-[0-9a-f]{40}$/)
     .required()
     .messages({ 'string.pattern.base': 'There is no such font' }),
+});
+
+export const imageParams = Joi.object<{ id: string }>({
+  id: Joi.string()
+    .custom((id: string, helpers) => (isPlacedImage(id) ? id : helpers.error('any.invalid')))
+    .required()
+    .messages({ 'any.invalid': 'There is no such picture' }),
+});
+
+const blockNumber = Joi.number().integer().min(0).max(200).required();
+
+export const blockParams = imageParams.append<{ id: string } & BlockPlace>({
+  level: blockNumber,
+  column: blockNumber,
+  row: blockNumber,
 });
 
 /** A text that the database can keep. */

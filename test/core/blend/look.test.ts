@@ -15,7 +15,7 @@ const bounds = { x0: 0, y0: 0, x1: 100, y1: 100 };
 /** Colours along a paint's line. */
 const ramp = (paint: Paint) => {
   const scene = paintOf(paint).cover(paint, { bounds, tile: () => null, light: null });
-  if (!scene || scene.kind === 'nodes') throw new Error('This paint has no ramp.');
+  if (!scene || scene.kind === 'nodes' || scene.kind === 'image') throw new Error('This paint has no ramp.');
   return scene.kind === 'solid' ? () => scene.colour : colourRamp(scene.stops, scene.interpolation);
 };
 

@@ -81,6 +81,7 @@ function focal(x: number, y: number, fx: number, fy: number): number {
 function paintAt(paint: ScenePaint, matrix: Matrix, x: number, y: number): Pixel {
   let c: readonly number[];
   if (paint.kind === 'solid') c = paint.colour;
+  else if (paint.kind === 'image') throw new Error('Pictures have a reference of their own.');
   else {
     const back = invert(multiply(matrix, paint.matrix)) ?? identity;
     const p = applyTo(back, { x, y });

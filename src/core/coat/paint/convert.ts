@@ -19,6 +19,7 @@ export function coloursOf(paint: Paint): string[] {
     case 'stripes':
       return [...paint.colours];
     case 'pattern':
+    case 'picture':
       return [];
     default:
       return [...paint.stops].sort((a, b) => a.at - b.at).map((s) => s.colour);
@@ -52,6 +53,7 @@ export function convertPaint(paint: Paint, kind: Paint['kind']): Paint {
     case 'stripes':
       return { ...base, colours: colours.length > 1 ? colours.slice(0, 32) : [colours[0] ?? brass, light] };
     case 'pattern':
+    case 'picture':
       return base;
     case 'corners': {
       if (!colours.length) return base;

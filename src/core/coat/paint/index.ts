@@ -9,6 +9,7 @@ import { linear } from './linear';
 import { lit } from './lit';
 import { mesh } from './mesh';
 import { pattern } from './pattern';
+import { picture } from './picture';
 import { radial } from './radial';
 import { solid } from './solid';
 import { stripes } from './stripes';
@@ -17,7 +18,19 @@ export type { Cover, PaintContext, PaintDefinition, PatternTile } from './defini
 export { placeOn, shareOf } from './definition';
 
 /** The paints by kind, in the order they are offered. */
-export const paints = { solid, linear, radial, conic, corners, mesh, pattern, stripes, grain, lit } as const;
+export const paints = {
+  solid,
+  linear,
+  radial,
+  conic,
+  corners,
+  mesh,
+  pattern,
+  stripes,
+  grain,
+  picture,
+  lit,
+} as const;
 export const paintKinds = Object.keys(paints) as readonly Paint['kind'][];
 
 type AnyPaint = PaintDefinition<Paint>;

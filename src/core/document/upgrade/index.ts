@@ -3,9 +3,10 @@ import { isJson, type Upgrade } from './definition';
 import { fromOne } from './from-1';
 import { fromTwo } from './from-2';
 import { fromThree } from './from-3';
+import { fromFour } from './from-4';
 
 /** One upgrade from each version to the next, the oldest first. */
-export const upgrades: readonly Upgrade[] = [fromOne, fromTwo, fromThree];
+export const upgrades: readonly Upgrade[] = [fromOne, fromTwo, fromThree, fromFour];
 
 /** Whether documents of a version can be read. */
 export const isReadable = (version: unknown): version is number =>

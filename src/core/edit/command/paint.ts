@@ -6,6 +6,7 @@ import { releaseThickness } from '../release-thickness';
 import { spreadGradient } from '../shared-gradient';
 import { giveThickness, type Thickness } from '../thickness';
 import { tonesToPaths } from '../tones';
+import { tracePictures } from '../trace-pictures';
 import { defineCommand, type OnParts } from './definition';
 
 interface OnCoat {
@@ -36,6 +37,13 @@ export const paintCommands = {
     alsoKnown: ['trace', 'vectorise', 'outline'],
     run: (d, { id, card }, { sheetId }) => tonesToPaths(d, sheetId, id, card) ?? { design: d, chosen: [id] },
     needs: () => 'Choose a threshold or a few tones of a part with an area.',
+  }),
+  'trace-pictures': defineCommand<OnParts>({
+    label: 'Trace',
+    about: 'Gives parts that show a picture its areas of few colours, with smooth edges, above them.',
+    alsoKnown: ['vectorise', 'outline', 'picture to paths'],
+    run: (d, { ids }, { sheetId }) => tracePictures(d, sheetId, ids),
+    needs: () => 'Choose a part that is filled with a picture.',
   }),
   'fit-mesh': defineCommand<
     OnCoat & {

@@ -1,5 +1,6 @@
 import type { Operation } from '../../arrange/combine';
 import type { Part } from '../../document/types';
+import type { Point } from '../../geometry/vector';
 import { addFinish } from '../add-finish';
 import { addStep } from '../add-step';
 import {
@@ -16,6 +17,7 @@ import { duplicateParts, pasteParts } from '../copy';
 import { cutAlong } from '../cut';
 import { changeFaces, type FaceChange, makeFaces } from '../faces';
 import { lockUpParts } from '../lock-up';
+import { type PlacedPicture, placePictures } from '../place-picture';
 import { plainParts, releasePieces } from '../plain';
 import { releaseParts } from '../release';
 import { mendFaults } from '../tidy';
@@ -23,6 +25,16 @@ import { defineCommand, type OnParts } from './definition';
 
 /** Commands on parts and the tree they stand in. */
 export const partCommands = {
+  'place-pictures': defineCommand<{
+    readonly parent: string | null;
+    readonly pictures: readonly PlacedPicture[];
+    readonly at: Point | null;
+  }>({
+    label: 'Picture',
+    about: 'Places pictures from files: a rectangle each that is filled with one.',
+    alsoKnown: ['photo', 'image', 'import', 'bitmap', 'reference'],
+    run: (d, { parent, pictures, at }, { sheetId }) => placePictures(d, sheetId, parent, pictures, at),
+  }),
   group: defineCommand<OnParts>({
     label: 'Group',
     about: 'Gathers parts, to be moved, hidden and repeated together.',

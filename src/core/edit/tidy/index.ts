@@ -40,7 +40,9 @@ function find(design: Design, sheetId: string, tolerance: number): Finding[] {
   }
   const pairs = doubles(design, sheetId, laid);
   const doubled = new Set(pairs.map((f) => f.parts[1]));
-  const single = laid.filter((l) => !doubled.has(l.id) && !design.parts[l.id].construction);
+  const single = laid.filter(
+    (l) => !doubled.has(l.id) && !design.parts[l.id].construction && !design.parts[l.id].reference,
+  );
   return [
     ...pairs,
     ...leftovers(design, sheetId, all, empty),

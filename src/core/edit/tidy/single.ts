@@ -141,7 +141,7 @@ export function leftovers(
   const used = new Set(Object.values(design.parts).flatMap((p) => referencesOf(p).map((r) => r.id)));
   return ids.flatMap((id): Finding[] => {
     const part = design.parts[id];
-    if (used.has(id) || part.construction) return [];
+    if (used.has(id) || part.construction || part.reference) return [];
     const why = part.hidden
       ? 'is hidden'
       : part.opacity === 0

@@ -1,8 +1,9 @@
 import { invert, type Matrix, multiply } from '../../geometry/matrix';
 import { boundsPath, growBounds, pathBounds } from '../../geometry/path';
 import { formatPath } from '../../geometry/svg-path';
-import type { GradientPaint, ScenePaint, ShapeNode } from '../../scene/types';
+import type { GradientPaint, PlacedPaint, ShapeNode, SolidPaint } from '../../scene/types';
 import { matrixText } from './boxes';
+import { writeImage } from './image';
 import { writeReceding } from './receding';
 import type { NodeWriter, SvgTarget } from './target';
 import type { SvgText } from './text';
@@ -11,7 +12,7 @@ import type { SvgText } from './text';
 function writeTexts(
   target: SvgTarget,
   texts: readonly SvgText[],
-  paint: Exclude<ScenePaint, { kind: 'conic' }>,
+  paint: SolidPaint | GradientPaint,
   toSheet: Matrix,
 ): string {
   const written = texts.map(({ matrix, attributes, content }) => {
@@ -23,12 +24,12 @@ function writeTexts(
   return written.length === 1 ? written[0] : `<g>${written.join('')}</g>`;
 }
 
-/** A conic gradient, or one that recedes or was bent, as a picture of it, clipped by its shape: SVG has none. */
+/** A conic gradient, or a paint that recedes or was bent, as a picture of it, clipped by its shape: SVG has none. */
 function asPicture(target: SvgTarget, node: ShapeNode, toSheet: Matrix): string {
   const b = pathBounds(node.path);
   if (!b) return '';
   const box = boundsPath(growBounds(b, 1));
-  const { fixed, ...paint } = node.paint as GradientPaint;
+  const { fixed, ...paint } = node.paint as PlacedPaint;
   const back = fixed ? invert(toSheet) : null;
   const own = back ? { ...paint, matrix: multiply(back, paint.matrix) } : paint;
   const inner = target.picture({ ...node, path: box, paint: own, opacity: 1, blend: 'normal' }, toSheet);
@@ -37,7 +38,9 @@ function asPicture(target: SvgTarget, node: ShapeNode, toSheet: Matrix): string 
 
 export const writeShape: NodeWriter<ShapeNode> = (target, node, toSheet) => {
   const { path, paint, opacity, blend } = node;
-  if (paint.kind === 'conic' || (paint.kind !== 'solid' && paint.unbent))
+  const image = writeImage(target, node);
+  if (image !== null) return image;
+  if (paint.kind === 'image' || paint.kind === 'conic' || (paint.kind !== 'solid' && paint.unbent))
     return asPicture(target, node, toSheet);
   if (paint.kind !== 'solid' && paint.homography)
     return writeReceding(target, node, toSheet) ?? asPicture(target, node, toSheet);

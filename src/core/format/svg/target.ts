@@ -1,6 +1,6 @@
 import type { Matrix } from '../../geometry/matrix';
 import type { Path } from '../../geometry/path';
-import type { SceneNode, ScenePaint } from '../../scene/types';
+import type { GradientPaint, SceneNode, SolidPaint } from '../../scene/types';
 import type { TextWriter } from './text';
 
 /** What elements are written with. `toSheet` maps the coordinates of what is written to the sheet. */
@@ -14,7 +14,7 @@ export interface SvgTarget {
   /** The name of what is defined once for a key. */
   shared(key: unknown, prefix: string, define: (id: string) => void): string;
   /** The fill of a paint, as an attribute. */
-  paint(paint: ScenePaint, toSheet: Matrix): string;
+  paint(paint: SolidPaint | GradientPaint, toSheet: Matrix): string;
   /** Opacity, blend mode and isolation, as attributes. */
   look(opacity: number, blend: string, isolated: boolean): string;
   /** A clip by a path, as an attribute. */

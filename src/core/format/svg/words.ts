@@ -1,10 +1,9 @@
 import { lettersOf } from '../../lettering/letter-of';
-import { samePaint } from '../../scene/paint-colour';
+import { coloursIn, samePaint } from '../../scene/paint-colour';
 import type { SceneNode, ScenePaint } from '../../scene/types';
 
 /** Whether a paint hides what lies under it, so that it is all one whether letters overlap. */
-const hides = (paint: ScenePaint): boolean =>
-  paint.kind === 'solid' ? paint.colour[3] === 1 : paint.stops.every((s) => s.colour[3] === 1);
+const hides = (paint: ScenePaint): boolean => coloursIn(paint).every((c) => c[3] === 1);
 
 /** Nodes in which letters that follow each other, painted alike, are one shape: they are set as one text. */
 export function asWords(list: readonly SceneNode[]): SceneNode[] {

@@ -3,7 +3,7 @@ import { identity, invert, type Matrix, meanScale, multiply } from '../../geomet
 import type { Path } from '../../geometry/path';
 import { formatPath } from '../../geometry/svg-path';
 import { nodeBounds } from '../../scene/damage';
-import type { GradientPaint, SceneNode, ScenePaint } from '../../scene/types';
+import type { GradientPaint, SceneNode, SolidPaint } from '../../scene/types';
 import { boxText, matrixText } from './boxes';
 import { writerOf } from './nodes';
 import { base64, pictureOf } from './picture';
@@ -65,7 +65,7 @@ export class SvgWriter implements SvgTarget {
     return this.shared(key, 'g', (id) => this.define(gradientElement(id, paint, toSheet)));
   }
 
-  paint(paint: ScenePaint, toSheet: Matrix): string {
+  paint(paint: SolidPaint | GradientPaint, toSheet: Matrix): string {
     if (paint.kind !== 'solid') return `fill="url(#${this.gradient(paint, toSheet)})"`;
     const [r, g, b, a] = paint.colour;
     return `fill="${formatHex([r, g, b, 1])}"${a < 1 ? ` fill-opacity="${num(a)}"` : ''}`;

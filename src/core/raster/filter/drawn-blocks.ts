@@ -1,6 +1,7 @@
 import { BoundedCache, mebibytes } from '../../cache/bounded-cache';
 import type { Matrix } from '../../geometry/matrix';
 import { type Bounds, meetBounds } from '../../geometry/path';
+import { blocksMissed } from '../../image/source';
 import type { SceneNode } from '../../scene/types';
 import { type Target, tileSize } from '../target';
 
@@ -75,7 +76,14 @@ export class DrawnBlocks {
 
   private blockAt(box: Bounds): Block {
     if (!meetBounds(this.bounds, box)) return none;
-    return this.cache.getOr(`${this.key} ${box.x0} ${box.y0}`, () => this.draw(box));
+    const key = `${this.key} ${box.x0} ${box.y0}`;
+    const known = this.cache.get(key);
+    if (known) return known;
+    const before = blocksMissed();
+    const made = this.draw(box);
+    // What waits for a picture is drawn once more.
+    if (blocksMissed() === before) this.cache.set(key, made);
+    return made;
   }
 
   private draw(box: Bounds): Block {

@@ -4,6 +4,7 @@ import {
   Contrast,
   Flower2,
   Grid3x3,
+  ImageIcon,
   Kanban,
   Layers,
   Paintbrush,
@@ -11,6 +12,7 @@ import {
   Rainbow,
   Route,
   Scissors,
+  Shapes,
   SlidersHorizontal,
   Sparkles,
   Tornado,
@@ -19,10 +21,12 @@ import {
   Waves,
 } from 'lucide-react';
 import { finishes, type Part, steps } from '@/core';
+import { commands } from '@/core/edit';
 import { takeTool } from '../../state/actions';
+import { choosePictures } from '../../state/pictures';
 import { addPins } from '../../tools';
 import { addFinish, addStep } from '../recipe';
-import { act, family, finishTool, lastOf, onePart, type Stage, stepTool } from '../tool';
+import { act, family, finishTool, lastOf, onChosen, onePart, type Stage, stepTool } from '../tool';
 
 /** A card of pins, and the tool that puts them where the part is pressed. */
 const pinUp = (add: (part: Part, kind: string) => void, kind: string) => (part: Part) => {
@@ -53,6 +57,10 @@ export const bend: Stage = {
     ),
     family(stepTool('twist', Tornado), finishTool('twist-painted', Brush)),
     family(stepTool('along-path', Route), stepTool('brush', Paintbrush), stepTool('mottle', Sparkles)),
+    family(
+      act('picture', commands['place-pictures'], ImageIcon, () => void choosePictures()),
+      onChosen('trace', Shapes, (ids) => ({ do: 'trace-pictures', ids })),
+    ),
     finishTool('mirrored', Kanban),
     family(
       finishTool('threshold', Contrast),

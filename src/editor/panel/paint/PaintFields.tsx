@@ -12,6 +12,7 @@ import {
   paintOf,
   paints,
 } from '@/core';
+import { commands } from '@/core/edit';
 import { ChoiceField } from '../../fields/ChoiceField';
 import { ParamFields } from '../../fields/ParamFields';
 import { SwitchField } from '../../fields/SwitchField';
@@ -51,6 +52,17 @@ function OwnFields({ part, coat, put }: { part: Part; coat: Coat; put(paint: Pai
   if (paint.kind === 'stripes') return <StripesEditor paint={paint} address={address} onChange={put} />;
   return null;
 }
+
+/** What can be done with a picture beside fitting it. */
+const TraceButton = ({ part, image }: { part: Part; image: string }) => (
+  <Button
+    variant="outlined"
+    disabled={!image}
+    onClick={() => void run(commands['trace-pictures'].label, { do: 'trace-pictures', ids: [part.id] })}
+  >
+    Trace to areas
+  </Button>
+);
 
 /** What a coat is painted with. */
 export function PaintFields({ part, coat }: { part: Part; coat: Coat }) {
@@ -96,6 +108,7 @@ export function PaintFields({ part, coat }: { part: Part; coat: Coat }) {
         ofWholeSheet
         onChange={(name, value) => put({ ...paint, [name]: value } as Paint, fieldLabel(fields, name))}
       />
+      {paint.kind === 'picture' && <TraceButton part={part} image={paint.image} />}
     </Section>
   );
 }

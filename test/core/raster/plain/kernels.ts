@@ -34,8 +34,8 @@ function between(place: number, sample: (i: number) => number): number {
  * one sample at a time, without their memory layout, lists of free places or vector instructions.
  */
 export function plainKernels(): Kernels {
-  // The input area, then the pixels of layer 0 where `layerPixels` says they lie.
-  const memory = new WebAssembly.Memory({ initial: (inputSize + (1 << 20)) >> 16 });
+  // The input area, the pixels of layer 0 where `layerPixels` says they lie, and colours that are given.
+  const memory = new WebAssembly.Memory({ initial: (inputSize + (2 << 20)) >> 16 });
   const stack = Array.from({ length: layers }, () => new PlainLayer());
   let paint: PlainPaint = solidPaint(clearColour);
   let tile: Tile = { x: 0, y: 0, wide: 256, high: 256 };
@@ -56,6 +56,7 @@ export function plainKernels(): Kernels {
     init() {},
     ready() {},
     tables: () => 0,
+    given: () => inputSize + (1 << 20),
     input: () => 0,
     inputBytes: () => inputSize,
     layerPixels(layer) {
@@ -82,6 +83,13 @@ export function plainKernels(): Kernels {
         fx,
         fy,
       ]);
+      before = null;
+    },
+    setGiven() {
+      paint = {
+        opaque: false,
+        at: (x, y) => colourIn(inputSize + (1 << 20) + 16 * ((y - paintY) * 256 + x - paintX)),
+      };
       before = null;
     },
     setUnbent(at, columns, rows, a, b, c, d, e, g) {

@@ -1,0 +1,12 @@
+import { readBytes } from '@/server/http/body';
+import { handle } from '@/server/http/handle';
+import { imageFileLimit, storeImage } from '@/server/images';
+
+export const dynamic = 'force-dynamic';
+
+/** Takes the file of a picture as the body of the request. */
+export const POST = handle(
+  async ({ db, owner, request }) =>
+    Response.json(await storeImage(db, owner, await readBytes(request, imageFileLimit)), { status: 201 }),
+  { rate: 'font', bodies: ['application/octet-stream'] },
+);

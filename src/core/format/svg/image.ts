@@ -1,0 +1,36 @@
+import { multiply, scaling } from '../../geometry/matrix';
+import { blockAt } from '../../image/source';
+import { levelWithin, recoloured, wholeImage } from '../../image/whole';
+import type { ImagePaint, ShapeNode } from '../../scene/types';
+import { encodePng } from '../png';
+import { matrixText } from './boxes';
+import { base64 } from './picture';
+import type { SvgTarget } from './target';
+
+/** Most pixels of a picture that goes into a file. */
+const mostPixels = 4_000_000;
+
+/** The element of a picture, one unit wide and high; null where the picture is not to be had. */
+function element(id: string, { image, size, changed }: ImagePaint): string | null {
+  const found = wholeImage(image, size, levelWithin(size, mostPixels));
+  if (!found) return null;
+  const { width, height, data } = changed ? recoloured(found, changed) : found;
+  const png = base64(encodePng(width, height, data));
+  return `<image id="${id}" width="1" height="1" preserveAspectRatio="none" xlink:href="data:image/png;base64,${png}"/>`;
+}
+
+/** A shape filled with a picture that lies flat, as that clipped by the shape; null where it is none, or not to be had. */
+export function writeImage(target: SvgTarget, { path, paint, opacity, blend }: ShapeNode): string | null {
+  if (paint.kind !== 'image' || paint.unbent || paint.homography || paint.fixed || paint.spread !== 'pad')
+    return null;
+  // What is not at hand is fetched, or drawn as it can be.
+  if (!blockAt({ id: paint.image, level: levelWithin(paint.size, mostPixels), column: 0, row: 0 }))
+    return null;
+  const id = target.shared(paint.changed ?? paint.image, 'i', (name) => {
+    const made = element(name, paint);
+    if (made) target.define(made);
+  });
+  const { width, height } = paint.size;
+  const place = matrixText(multiply(paint.matrix, scaling(width, height)));
+  return `<g${target.clip(path)}${target.look(opacity, blend, false)}><use xlink:href="#${id}" transform="${place}"/></g>`;
+}

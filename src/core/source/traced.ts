@@ -1,0 +1,68 @@
+import { BoundedCache, mebibytes } from '../cache/bounded-cache';
+import { count, image, share, size } from '../document/fields';
+import { emptyPath, transformPath } from '../geometry/path';
+import { type ImageSize, imageSize } from '../image/image-id';
+import { levelSize } from '../image/levels';
+import { levelWithin, wholeImage } from '../image/whole';
+import { type TracedArea, traceImage } from '../trace/trace-image';
+import { defineSource } from './definition';
+
+interface Traced {
+  readonly image: string;
+  readonly width: number;
+  readonly colours: number;
+  readonly smoothness: number;
+  readonly smallest: number;
+}
+
+/** Most pixels that are traced: of larger pictures a coarser level is. */
+export const mostTraced = 1_000_000;
+
+const known = new BoundedCache<readonly TracedArea[]>(mebibytes(16), (areas) =>
+  areas.reduce((n, a) => n + a.path.contours.reduce((m, c) => m + 8 * c.xy.length + 80, 0), 0),
+);
+
+/** Areas of a picture in the pixels of the level that is traced; null while that is not at hand. */
+function areasOf(p: Traced, size: ImageSize): readonly TracedArea[] | null {
+  const key = [p.image, p.colours, p.smoothness, p.smallest].join(' ');
+  const found = known.get(key);
+  if (found) return found;
+  const whole = wholeImage(p.image, size, levelWithin(size, mostTraced));
+  const made = whole && traceImage(whole, p);
+  if (made) known.set(key, made);
+  return made;
+}
+
+const heightOf = (p: Traced, size: ImageSize): number => (p.width * size.height) / size.width;
+
+/** A picture traced in few colours: an area each. */
+export const traced = defineSource<Traced>({
+  kind: 'traced',
+  label: 'Traced picture',
+  partName: 'Traced',
+  about: 'A picture as areas of few colours with smooth edges, sharp at every size.',
+  alsoKnown: ['vectorise', 'outline', 'trace'],
+  fields: [
+    image('image', 'Picture', 'What is traced.'),
+    size('width', 'Width', 'From side to side.'),
+    count('colours', 'Colours', 'At most so many.', 1, 32),
+    share('smoothness', 'Smoothness', 'How much its edges are evened out.'),
+    count('smallest', 'Smallest area', 'Areas of fewer pixels go to what is beside them.', 0, 100_000),
+  ],
+  defaults: { image: '', width: 800, colours: 6, smoothness: 0.1, smallest: 12 },
+  rests: ['images'],
+  outline: () => emptyPath,
+  pieces(p) {
+    const whole = imageSize(p.image);
+    const areas = whole && areasOf(p, whole);
+    if (!areas) return [];
+    const { width, height } = levelSize(whole, levelWithin(whole, mostTraced));
+    const [kx, ky] = [p.width / width, heightOf(p, whole) / height];
+    return areas.map(({ path, colour }) => ({
+      path: transformPath(path, [kx, 0, 0, ky, -p.width / 2, -heightOf(p, whole) / 2]),
+      tint: colour,
+    }));
+  },
+  notes: (p) => (p.image ? [] : ['Choose the picture that is traced.']),
+  resize: (p, sx, sy) => (Math.abs(sx - sy) <= 1e-9 * Math.abs(sx) ? { ...p, width: p.width * sx } : null),
+});

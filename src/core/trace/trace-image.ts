@@ -1,0 +1,107 @@
+import { budget, spend } from '../geometry/budget';
+import { type Path, pathOf, transformPath } from '../geometry/path';
+import type { WholeImage } from '../image/whole';
+import { levelChains } from './chains';
+import { corneredContour } from './cornered-contour';
+import { flatColours } from './flat-colours';
+import { areaOf } from './level-path';
+import { clear, type Shares, sharesOf } from './shares';
+import { dropSmallAreas } from './small-areas';
+
+/** How a picture is traced. */
+export interface TraceOrder {
+  /** Most colours. */
+  readonly colours: number;
+  /** How much its edges are evened out, 0–1. */
+  readonly smoothness: number;
+  /** Areas of fewer pixels go to what is beside them. */
+  readonly smallest: number;
+}
+
+/** An area of one colour, in the picture's pixels. */
+export interface TracedArea {
+  readonly path: Path;
+  /** As hex. */
+  readonly colour: string;
+}
+
+/** How far fitted lines may lie off, pixels, at no smoothness and at all of it. */
+const tolerances = [0.25, 1] as const;
+/** Standard deviation of the blur of edges at full smoothness, pixels. */
+const softest = 3;
+
+/** Colours by the area they have, the largest first. */
+function byArea({ first, second, share }: Shares, count: number): number[] {
+  const area = new Float64Array(count);
+  for (let k = 0; k < first.length; k++) {
+    if (first[k] !== clear) area[first[k]] += 1 - share[k];
+    if (second[k] !== clear) area[second[k]] += share[k];
+  }
+  return [...area.keys()].filter((k) => area[k] > 0).sort((a, b) => area[b] - area[a]);
+}
+
+/** A line of samples blurred; beyond its ends they go on as they were. */
+function blurLine(data: Float64Array, from: number, step: number, n: number, taps: Float64Array): void {
+  const half = (taps.length - 1) / 2;
+  const line = new Float64Array(n);
+  for (let i = 0; i < n; i++) line[i] = data[from + i * step];
+  for (let i = 0; i < n; i++) {
+    let sum = 0;
+    for (let k = -half; k <= half; k++) sum += taps[k + half] * line[Math.min(n - 1, Math.max(0, i + k))];
+    data[from + i * step] = sum;
+  }
+}
+
+function blur(data: Float64Array, width: number, height: number, sigma: number): void {
+  if (sigma < 0.2) return;
+  const half = Math.ceil(3 * sigma);
+  const taps = Float64Array.from({ length: 2 * half + 1 }, (_, i) =>
+    Math.exp(-((i - half) ** 2) / (2 * sigma * sigma)),
+  );
+  const sum = taps.reduce((a, b) => a + b);
+  for (let i = 0; i < taps.length; i++) taps[i] /= sum;
+  for (let y = 0; y < height; y++) blurLine(data, y * width, 1, width, taps);
+  for (let x = 0; x < width; x++) blurLine(data, x, width, height, taps);
+}
+
+/** How much of each pixel is of the colours from a rank on. */
+function above({ first, second, share }: Shares, ranks: Uint8Array, rank: number): Float64Array {
+  const out = new Float64Array(first.length);
+  const counts = (colour: number) => colour !== clear && ranks[colour] >= rank;
+  for (let k = 0; k < out.length; k++)
+    out[k] = (counts(first[k]) ? 1 - share[k] : 0) + (counts(second[k]) ? share[k] : 0);
+  return out;
+}
+
+/**
+ * A picture as areas of few colours, the commonest at the bottom: each reaches under all that lie over it, so that nothing
+ * shows between them. @throws WorkFault where it would come to too many segments.
+ */
+export function traceImage(
+  image: WholeImage,
+  { colours: most, smoothness, smallest }: TraceOrder,
+): TracedArea[] {
+  const colours = flatColours(image, most);
+  const shares = sharesOf(image, colours);
+  dropSmallAreas(shares, smallest);
+  const order = byArea(shares, colours.length);
+  const ranks = new Uint8Array(colours.length);
+  order.forEach((colour, rank) => {
+    ranks[colour] = rank;
+  });
+  const { width, height } = image;
+  const tolerance = tolerances[0] + (tolerances[1] - tolerances[0]) * smoothness;
+  let segments = 0;
+  return order.map((colour, rank) => {
+    const samples = above(shares, ranks, rank);
+    blur(samples, width, height, softest * smoothness);
+    const chains = levelChains(samples, width, height, 0.5).filter(
+      (c) => Math.abs(areaOf(c)) >= Math.max(1, smallest / 2),
+    );
+    const path = pathOf(chains.map((c) => corneredContour(c, tolerance)));
+    for (const c of path.contours) segments += c.xy.length / 6;
+    spend(segments, budget().part, 'The picture comes to', 'segments; a part may have');
+    // Samples lie in the middles of pixels.
+    return { path: transformPath(path, [1, 0, 0, 1, 0.5, 0.5]), colour: colours[colour] };
+  });
+}
