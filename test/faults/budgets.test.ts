@@ -53,7 +53,7 @@ it('absurd designs are drawn, or refused in words, and the server answers all al
         text: JSON.stringify(design),
         order: { width: 240, dpi: 96, ground: true, depth: 8 },
         fonts: [],
-            images: [],
+        images: [],
         file: path.join(folder, 'a.png'),
       });
       figures.drawn++;

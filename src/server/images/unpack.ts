@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { type FileHandle, open, rename, rm } from 'node:fs/promises';
+import { open, rename, rm } from 'node:fs/promises';
 import sharp from 'sharp';
 import {
   blockSide,
@@ -31,33 +31,36 @@ function typeOf(bytes: Uint8Array): string {
 }
 
 /** The size that a picture claims to have. @throws ImageFault where that is none, or more than can be placed. */
-async function claimedSize(bytes: Uint8Array): Promise<ImageSize> {
-  let size: ImageSize;
+async function readHead(bytes: Uint8Array): Promise<ImageSize & { readonly opaque: boolean }> {
+  let head: ImageSize & { readonly opaque: boolean };
   try {
-    const { width, height } = await sharp(bytes, { limitInputPixels: false }).metadata();
-    size = { width, height };
+    const { width, height, hasAlpha } = await sharp(bytes, { limitInputPixels: false }).metadata();
+    head = { width, height, opaque: !hasAlpha };
   } catch {
     throw new ImageFault('The picture is damaged: its head cannot be read.');
   }
-  const { width, height } = size;
+  const { width, height } = head;
   if (!(width > 0) || !(height > 0)) throw new ImageFault('The picture is empty.');
   if (width * height > mostImagePixels || Math.max(width, height) > mostImageSide)
     throw new ImageFault(
       `The picture claims to have ${width} × ${height} pixels; it may have ${mostImagePixels / 1e6} million, and ${mostImageSide} along a side.`,
     );
-  return size;
+  return head;
 }
 
 interface Pixels extends ImageSize {
+  /** RGBA, row after row. */
   readonly data: Buffer;
 }
 
-/** Its pixels, upright, in sRGB, 8 bits a channel with straight alpha. */
+/** A picture upright and in sRGB. */
+const upright = (bytes: Uint8Array) =>
+  sharp(bytes, { limitInputPixels: mostImagePixels, failOn: 'error' }).autoOrient().toColourspace('srgb');
+
+/** Its pixels, 8 bits a channel with straight alpha. */
 async function pixelsOf(bytes: Uint8Array): Promise<Pixels> {
   try {
-    const { data, info } = await sharp(bytes, { limitInputPixels: mostImagePixels, failOn: 'error' })
-      .autoOrient()
-      .toColourspace('srgb')
+    const { data, info } = await upright(bytes)
       .ensureAlpha()
       .raw({ depth: 'uchar' })
       .toBuffer({ resolveWithObject: true });
@@ -69,27 +72,37 @@ async function pixelsOf(bytes: Uint8Array): Promise<Pixels> {
   }
 }
 
+const halving = { fit: 'fill', kernel: 'lanczos3', fastShrinkOnLoad: false } as const;
+
 async function halved({ data, width, height }: Pixels, to: ImageSize): Promise<Pixels> {
   const made = await sharp(data, { raw: { width, height, channels: 4 }, limitInputPixels: false })
-    .resize(to.width, to.height, { fit: 'fill', kernel: 'lanczos3', fastShrinkOnLoad: false })
+    .resize(to.width, to.height, halving)
     .raw()
     .toBuffer();
   return { data: made, ...to };
 }
 
-/** Writes the pixels of a level block by block. */
-async function writeLevel(file: FileHandle, { data, width, height }: Pixels): Promise<void> {
-  for (let top = 0; top < height; top += blockSide) {
-    const high = Math.min(blockSide, height - top);
-    const band = Buffer.allocUnsafe(4 * width * high);
-    let at = 0;
-    for (let left = 0; left < width; left += blockSide) {
-      const wide = Math.min(blockSide, width - left);
-      for (let y = top; y < top + high; y++)
-        at += data.copy(band, at, 4 * (y * width + left), 4 * (y * width + left + wide));
-    }
-    await file.write(band);
+/** The first halves of an opaque picture, from its file: without alpha that takes a third of the time. */
+async function halvedOpaque(bytes: Uint8Array, to: ImageSize): Promise<Pixels> {
+  const data = await upright(bytes)
+    .resize(to.width, to.height, halving)
+    .ensureAlpha()
+    .raw({ depth: 'uchar' })
+    .toBuffer();
+  return { data, ...to };
+}
+
+/** A band of pixels, block by block. */
+function bandOf({ data, width, height }: Pixels, top: number): Buffer {
+  const high = Math.min(blockSide, height - top);
+  const band = Buffer.allocUnsafe(4 * width * high);
+  let at = 0;
+  for (let left = 0; left < width; left += blockSide) {
+    const wide = Math.min(blockSide, width - left);
+    for (let y = top; y < top + high; y++)
+      at += data.copy(band, at, 4 * (y * width + left), 4 * (y * width + left + wide));
   }
+  return band;
 }
 
 /**
@@ -98,7 +111,7 @@ async function writeLevel(file: FileHandle, { data, width, height }: Pixels): Pr
  */
 export async function unpackImage(bytes: Uint8Array, file: string): Promise<ReadImage> {
   const type = typeOf(bytes);
-  await claimedSize(bytes);
+  const { opaque } = await readHead(bytes);
   let pixels = await pixelsOf(bytes);
   const size = { width: pixels.width, height: pixels.height };
   const id = imageId(createHash('sha256').update(bytes).digest('hex'), size);
@@ -106,9 +119,10 @@ export async function unpackImage(bytes: Uint8Array, file: string): Promise<Read
   const out = await open(part, 'w', 0o600);
   try {
     for (let level = 0; ; level++) {
-      await writeLevel(out, pixels);
+      for (let top = 0; top < pixels.height; top += blockSide) await out.write(bandOf(pixels, top));
       if (level + 1 === levelCount(size)) break;
-      pixels = await halved(pixels, levelSize(size, level + 1));
+      const next = levelSize(size, level + 1);
+      pixels = level === 0 && opaque ? await halvedOpaque(bytes, next) : await halved(pixels, next);
     }
   } catch (e) {
     await rm(part, { force: true });

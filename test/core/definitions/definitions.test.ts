@@ -64,6 +64,7 @@ const variants: Readonly<Record<string, readonly object[]>> = {
   'round-corners': [{ radius: 6, own: { '0.0.2': 9 } }],
   'radial-repeat': [{}, { spacing: 'between' }],
   ...Object.fromEntries(['linear', 'radial', 'conic'].map((kind) => [kind, [{ stops: midStops }]])),
+  picture: [{ image: `img-${'a'.repeat(40)}-300x200` }],
   mesh: [evenMesh(2, 2, () => '#336699')],
 };
 

@@ -1,15 +1,8 @@
 import { angle, choice, image, length, share } from '../../document/fields';
-import {
-  applyTo,
-  invert,
-  type Matrix,
-  multiply,
-  rotation,
-  scaling,
-  translation,
-} from '../../geometry/matrix';
+import { applyTo, type Matrix, multiply, rotation, scaling, translation } from '../../geometry/matrix';
 import { type Bounds, boundsMiddle, boundsPath, transformPath } from '../../geometry/path';
 import { type ImageSize, imageSize } from '../../image/image-id';
+import { reachesOver } from '../../image/reaches-over';
 import type { ImagePaint } from '../../scene/types';
 import type { Picture } from '../types';
 import { definePaint } from './definition';
@@ -63,22 +56,6 @@ function frame(p: Picture, size: ImageSize, b: Bounds): Matrix {
 export function pictureFrame(p: Picture, bounds: Bounds): Matrix | null {
   const size = imageSize(p.image);
   return size && frame(p, size, bounds);
-}
-
-/** Whether a picture reaches over all of some bounds, but for what is too little to be seen. */
-function reachesOver(m: Matrix, { width, height }: ImageSize, b: Bounds): boolean {
-  const back = invert(m);
-  if (!back) return false;
-  const slack = 1e-6 * Math.max(width, height);
-  return [
-    [b.x0, b.y0],
-    [b.x1, b.y0],
-    [b.x0, b.y1],
-    [b.x1, b.y1],
-  ].every(([x, y]) => {
-    const p = applyTo(back, { x, y });
-    return p.x >= -slack && p.y >= -slack && p.x <= width + slack && p.y <= height + slack;
-  });
 }
 
 export const picture = definePaint<Picture>({

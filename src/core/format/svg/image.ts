@@ -1,4 +1,6 @@
 import { multiply, scaling } from '../../geometry/matrix';
+import { pathBounds } from '../../geometry/path';
+import { reachesOver } from '../../image/reaches-over';
 import { blockAt } from '../../image/source';
 import { levelWithin, recoloured, wholeImage } from '../../image/whole';
 import type { ImagePaint, ShapeNode } from '../../scene/types';
@@ -23,6 +25,9 @@ function element(id: string, { image, size, changed }: ImagePaint): string | nul
 export function writeImage(target: SvgTarget, { path, paint, opacity, blend }: ShapeNode): string | null {
   if (paint.kind !== 'image' || paint.unbent || paint.homography || paint.fixed || paint.spread !== 'pad')
     return null;
+  const bounds = pathBounds(path);
+  // Beyond its edges there is nothing in a file.
+  if (!bounds || !reachesOver(paint.matrix, paint.size, bounds)) return null;
   // What is not at hand is fetched, or drawn as it can be.
   if (!blockAt({ id: paint.image, level: levelWithin(paint.size, mostPixels), column: 0, row: 0 }))
     return null;
