@@ -115,6 +115,7 @@ const fillOnly: readonly Field[] = [
 const strokeOnly: readonly Field[] = [
   ...strokeFields,
   ...profileFields,
+  later(share('thinned', 'Fades by pressure', 'How much of a light stroke is clear.'), 0),
   later(
     choice('run', 'Gradient follows', 'What a gradient runs along.', {
       bounds: 'Bounds',
@@ -178,6 +179,7 @@ export const coatDefaults = {
     dashOffset: 0,
     run: 'bounds',
     ...evenWidth,
+    thinned: 0,
   } as Omit<StrokeCoat, 'id'>,
 };
 

@@ -204,6 +204,8 @@ export interface FillCoat extends CoatBase {
 
 export interface StrokeCoat extends CoatBase, StrokeShape, ProfiledWidth {
   readonly kind: 'stroke';
+  /** How much of it is clear where the pen was light, 0–1. */
+  readonly thinned: number;
   /** What a gradient runs along. */
   readonly run: 'bounds' | 'along' | 'across';
 }

@@ -1,7 +1,8 @@
 import type { WidthAt } from '../arrange/taper';
-import { choice, type Field, later, onlyIf, sharesOf } from '../document/fields';
+import { choice, curve, type Field, later, onlyIf, sharesOf } from '../document/fields';
 import type { Handle } from '../document/handles';
 import { type MeasuredContour, measureContour } from '../geometry/along';
+import { type CurvePoints, monotoneCurve } from '../geometry/monotone';
 import type { Point } from '../geometry/vector';
 import type { Outline } from '../outline/types';
 
@@ -17,13 +18,18 @@ export const profileWords = {
 } as const;
 export type WidthProfile = keyof typeof profileWords;
 
+/** What the pressure of a pen comes to, as a curve over 0–1. */
+export const plainPressure: CurvePoints = [0, 0, 1, 1];
+
 export interface ProfiledWidth {
   readonly profile: WidthProfile;
   /** Shares of the full width at even steps along the path, where the profile is `points`. */
   readonly widths: readonly number[];
+  /** What pressures of the pen come to, where it goes by these. */
+  readonly pressed: CurvePoints;
 }
 
-export const evenWidth: ProfiledWidth = { profile: 'even', widths: [0.2, 1, 0.4] };
+export const evenWidth: ProfiledWidth = { profile: 'even', widths: [0.2, 1, 0.4], pressed: plainPressure };
 
 export const profileFields: readonly Field[] = [
   later(
@@ -38,6 +44,14 @@ export const profileFields: readonly Field[] = [
     ),
     evenWidth.widths,
   ),
+  later(
+    onlyIf(
+      'profile',
+      'pressure',
+      curve('pressed', 'Pressure', 'What the pressure of the pen comes to, from light to firm.'),
+    ),
+    evenWidth.pressed,
+  ),
 ];
 
 /** Through shares at even steps, smoothly and without overshoot between them. */
@@ -49,9 +63,19 @@ function through(list: readonly number[], at: number): number {
   return list[i] + (list[i + 1] - list[i]) * t * t * (3 - 2 * t);
 }
 
+/** What the pressure at a share of a line comes to, 0–1; all of it where none is kept. */
+export function pressureAlong(
+  pressed: CurvePoints,
+  pressures: readonly number[] | undefined,
+): (at: number) => number {
+  if (!pressures) return () => 1;
+  const { heightAt } = monotoneCurve(pressed);
+  return (at) => heightAt(through(pressures, at));
+}
+
 /** The width along a path as a share of the full one; null where it is even. `pressures` hold those of its contours. */
 export function widthAlong(
-  { profile, widths }: ProfiledWidth,
+  { profile, widths, pressed }: ProfiledWidth,
   pressures: readonly (readonly number[] | undefined)[],
 ): WidthAt | null {
   switch (profile) {
@@ -66,7 +90,7 @@ export function widthAlong(
     case 'thickening':
       return (at) => at;
     case 'pressure':
-      return (at, contour) => through(pressures[contour] ?? [1], at);
+      return (at, contour) => pressureAlong(pressed, pressures[contour])(at);
     default:
       return (at) => through(widths, at);
   }

@@ -48,7 +48,7 @@ export function draftText(nodes: readonly DraftNode[], closed: boolean): string 
 }
 
 /** Places, two numbers each, through a matrix. */
-function throughNumbers(numbers: readonly number[], m: Matrix): number[] {
+export function throughNumbers(numbers: readonly number[], m: Matrix): number[] {
   const out: number[] = [];
   for (let i = 0; i < numbers.length; i += 2) {
     const p = applyTo(m, { x: numbers[i], y: numbers[i + 1] });
@@ -94,21 +94,21 @@ export const drawnPath = (
 /** Samples of pressure that are kept. */
 const pressures = 64;
 
+/** Where a pen went, and how firmly it was pressed, 0–1. */
+export type PenPoint = Point & { readonly pressure: number };
+
 /**
- * The design with a path drawn freely: few cubics within `tolerance` of the pointer's way, closed
- * where it ends within `reach` of its start, the pressure kept beside it. Unchanged for a mere dot.
+ * A contour drawn freely: few cubics within `tolerance` of the pointer's way, closed where it ends within `reach` of its
+ * start, the pressure kept beside it. Null for a mere dot.
  */
-export function freePath(
-  design: Design,
-  sheetId: string,
-  points: readonly (Point & { readonly pressure: number })[],
+export function freeContour(
+  points: readonly PenPoint[],
   tolerance: number,
   reach: number,
-  name: string,
-): Edited {
+): DrawnContour | null {
   const cubics = fitCubics(points, tolerance);
   const [first, last] = [points[0], points[points.length - 1]];
-  if (!cubics.length) return { design, chosen: [] };
+  if (!cubics.length) return null;
   const closed = cubics.length > 1 && Math.hypot(first.x - last.x, first.y - last.y) <= reach;
   const { xy } = contourOf(cubics, closed);
   const uneven = points.some((p) => p.pressure !== first.pressure);
@@ -116,7 +116,20 @@ export function freePath(
     { length: pressures },
     (_, i) => points[Math.round((i * (points.length - 1)) / (pressures - 1))].pressure,
   );
-  return withPath(design, sheetId, { xy, closed, ...(uneven ? { pressure } : {}) }, name);
+  return { xy: Array.from(xy), closed, ...(uneven ? { pressure } : {}) };
+}
+
+/** The design with a path drawn freely; unchanged for a mere dot. */
+export function freePath(
+  design: Design,
+  sheetId: string,
+  points: readonly PenPoint[],
+  tolerance: number,
+  reach: number,
+  name: string,
+): Edited {
+  const contour = freeContour(points, tolerance, reach);
+  return contour ? withPath(design, sheetId, contour, name) : { design, chosen: [] };
 }
 
 /** The nodes of an open path from its far end to the end at a place of the sheet, or null where none is near. */

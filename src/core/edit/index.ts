@@ -17,6 +17,7 @@ export {
   draftText,
   drawnPath,
   freePath,
+  type PenPoint,
   redrawnPath,
 } from './draft';
 export { type Edited, freeName } from './edited';

@@ -13,6 +13,7 @@ export const clipWords: Readonly<Record<NonNullable<Group['clipBy']>, string>> =
   shape: 'Shape',
   alpha: 'Alpha',
   luminance: 'Luminance',
+  outside: 'Left out',
 };
 
 /** How far blend modes of the members reach. */
@@ -37,7 +38,9 @@ export const group = defineHolder<Group>({
       ),
     clipBy: joi
       .valid(...Object.keys(clipWords))
-      .description('What of the topmost part clips: its outline, or how opaque or how light it is painted.'),
+      .description(
+        'What of the topmost part clips: its outline, how opaque or how light it is painted, or all but what it is painted over.',
+      ),
     holds: joi
       .valid(...Object.keys(holdWords))
       .description(
@@ -48,7 +51,11 @@ export const group = defineHolder<Group>({
   painted: false,
   gathers: true,
   outline: (members, params, context) =>
-    clips(members, params, context) ? (members.at(-1)?.outline ?? []) : members.flatMap((m) => m.outline),
+    clips(members, params, context)
+      ? params.clipBy === 'outside'
+        ? members.slice(0, -1).flatMap((m) => m.outline)
+        : (members.at(-1)?.outline ?? [])
+      : members.flatMap((m) => m.outline),
   nodes(members, params, context) {
     const { clipBy = 'shape', holds = 'plain' } = params;
     const clipped = clips(members, params, context);

@@ -9,8 +9,8 @@ export interface Combination {
 export interface Group {
   /** Whether the topmost part, instead of being painted, shows of the others what lies in it. */
   readonly clip?: boolean;
-  /** What of the topmost part clips: its outline, or how opaque or how light it is painted. */
-  readonly clipBy?: 'shape' | 'alpha' | 'luminance';
+  /** What of the topmost part clips: its outline, how opaque or how light it is painted, or all but what it is painted over. */
+  readonly clipBy?: 'shape' | 'alpha' | 'luminance' | 'outside';
   /**
    * Whether blend modes inside reach what lies under the group, only each other, or nothing: in a
    * knock-out group each member takes out what lies under it in the group.

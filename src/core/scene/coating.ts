@@ -21,6 +21,7 @@ import type { CardFault, CoatResult, Stepped } from './result';
 import { affordPart, type Centres, runSteps, sameCentres } from './run-steps';
 import { runOverSolid } from './solid-run';
 import { runNodes } from './stroke-run';
+import { thinnedNodes } from './stroke-thinned';
 import type { SceneNode } from './types';
 import { weightOf } from './weight';
 
@@ -40,8 +41,19 @@ const areas = new WeakMap<Path, { key: string; area: Path }[]>();
 /** What a coat covers of a path: that itself, or its stroke. */
 export function areaOf(coat: Coat, path: Path): Path {
   if (coat.kind === 'fill') return path;
-  const { width, align, cap, join, miterLimit, dashes, dashOffset, profile, widths } = coat;
-  const key = JSON.stringify([width, align, cap, join, miterLimit, dashes, dashOffset, profile, widths]);
+  const { width, align, cap, join, miterLimit, dashes, dashOffset, profile, widths, pressed } = coat;
+  const key = JSON.stringify([
+    width,
+    align,
+    cap,
+    join,
+    miterLimit,
+    dashes,
+    dashOffset,
+    profile,
+    widths,
+    pressed,
+  ]);
   const list = areas.get(path) ?? [];
   const known = list.find((a) => a.key === key);
   if (known) return known.area;
@@ -135,6 +147,10 @@ function painted(coat: Coat, piece: Outline[number], cover: Cover): SceneNode[] 
   if (coat.kind === 'fill' && coat.run !== 'bounds' && 'stops' in paint)
     return runOverSolid(coat.run, piece, paint).map((n) => ({ ...n, opacity, blend: coat.blend }));
   if (paint.kind === 'nodes') return [group(paint.nodes, { clip: area, opacity, blend: coat.blend })];
+  if (coat.kind === 'stroke' && coat.thinned > 0 && paint.kind !== 'image') {
+    const nodes = thinnedNodes(coat, piece.path, paint);
+    if (nodes) return [group(nodes, { clip: area, opacity, blend: coat.blend })];
+  }
   if (coat.kind === 'stroke' && coat.run !== 'bounds' && 'stops' in paint)
     return [group(runNodes(coat, piece.path, paint), { clip: area, opacity, blend: coat.blend })];
   return [{ type: 'shape', path: area, paint, opacity, blend: coat.blend }];

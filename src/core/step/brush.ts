@@ -1,6 +1,6 @@
 import { type Scatter, scatteredAlong, stretchedAlong, type Thickness } from '../brush/lay';
 import { type Art, type Texture, textureOf, textureWords } from '../brush/textures';
-import { profileWords, type WidthProfile, widthAlong } from '../coat/width-profile';
+import { evenWidth, profileWords, type WidthProfile, widthAlong } from '../coat/width-profile';
 import { choice, count, length, lengths, onlyIf, share, sibling, size } from '../document/fields';
 import type { HandleContext } from '../document/handles';
 import { measureContour } from '../geometry/along';
@@ -73,7 +73,7 @@ const hair = 1e-5;
 
 /** How wide a stroke of some profile is along one of its lines, and how that changes. */
 function thicknessOf({ runs }: Brush, contour: Contour): Thickness {
-  const width = widthAlong({ profile: runs, widths: [] }, [contour.pressure]);
+  const width = widthAlong({ ...evenWidth, profile: runs }, [contour.pressure]);
   if (!width) return () => [1, 0];
   const within = (share: number) => Math.min(1, Math.max(0, share));
   return (share) => {

@@ -65,6 +65,8 @@ export interface EditorState {
   readonly reference: Point;
   /** How far curves drawn freehand may leave the pointer's way, CSS pixels. */
   readonly smoothness: number;
+  /** Width of the eraser, sheet units. */
+  readonly eraserWidth: number;
   /** What a press on a face does while faces are at hand. */
   readonly facePress: { readonly do: 'keep' | 'colour'; readonly colour: string };
   readonly undo: readonly Change[];
@@ -137,6 +139,7 @@ export const useEditor = create<EditorState>(() => ({
   lit: [],
   reference: { x: 0.5, y: 0.5 },
   smoothness: 3,
+  eraserWidth: 60,
   facePress: { do: 'keep', colour: '#f3d9a0' },
   undo: [],
   redo: [],

@@ -2,6 +2,7 @@ import type { InHand } from '../state/in-hand';
 import { addPins } from './add-pins';
 import type { HandTool } from './definition';
 import { drawTools } from './draw';
+import { eraser } from './eraser';
 import { faces } from './faces';
 import { freehand } from './freehand';
 import { lettering } from './lettering';
@@ -15,9 +16,22 @@ import { tidy } from './tidy';
 
 export type { HandTool } from './definition';
 export { drawTools } from './draw';
-export { addPins, faces, freehand, lettering, meshLines, path, pick, pickUp, points, profile, tidy };
+export { addPins, eraser, faces, freehand, lettering, meshLines, path, pick, pickUp, points, profile, tidy };
 
-const all = [addPins, pick, points, path, freehand, lettering, tidy, faces, meshLines, pickUp, profile];
+const all = [
+  addPins,
+  pick,
+  points,
+  path,
+  freehand,
+  eraser,
+  lettering,
+  tidy,
+  faces,
+  meshLines,
+  pickUp,
+  profile,
+];
 
 const byId: ReadonlyMap<string, HandTool> = new Map(
   [...all, ...Object.values(drawTools)].map((t) => [t.id, t]),

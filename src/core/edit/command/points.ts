@@ -1,10 +1,11 @@
 import type { Point } from '../../geometry/vector';
 import { addPin } from '../bend-pins';
 import { freePath } from '../draft';
+import { type EraserStroke, erase } from '../erase';
 import { type CardRef, moveGrips, pressHandle, putPlaced, removeGrips } from '../gesture';
 import { changePoints, insertPointAt, type PointChange } from '../points/change';
 import type { PointRef } from '../points/refs';
-import { defineCommand } from './definition';
+import { defineCommand, type OnParts } from './definition';
 
 /** Changes of points after which the chosen ones are others or gone. */
 const pointsGo: ReadonlySet<PointChange['do']> = new Set(['remove', 'break', 'join', 'close', 'reverse']);
@@ -41,6 +42,13 @@ export const pointCommands = {
     about: 'Makes a smooth path of a stroke of the hand.',
     run: (d, { points, tolerance, reach, name }, { sheetId }) =>
       freePath(d, sheetId, points, tolerance, reach, name),
+  }),
+  erase: defineCommand<OnParts & EraserStroke>({
+    label: 'Erase',
+    about: 'Leaves out of parts what a stroke of the hand goes over; the stroke stays, and can be changed.',
+    alsoKnown: ['rub out', 'eraser', 'mask'],
+    needs: () => 'Choose what is erased from, or begin on it.',
+    run: (d, { ids, ...stroke }, { sheetId }) => erase(d, sheetId, ids, stroke),
   }),
   'press-handle': defineCommand<{ readonly id: string; readonly card: CardRef; readonly handle: string }>({
     label: 'Single out',

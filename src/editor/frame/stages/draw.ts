@@ -14,6 +14,7 @@ import {
   Circle,
   CircleDot,
   Cog,
+  Eraser,
   Grid3x3,
   Hexagon,
   ListChecks,
@@ -32,7 +33,7 @@ import {
 } from 'lucide-react';
 import { commands } from '@/core/edit';
 import { changeSheet } from '../../state/actions';
-import { drawTools, freehand, lettering, path, pick, points, tidy } from '../../tools';
+import { drawTools, eraser, freehand, lettering, path, pick, points, tidy } from '../../tools';
 import { act, align, family, onChosen, type Stage, take } from '../tool';
 
 export const draw: Stage = {
@@ -56,7 +57,7 @@ export const draw: Stage = {
       take(drawTools.cross, Plus),
     ),
     family(take(drawTools.line, Slash), take(drawTools.arrow, MoveUpRight), take(drawTools.spiral, Shell)),
-    family(take(path, Spline), take(freehand, Pencil)),
+    family(take(path, Spline), take(freehand, Pencil), take(eraser, Eraser)),
     take(points, SquareDashedMousePointer),
     take(lettering, CaseSensitive),
     family(
