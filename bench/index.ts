@@ -10,6 +10,7 @@ import { evaluateRows } from './evaluate';
 import { letteringRows } from './lettering';
 import type { Row } from './measure';
 import { memoryRows } from './memory';
+import { pictureRows } from './pictures';
 import { rasterRows } from './raster';
 import { serverRows } from './server';
 
@@ -21,6 +22,7 @@ const groups: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   colour: colourRows,
   lettering: letteringRows,
   bend: bendRows,
+  pictures: pictureRows,
   depth: depthRows,
   browser: browserRows,
   server: serverRows,

@@ -1,4 +1,15 @@
-import { type Design, type MeshPaint, type MeshPaintNode, type Place, paints } from '@/core';
+import {
+  type Design,
+  finishes,
+  gridFrom,
+  gridNumbers,
+  type MeshPaint,
+  type MeshPaintNode,
+  type Place,
+  paints,
+  type Radial,
+  withForm,
+} from '@/core';
 import { Composer, gradient } from './composer';
 import { ink, inObservatoryInks } from './observatory';
 
@@ -35,6 +46,73 @@ function hill(c: Composer, name: string, size: object, at: Partial<Place>, colou
   c.add(name, 'ellipse', size, at, {
     coats: [c.coat.fill(gradient('linear', [0.5, 0, 0.5, 0.6], ...colours))],
   });
+}
+
+/** The usual grid in the form of a ribbon. */
+const ribbon = gridNumbers(
+  withForm(gridFrom(finishes['bend-grid-painted'].defaults.grid as number[]), 'ribbon'),
+);
+
+/** Four colours from clear through green and a bright foot to clear again. */
+const bandPaint = () =>
+  gradient('linear', [0.5, 0, 0.5, 1], '#4fd1a500', [0.45, '#4fd1a58c'], [0.82, '#d8ffe9e6'], '#a8f5cf00');
+
+/** A shadow that deepens the sky under a band. */
+const under = (c: Composer) =>
+  c.shadow({ shiftX: 0, shiftY: 34, softness: 46, opacity: 0.4, colour: ink.night });
+
+/** One band of light, copied, flipped and tinted; each is bent in a way of its own. */
+function bands(c: Composer): void {
+  const size = { width: 2100, height: 210 };
+  const look = { blend: 'lighten', opacity: 0.8 } as const;
+  c.add(
+    'Violet band',
+    'rectangle',
+    size,
+    { x: wide / 2, y: 250, scaleX: -1 },
+    {
+      ...look,
+      coats: [c.coat.fill(bandPaint())],
+      finishes: [
+        c.finish('tint', { colour: '#a06bd0', amount: 1 }),
+        c.finish('wave-painted', { length: 1350, height: 90, phase: 40, grows: 0, fades: 0 }),
+        c.finish('blur', { softness: 9 }),
+        under(c),
+      ],
+    },
+  );
+  c.add(
+    'Blue band',
+    'rectangle',
+    size,
+    { x: wide / 2, y: 640, scaleX: -1 },
+    {
+      ...look,
+      opacity: 0.5,
+      coats: [c.coat.fill(bandPaint())],
+      finishes: [
+        c.finish('tint', { colour: '#3fa3c9', amount: 0.8 }),
+        c.finish('bow-painted', { turn: 42 }),
+        c.finish('blur', { softness: 6 }),
+        under(c),
+      ],
+    },
+  );
+  c.add(
+    'Green band',
+    'rectangle',
+    size,
+    { x: wide / 2, y: 430 },
+    {
+      ...look,
+      coats: [c.coat.fill(bandPaint())],
+      finishes: [
+        c.finish('bend-grid-painted', { grid: ribbon, strength: 2 }),
+        c.finish('blur', { softness: 5 }),
+        under(c),
+      ],
+    },
+  );
 }
 
 /** Northern lights over the tarn: meshes of clear and bright colour, stars, and the hills below. */
@@ -105,6 +183,7 @@ export function auroraBackdrop(): Design {
       ],
     },
   );
+  bands(c);
   c.add(
     'Glow',
     'ellipse',
@@ -112,12 +191,18 @@ export function auroraBackdrop(): Design {
     { x: wide / 2, y: 820 },
     {
       coats: [
-        c.coat.fill(gradient('radial', [0.5, 0.5, 1, 0.5], '#7fd8b840', '#7fd8b800'), { blend: 'screen' }),
+        // As flat as the ellipse, so that it ends nowhere at once.
+        c.coat.fill(
+          {
+            ...(gradient('radial', [0.5, 0.5, 1, 0.5], '#7fd8b840', '#7fd8b800') as Radial),
+            ratio: 700 / 1900,
+          },
+          { blend: 'screen' },
+        ),
       ],
     },
   );
   hill(c, 'Far hills', { width: 2600, height: 560 }, { x: 700, y: 1130 }, ['#1d3a4d', '#0d1b2c']);
-  hill(c, 'Near hills', { width: 2200, height: 420 }, { x: 1560, y: 1150 }, ['#10233a', '#070d1a']);
   c.combine(
     'Observatory',
     'union',
@@ -127,6 +212,7 @@ export function auroraBackdrop(): Design {
     },
     { coats: [c.coat.fill('#0a1424')] },
   );
+  hill(c, 'Near hills', { width: 2200, height: 420 }, { x: 1560, y: 1150 }, ['#10233a', '#070d1a']);
   c.add('Grain', 'rectangle', { width: wide, height: high }, all, {
     coats: [
       c.coat.fill(

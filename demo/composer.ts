@@ -111,6 +111,16 @@ export class Composer {
     this.hold(name, { kind: 'group' }, inside, values);
   }
 
+  /** A group whose topmost part shows of the others what lies in it, or leaves that out. */
+  clip(
+    name: string,
+    inside: () => void,
+    values: Partial<Part> = {},
+    clipBy: 'shape' | 'alpha' | 'luminance' | 'outside' = 'shape',
+  ): void {
+    this.hold(name, { kind: 'group', clip: true, ...(clipBy === 'shape' ? {} : { clipBy }) }, inside, values);
+  }
+
   /** A group whose members stand by rule; the first is leftmost or topmost. */
   lockUp(name: string, rules: Partial<LockUp>, inside: () => void, values: Partial<Part> = {}): void {
     const source = { kind: 'lock-up' as const, ...(holders['lock-up'].defaults as LockUp), ...rules };

@@ -60,7 +60,7 @@ export { jointBounds, memberAt, ownBox, partsWithin, pickDeep, pickParts, sheetB
 export { type Aspect, aspects, pickUp, putColour, putSwatch } from './pick-up';
 export { anchorOf, placePart } from './place';
 export { type PlacedPicture, placePictures } from './place-picture';
-export { plainParts, releasePieces, takeLettersOut } from './plain';
+export { numbersOf, plainParts, releasePieces, takeLettersOut } from './plain';
 export { contoursOf } from './points/carried';
 export { changePoints, insertPoint, insertPointAt, type PointChange } from './points/change';
 export type { PointRef, SheetPoint, SheetSegment } from './points/refs';

@@ -1,9 +1,13 @@
 import { formatHex, type Rgba } from '../../colour/colour';
+import { growBounds } from '../../geometry/path';
 import type { Subsetter } from '../../lettering/subset';
 import type { Scene } from '../../scene/types';
 import { TextWriter } from './text';
 import { escapeText, num } from './values';
 import { SvgWriter } from './writer';
+
+/** How far beyond the sheet, as a share of its longer side, pictures reach: shadows fall in from there. */
+const aside = 0.25;
 
 /**
  * A scene as an SVG 1.1 picture with CSS blend modes: vectors, gradients, and shadows as filters. With a
@@ -19,7 +23,11 @@ export function sceneToSvg(
   const { width: w, height: h } = scene;
   // Sharp at twice the sheet's size, and an icon of few units as sharp as a larger one.
   const words = subsetter && new TextWriter(subsetter);
-  const writer = new SvgWriter(Math.max(2, 2048 / Math.max(w, h)), words);
+  const writer = new SvgWriter(
+    Math.max(2, 2048 / Math.max(w, h)),
+    growBounds({ x0: 0, y0: 0, x1: w, y1: h }, aside * Math.max(w, h)),
+    words,
+  );
   const body = writer.nodes(scene.nodes, [1, 0, 0, 1, 0, 0]);
   const colour: Rgba | null = ground ? scene.ground : null;
   const back = colour ? `<rect width="${num(w)}" height="${num(h)}" fill="${formatHex(colour)}"/>` : '';

@@ -1,12 +1,13 @@
 import { formatHex } from '../../colour/colour';
 import { identity, invert, type Matrix, meanScale, multiply } from '../../geometry/matrix';
-import type { Path } from '../../geometry/path';
+import { type Bounds, meetBounds, type Path, transformBounds } from '../../geometry/path';
 import { formatPath } from '../../geometry/svg-path';
 import { nodeBounds } from '../../scene/damage';
 import type { GradientPaint, SceneNode, SolidPaint } from '../../scene/types';
 import { boxText, matrixText } from './boxes';
 import { writerOf } from './nodes';
 import { base64, pictureOf } from './picture';
+import { inRuns } from './pictured';
 import { svgStops } from './stops';
 import type { SvgTarget } from './target';
 import type { TextWriter } from './text';
@@ -36,9 +37,10 @@ export class SvgWriter implements SvgTarget {
   private readonly known = new Map<unknown, string>();
   private next = 0;
 
-  /** @param fineness pixels a sheet unit of what goes in as pictures */
+  /** @param fineness pixels a sheet unit of what goes in as pictures; `area` is what can be seen of the sheet, and about it. */
   constructor(
     private readonly fineness: number,
+    private readonly area: Bounds,
     readonly words: TextWriter | null = null,
   ) {}
 
@@ -87,10 +89,14 @@ export class SvgWriter implements SvgTarget {
   }
 
   picture(node: SceneNode, toSheet: Matrix, fineness = 1): string {
-    const bounds = nodeBounds(node, identity);
+    const back = invert(toSheet);
+    const own = nodeBounds(node, identity);
+    // What lies far off the sheet is not drawn.
+    const bounds = own && back && meetBounds(own, transformBounds(this.area, back));
     if (!bounds) return '';
-    // What stands in several places, as in masks, goes in once.
-    const id = this.shared(node, 'p', (name) => {
+    // What stands in several places, as in masks, goes in once, but where it is cut off.
+    const cut = Object.entries(own).some(([k, v]) => bounds[k as keyof Bounds] !== v);
+    const id = this.shared(cut ? {} : node, 'p', (name) => {
       const scale = fineness * this.fineness * meanScale(toSheet);
       const { width, height, png, box } = pictureOf(node, bounds, scale);
       const data = width && height ? `data:image/png;base64,${base64(png)}` : '';
@@ -101,6 +107,8 @@ export class SvgWriter implements SvgTarget {
 
   nodes(list: readonly SceneNode[], toSheet: Matrix): string {
     const together = this.words ? asWords(list) : list;
-    return together.map((n) => writerOf(n)(this, n, toSheet)).join('');
+    return inRuns(together)
+      .map(({ node, whole }) => (whole ? this.picture(node, toSheet) : writerOf(node)(this, node, toSheet)))
+      .join('');
   }
 }

@@ -1,3 +1,4 @@
+import { BoundedCache, mebibytes } from '../../cache/bounded-cache';
 import { knownBounds } from '../../geometry/known-bounds';
 import type { Matrix } from '../../geometry/matrix';
 import {
@@ -15,17 +16,24 @@ import { framed } from '../framed';
 import { type RimShades, shadeRim } from '../rim/shade';
 import type { NodeDrawer, Target } from '../target';
 
-/** What each painter worked out last: the lights and the shades of a rim are drawn one after the other. */
-const last = new WeakMap<Target, { readonly key: string; readonly path: Path; readonly shades: RimShades }>();
+/** What each painter worked out lately: the lights of a rim and its shades are drawn after one another, in files picture by picture. */
+const worked = new WeakMap<Target, BoundedCache<RimShades>>();
+const numbers = new WeakMap<Path, number>();
+let next = 0;
+
+function numberOf(path: Path): number {
+  const known = numbers.get(path) ?? ++next;
+  numbers.set(path, known);
+  return known;
+}
 
 function shadesOf(target: Target, rim: Rim, matrix: Matrix, area: Bounds): RimShades {
   const { path, ...rest } = rim;
-  const key = JSON.stringify([rest, matrix, area, target.scale]);
-  const known = last.get(target);
-  if (known?.path === path && known.key === key) return known.shades;
-  const shades = shadeRim(rim, outlineUnder(path, matrix), area, target.scale);
-  last.set(target, { key, path, shades });
-  return shades;
+  const cache = worked.get(target) ?? new BoundedCache<RimShades>(mebibytes(32), (s) => s.byteLength);
+  worked.set(target, cache);
+  return cache.getOr(JSON.stringify([numberOf(path), rest, matrix, area, target.scale]), () =>
+    shadeRim(rim, outlineUnder(path, matrix), area, target.scale),
+  );
 }
 
 /** Device bounds of what a rim paints. */
