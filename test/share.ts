@@ -30,3 +30,6 @@ export function sampled<T>(list: readonly T[], share: number): readonly T[] {
   const chosen = Array.from({ length: share }, () => left.splice(Math.floor(next() * left.length), 1)[0]);
   return chosen.sort((a, b) => a - b).map((i) => list[i]);
 }
+
+/** Demo designs whose SVG takes a minute to write: their rims and soft spots go in as pictures. They run with all. */
+export const slowToWrite: readonly string[] = ['woven-rings', 'lantern-spots'];

@@ -20,8 +20,8 @@ import { encodePng } from '@/core/format/png';
 import { pngStream } from '@/server/png-stream';
 import { demoDesigns } from '../../../demo';
 import { takeShippedFaces } from '../../faces';
-import { averaged, expectAlike } from '../../pictures';
-import { sampled } from '../../share';
+import { averaged, expectAlike, mostOf } from '../../pictures';
+import { sampled, slowToWrite, whole } from '../../share';
 import { maskScenes } from '../raster/scenes';
 
 takeShippedFaces();
@@ -99,10 +99,12 @@ describe('PNG', () => {
 describe('whole pictures', () => {
   const width = 320;
   const folder = mkdtempSync(path.join(tmpdir(), 'compass-'));
-  const scenes: [string, Scene][] = Object.entries(demoDesigns).map(([name, make]) => {
-    const d = make();
-    return [name, evaluate(d, d.sheets[0].id)];
-  });
+  const scenes: [string, Scene][] = Object.entries(demoDesigns)
+    .filter(([name]) => whole || !slowToWrite.includes(name))
+    .map(([name, make]) => {
+      const d = make();
+      return [name, evaluate(d, d.sheets[0].id)];
+    });
 
   const written = new Map<string, string>();
   const svgOf = (name: string, scene: Scene): string => {
@@ -113,7 +115,7 @@ describe('whole pictures', () => {
 
   it.each(sampled(scenes, 7))('%s: our raster against our SVG drawn by resvg', async (name, scene) => {
     const theirs = new Resvg(svgOf(name, scene), { fitTo: { mode: 'width', value: 4 * width } }).render();
-    expectAlike(await averaged(theirs.asPng(), width), renderPixels(scene, width).data, width);
+    expectAlike(await averaged(theirs.asPng(), width), renderPixels(scene, width).data, width, mostOf(name));
   });
 
   it.each(maskScenes)('%s: our raster against our SVG drawn by resvg', async (name, scene) => {
@@ -123,11 +125,13 @@ describe('whole pictures', () => {
 
   // It mixes the non-separable modes otherwise where the source is translucent: luminosity at 45 % of white
   // on a teal gives 142 where the W3C formula, Chromium and we have 166. That picture is left to Chromium.
-  const forLibrsvg = scenes.filter(([name]) => name !== 'lens-emblem');
+  // In the letters of the meteor, each a part with shadows of its own, it runs out of memory.
+  const notForLibrsvg = ['lens-emblem', 'meteor-lettering'];
+  const forLibrsvg = scenes.filter(([name]) => !notForLibrsvg.includes(name));
   it.each(sampled(forLibrsvg, 7))('%s: our raster against our SVG drawn by librsvg', async (name, scene) => {
     const file = path.join(folder, `${name}.svg`);
     writeFileSync(file, svgOf(name, scene));
     const png = execFileSync('rsvg-convert', ['-w', String(4 * width), file], { maxBuffer: 1 << 26 });
-    expectAlike(await averaged(png, width), renderPixels(scene, width).data, width);
+    expectAlike(await averaged(png, width), renderPixels(scene, width).data, width, mostOf(name));
   });
 });
