@@ -120,3 +120,43 @@ test('a picture to work by is dim, is not exported, and what is no picture is sa
   });
   await expect(page.getByText('This is no PNG, JPEG, WebP or AVIF picture.')).toBeVisible();
 });
+
+test('the eraser leaves out what it goes over, and a bend shows what it is given while its grip is held', async ({
+  page,
+}) => {
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  await e.draw('Rectangle', { Width: 1000, Height: 600, 'Centre x': 1000, 'Centre y': 1000 });
+  await e.colour('#1f3a5f');
+  await e.take('Eraser', 'Path');
+  await e.fill({ 'Eraser width': 120 });
+  const [x0, y0] = await e.at(700, 1000);
+  const [x1] = await e.at(1300, 1000);
+  await page.mouse.move(x0, y0);
+  await page.mouse.down();
+  await page.mouse.move(x1, y0, { steps: 12 });
+  await page.mouse.up();
+  await e.settled();
+  await expect(page.getByRole('treeitem', { name: 'Rectangle erased' })).toBeVisible();
+  expect(await e.pixel(1000, 1000)).toEqual(white);
+  expect(await e.pixel(1000, 1045)).toEqual(white);
+  expect(await e.pixel(1000, 1075)).toEqual(navy);
+  expect(await e.pixel(600, 1000)).toEqual(navy);
+  await page.keyboard.press('Escape');
+  await e.command('Undo');
+  expect(await e.pixel(1000, 1000)).toEqual(navy);
+
+  await e.choose('Rectangle');
+  await e.stage('Bend');
+  await e.tool('Bow').click();
+  await e.settled();
+  await expect(page.getByTestId('unbent')).toHaveCount(0);
+  const grip = await e.box('turn');
+  await page.mouse.move(grip.x, grip.y);
+  await page.mouse.down();
+  await page.mouse.move(grip.x + 14, grip.y + 30, { steps: 4 });
+  await expect(page.getByTestId('unbent')).toBeVisible();
+  await page.mouse.up();
+  await e.settled();
+  await expect(page.getByTestId('unbent')).toHaveCount(0);
+});

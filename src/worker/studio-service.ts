@@ -57,6 +57,8 @@ export interface GestureAnswer extends Frame {
   readonly patch: PatchOperation[];
   readonly hits: readonly edit.SnapHit[];
   readonly readout: string;
+  /** The outline that a bend is given whose grip is held, SVG path text in sheet units. */
+  readonly unbent: string;
   /** What is to be said of it once it is done. */
   readonly said?: string;
 }
@@ -218,6 +220,7 @@ export const studio = {
       patch: diffJson(base, design),
       hits: result.hits,
       readout: result.readout,
+      unbent: g.type === 'handle' ? edit.unbentOutline(design, g.id, g.card) : '',
       said: result.said,
     };
   },

@@ -97,3 +97,4 @@ export {
   withParts,
   worldOf,
 } from './tree';
+export { unbentOutline } from './unbent-outline';

@@ -10,7 +10,7 @@ export function EraserFields() {
   return (
     <Section title="Eraser">
       <NumberField
-        label="Width"
+        label="Eraser width"
         value={width}
         min={0.1}
         max={100_000}

@@ -108,6 +108,26 @@ function Construction() {
   );
 }
 
+/** What a bend is given, faintly under what it makes, while one of its grips is held. */
+function Unbent() {
+  const view = useEditor((s) => s.view);
+  const d = useEditor((s) => s.unbent);
+  if (!d) return null;
+  return (
+    <path
+      d={d}
+      transform={`matrix(${view.zoom} 0 0 ${view.zoom} ${view.x} ${view.y})`}
+      fill={madder}
+      fillOpacity={0.07}
+      fillRule="evenodd"
+      stroke={madder}
+      strokeOpacity={0.35}
+      vectorEffect="non-scaling-stroke"
+      data-testid="unbent"
+    />
+  );
+}
+
 function ChosenBox() {
   const view = useEditor((s) => s.view);
   const box = useEditor((s) => s.report?.box);
@@ -291,6 +311,7 @@ export function Overlay() {
       <ScopeVeil />
       <Grid />
       <Guides />
+      <Unbent />
       <Construction />
       <TileCell />
       <Outlines />

@@ -59,7 +59,7 @@ export class Drag {
     this.failed = true;
     this.latest = null;
     reportDefect(e);
-    set({ hits: [], readout: '' });
+    set({ hits: [], readout: '', unbent: '' });
   }
 
   private async work(): Promise<void> {
@@ -74,7 +74,7 @@ export class Drag {
       const a = await studioEngine().studio.gesture(meant, reach, choice());
       if (!this.start) return;
       this.last = applyPatch(this.start, a.patch);
-      set({ design: this.last, hits: a.hits, readout: a.readout });
+      set({ design: this.last, hits: a.hits, readout: a.readout, unbent: a.unbent });
       this.said = a.said ?? '';
       showFrame(a, true);
       if (this.latest) await new Promise(requestAnimationFrame);
@@ -91,7 +91,7 @@ export class Drag {
     let studioAt: Design | null = null;
     try {
       await this.working;
-      set({ hits: [], readout: '' });
+      set({ hits: [], readout: '', unbent: '' });
       const wanted = keep && !this.failed;
       const next = this.last ?? start;
       showFrame(await studioEngine().studio.endGesture(wanted, choice()), false);

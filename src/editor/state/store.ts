@@ -48,6 +48,8 @@ export interface EditorState {
   readonly faults: readonly CardFault[];
   readonly hits: readonly SnapHit[];
   readonly readout: string;
+  /** The outline that a bend is given while its grip is held, SVG path text in sheet units. */
+  readonly unbent: string;
   readonly view: View;
   readonly viewSize: { readonly width: number; readonly height: number };
   readonly outlineView: boolean;
@@ -126,6 +128,7 @@ export const useEditor = create<EditorState>(() => ({
   faults: [],
   hits: [],
   readout: '',
+  unbent: '',
   view: { zoom: 0.25, x: 40, y: 40 },
   viewSize: { width: 800, height: 600 },
   guideAsked: null,
