@@ -130,12 +130,7 @@ test('the eraser leaves out what it goes over, and a bend shows what it is given
   await e.colour('#1f3a5f');
   await e.take('Eraser', 'Path');
   await e.fill({ 'Eraser width': 120 });
-  const [x0, y0] = await e.at(700, 1000);
-  const [x1] = await e.at(1300, 1000);
-  await page.mouse.move(x0, y0);
-  await page.mouse.down();
-  await page.mouse.move(x1, y0, { steps: 12 });
-  await page.mouse.up();
+  await e.drag([700, 1000], [1300, 1000]);
   await e.settled();
   await expect(page.getByRole('treeitem', { name: 'Rectangle erased' })).toBeVisible();
   expect(await e.pixel(1000, 1000)).toEqual(white);

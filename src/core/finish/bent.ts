@@ -1,4 +1,5 @@
 import { bendNodes } from '../bend/bend-nodes';
+import { foldWords } from '../bend/grid/folds';
 import type { Field } from '../document/fields';
 import type { HandleContext } from '../document/handles';
 import type { Bounds } from '../geometry/path';
@@ -50,7 +51,13 @@ function paintedBend<P extends object>(
       return bounds && made ? bendNodes(painted.nodes, bendOf(made, { bounds })) : painted.nodes;
     },
     ...(step.suited ? { suited: (b: Bounds) => step.suited?.(b, { axes: [], centres: [] }) ?? {} } : {}),
-    note: (params, bounds) => (bounds && note?.([], whole(params), over(bounds))) || null,
+    note: (params, bounds) => {
+      const said = (bounds && note?.([], whole(params), over(bounds))) || null;
+      // What is painted has an order there; an outline covers all of it.
+      return said?.includes(foldWords)
+        ? `${said} Where it lies over itself, the side shows that is not turned over.`
+        : said;
+    },
     paintHandles: (params, bounds) => handles?.(whole(params), over(bounds)) ?? [],
     paintDrag: (params, handle, to, bounds) =>
       drag?.(whole(params), handle, to, over(bounds)) ?? { params: {} },

@@ -1,4 +1,4 @@
-import { foldedCells } from '../bend/grid/folds';
+import { foldedCells, foldWords } from '../bend/grid/folds';
 import type { BendGrid } from '../bend/grid/grid';
 import { gridFrame } from '../bend/grid/grid-map';
 import { type BendPin, pinNumbers, pinsFrom, usualRadius } from '../bend/pins/pin';
@@ -89,7 +89,7 @@ export const bendPins = defineBend<BendPins>({
     if (!p.pins.length) return 'Place pins on the part: press “Add pins”, then on the sheet.';
     const lattice = latticeOf(p, bounds);
     return lattice && foldedCells(lattice).length
-      ? 'It folds over itself near a pin: pull it less, or give it a radius.'
+      ? `It ${foldWords} near a pin: pull it less, or give it a radius.`
       : null;
   },
   handles(p, { bounds }): Handle[] {

@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { pathArea, renderPixels, steps } from '@/core';
+import {
+  evaluatePart,
+  gridFrom,
+  gridNumbers,
+  makeCoat,
+  makeFinish,
+  makePart,
+  makeSource,
+  pathArea,
+  renderPixels,
+  steps,
+} from '@/core';
 import { bendNodes } from '@/core/bend/bend-nodes';
 import { bendPath } from '@/core/bend/bend-path';
 import { comesFrom } from '@/core/bend/invert';
@@ -293,5 +304,32 @@ describe('the way back through a map', () => {
       { x0: 0, y0: 10, x1: 90, y1: 10 },
     );
     expect(unbentPlace(line, { x: 40, y: 15 }).y).toBeCloseTo(10, 6);
+  });
+});
+
+describe('what folds over itself', () => {
+  it('shows the side that was not turned over, and says so', () => {
+    const turns = (2 * Math.PI) / 120;
+    const fold = mapByPlaces((x, y) => ({ x: x + 40 * Math.sin(turns * (x - 20)), y }));
+    const back = unbend(fold, bounds);
+    let front = 0;
+    for (let x = 24; x <= 136; x++) {
+      const p = unbentPlace(back, { x, y: 80 });
+      const met = Math.abs(fold.at(p.x, p.y).x - x) < 1;
+      if (met && 1 + 40 * turns * Math.cos(turns * (p.x - 20)) > 0) front++;
+    }
+    // All but where one sheet ends and the next begins.
+    expect(front / 113).toBeGreaterThan(0.9);
+    const { defaults } = steps['bend-grid'];
+    const g = gridFrom(defaults.grid as number[]);
+    g.nodes[0] = 1.6;
+    const folded = makePart(makeSource('rectangle', { width: 120, height: 120 }), {
+      coats: [makeCoat('fill')],
+      finishes: [makeFinish('bend-grid-painted', { grid: gridNumbers(g) })],
+    });
+    const said = evaluatePart({ parts: {} }, folded).faults.map((f) => f.message);
+    expect(said).toEqual([
+      'The cell in column 1, row 1 folds over itself: bring its nodes apart. Where it lies over itself, the side shows that is not turned over.',
+    ]);
   });
 });
