@@ -46,43 +46,44 @@ const onSheet = (p: { x: number; y: number }): [number, number] => [p.x, p.y];
 
 const bare = () => ({ finishes: [] });
 
-test('standing waves: lines folded at 60 degrees, waved, drawn by pins, and put to two tones', async ({
-  page,
-}) => {
-  const e = new Hand(page);
-  const name = 'Standing waves';
-  const design = demoNamed(name);
-  await openBare(e, name, { 'Deep lines': bare, 'Middle lines': bare, Crests: bare });
-  for (const [part, wave] of [
-    ['Deep lines', { 'Wave length': 900, Height: 70, Direction: -30 }],
-    ['Middle lines', { 'Wave length': 1100, Height: 90, Direction: -30, Phase: 120 }],
-    ['Crests', { 'Wave length': 740, Height: 54, Direction: -30, Phase: 240 }],
-  ] as const) {
-    await e.choose(part);
-    await e.step('Bend', 'Mirrored repetition', { Scale: 25, Angle: 60 });
-    await e.step('Bend', 'Wave as painted', wave, 'Wave');
-    if (part !== 'Crests') {
-      await e.step('Bend', 'Bend pins as painted', {}, 'Bend pins');
-      await pinUp(e, design, part);
-    } else
-      await e.step('Bend', 'Threshold', {
-        Level: 93,
-        Softness: 3,
-        'Dark, hex or RGB': '#fbf1d600',
-        'Light, hex or RGB': '#fbf1d6',
+inWhole(
+  'standing waves: lines folded at 60 degrees, waved, drawn by pins, and put to two tones',
+  async ({ page }) => {
+    const e = new Hand(page);
+    const name = 'Standing waves';
+    const design = demoNamed(name);
+    await openBare(e, name, { 'Deep lines': bare, 'Middle lines': bare, Crests: bare });
+    for (const [part, wave] of [
+      ['Deep lines', { 'Wave length': 900, Height: 70, Direction: -30 }],
+      ['Middle lines', { 'Wave length': 1100, Height: 90, Direction: -30, Phase: 120 }],
+      ['Crests', { 'Wave length': 740, Height: 54, Direction: -30, Phase: 240 }],
+    ] as const) {
+      await e.choose(part);
+      await e.step('Bend', 'Mirrored repetition', { Scale: 25, Angle: 60 });
+      await e.step('Bend', 'Wave as painted', wave, 'Wave');
+      if (part !== 'Crests') {
+        await e.step('Bend', 'Bend pins as painted', {}, 'Bend pins');
+        await pinUp(e, design, part);
+      } else
+        await e.step('Bend', 'Threshold', {
+          Level: 93,
+          Softness: 3,
+          'Dark, hex or RGB': '#fbf1d600',
+          'Light, hex or RGB': '#fbf1d6',
+        });
+      if (part === 'Deep lines') continue;
+      const [y, softness, opacity] = part === 'Crests' ? [14, 22, 55] : [26, 36, 50];
+      await e.shadow({
+        'Shift x': 0,
+        'Shift y': y,
+        Softness: softness,
+        Opacity: opacity,
+        'Colour, hex or RGB': '#14213d',
       });
-    if (part === 'Deep lines') continue;
-    const [y, softness, opacity] = part === 'Crests' ? [14, 22, 55] : [26, 36, 50];
-    await e.shadow({
-      'Shift x': 0,
-      'Shift y': y,
-      Softness: softness,
-      Opacity: opacity,
-      'Colour, hex or RGB': '#14213d',
-    });
-  }
-  await expectLike(e, name);
-});
+    }
+    await expectLike(e, name);
+  },
+);
 
 inWhole('woven rings: stripes through pins twice, with a bevel and a grained shadow', async ({ page }) => {
   const e = new Hand(page);

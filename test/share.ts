@@ -31,5 +31,5 @@ export function sampled<T>(list: readonly T[], share: number): readonly T[] {
   return chosen.sort((a, b) => a - b).map((i) => list[i]);
 }
 
-/** Demo designs whose SVG takes a minute to write: their rims and soft spots go in as pictures. They run with all. */
-export const slowToWrite: readonly string[] = ['woven-rings', 'lantern-spots'];
+/** Demo designs whose SVG takes up to a minute to write: bent stripes, rims and soft spots go in as pictures. They run with all. */
+export const slowToWrite: readonly string[] = ['standing-waves', 'woven-rings', 'lantern-spots'];
