@@ -1,4 +1,4 @@
-import { budget, spend } from '../geometry/budget';
+import { budget, spend, WorkFault } from '../geometry/budget';
 import { type Path, pathOf, transformPath } from '../geometry/path';
 import type { WholeImage } from '../image/whole';
 import { levelChains } from './chains';
@@ -29,6 +29,9 @@ export interface TracedArea {
 const tolerances = [0.25, 1] as const;
 /** Standard deviation of the blur of edges at full smoothness, pixels. */
 const softest = 3;
+
+/** Pixels that the edges of all areas may run through: more is noise rather than a picture of areas. */
+const mostCrossings = 300_000;
 
 /** Colours by the area they have, the largest first. */
 function byArea({ first, second, share }: Shares, count: number): number[] {
@@ -92,12 +95,18 @@ export function traceImage(
   const { width, height } = image;
   const tolerance = tolerances[0] + (tolerances[1] - tolerances[0]) * smoothness;
   let segments = 0;
+  let crossings = 0;
   return order.map((colour, rank) => {
     const samples = above(shares, ranks, rank);
     blur(samples, width, height, softest * smoothness);
     const chains = levelChains(samples, width, height, 0.5).filter(
       (c) => Math.abs(areaOf(c)) >= Math.max(1, smallest / 2),
     );
+    for (const c of chains) crossings += c.length;
+    if (crossings > mostCrossings)
+      throw new WorkFault(
+        `Its edges run through more than ${mostCrossings} pixels, which is too many to trace: give it fewer colours, more smoothness or a larger smallest area.`,
+      );
     const path = pathOf(chains.map((c) => corneredContour(c, tolerance)));
     for (const c of path.contours) segments += c.xy.length / 6;
     spend(segments, budget().part, 'The picture comes to', 'segments; a part may have');

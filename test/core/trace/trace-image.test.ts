@@ -67,6 +67,18 @@ describe('a traced picture', () => {
     expect(segments(even)).toBeLessThan(segments(sharp0) / 2);
   });
 
+  it('says so of a picture that is all noise, and what helps', () => {
+    const next = numbers(2);
+    const data = Uint8ClampedArray.from({ length: 4 * 600 * 600 }, (_, i) =>
+      i % 4 === 3 ? 255 : 255 * next(),
+    );
+    const noise: WholeImage = { width: 600, height: 600, data };
+    expect(() => traceImage(noise, { ...order, smallest: 0 })).toThrow(/too many to trace/);
+    expect(
+      traceImage(noise, { ...order, colours: 2, smallest: 0, smoothness: 1 }).length,
+    ).toBeLessThanOrEqual(2);
+  });
+
   it('takes no more colours than it may, the same every time, and none where all is clear', async () => {
     const next = numbers(8);
     const noise: WholeImage = {
