@@ -36,21 +36,22 @@ type Edge = readonly [i: number, j: number, down: 0 | 1];
 export function levelChains(samples: Float64Array, width: number, height: number, level: number): Point[][] {
   const value = (i: number, j: number): number =>
     i < 0 || j < 0 || i >= width || j >= height ? Number.NEGATIVE_INFINITY : samples[j * width + i];
-  const above = (i: number, j: number): boolean => value(i, j) >= level;
   const key = ([i, j, down]: Edge): number => 2 * ((j + 1) * (width + 2) + i + 1) + down;
   const place = ([i, j, down]: Edge): Point => {
     const [a, b] = [value(i, j), value(i + 1 - down, j + down)];
     const t = Number.isFinite(a) && Number.isFinite(b) ? (level - a) / (b - a) : 0.5;
     return down ? { x: i, y: j + t } : { x: i + t, y: j };
   };
+  // Which samples lie above, with a rim of those beyond the lattice: most cells are passed over at once.
+  const wide = width + 2;
+  const above = new Uint8Array(wide * (height + 2));
+  for (let j = 0; j < height; j++)
+    for (let i = 0; i < width; i++) if (samples[j * width + i] >= level) above[(j + 1) * wide + i + 1] = 1;
   const next = new Map<number, { readonly to: number; readonly at: Point }>();
   for (let j = -1; j < height; j++)
     for (let i = -1; i < width; i++) {
-      const set =
-        (above(i, j) ? 1 : 0) +
-        (above(i + 1, j) ? 2 : 0) +
-        (above(i + 1, j + 1) ? 4 : 0) +
-        (above(i, j + 1) ? 8 : 0);
+      const at = (j + 1) * wide + i + 1;
+      const set = above[at] + 2 * above[at + 1] + 4 * above[at + wide + 1] + 8 * above[at + wide];
       if (set === 0 || set === 15) continue;
       const edges: readonly Edge[] = [
         [i, j, 0],
