@@ -20,7 +20,7 @@ async function pinUp(e: Hand, design: Design, name: string): Promise<void> {
   const part = partNamed(design, name);
   const { finishBounds, stages } = evaluatePart(design, part);
   const card = [...part.steps, ...part.finishes].find((c) => c.kind.startsWith('bend-pins'));
-  const at = part.steps.findIndex((c) => c === card);
+  const at = part.steps.findIndex((c) => c.id === card?.id);
   const bounds = card && (at < 0 ? finishBounds.get(card.id) : stages[at]?.bounds);
   if (!card || !bounds) throw new Error(`“${name}” has no pins.`);
   const world = worldOf(design, part.id);

@@ -19,13 +19,11 @@ import {
 import { openSubsetter, type Subsetter } from '@/core/shaping';
 import { demoDesigns } from '../demo';
 import { takeShippedFaces } from '../test/faces';
-import { averaged, expectAlike, mostOf } from '../test/pictures';
+import { averaged, expectAlike, widthFor } from '../test/pictures';
 import { slowToWrite } from '../test/share';
 import { expect, inWhole, type Page, test } from './test';
 
 takeShippedFaces();
-
-const width = 320;
 
 let subsetter: Subsetter;
 test.beforeAll(async () => {
@@ -35,7 +33,7 @@ test.beforeAll(async () => {
 });
 
 /** Holds our picture of a design against Chromium’s of its SVG. */
-async function expectDrawnAlike(page: Page, design: Design, words: boolean, most?: number): Promise<void> {
+async function expectDrawnAlike(page: Page, design: Design, words: boolean, width = 320): Promise<void> {
   const scene = evaluate(design, design.sheets[0].id);
   const text = sceneToSvg(scene, design.name, true, words ? subsetter : null);
   if (words) expect(text).toContain('<text');
@@ -48,7 +46,7 @@ async function expectDrawnAlike(page: Page, design: Design, words: boolean, most
     `<body style="margin:0"><img src="data:image/svg+xml;base64,${svg}" width="${w}" height="${h}" style="display:block">`,
   );
   await page.evaluate(() => document.images[0].decode());
-  expectAlike(await averaged(await page.screenshot(), width), ours.data, width, most);
+  expectAlike(await averaged(await page.screenshot(), width), ours.data, width);
 }
 
 for (const [name, make] of Object.entries(demoDesigns))
@@ -56,7 +54,7 @@ for (const [name, make] of Object.entries(demoDesigns))
     `${name}: our raster against our SVG drawn by Chromium`,
     async ({ page }) => {
       test.setTimeout(150_000);
-      await expectDrawnAlike(page, make(), false, mostOf(name));
+      await expectDrawnAlike(page, make(), false, widthFor(name));
     },
   );
 

@@ -1,6 +1,6 @@
 // What colour a paint has at a pixel: one colour, or a place in a table of colours.
 
-import { GIVEN } from './memory';
+import { GIVEN, TILE } from './memory';
 import { beforeX, beforeY, goBack, isBent, straighten } from './unbent';
 
 let kind: i32 = 0;
@@ -58,7 +58,7 @@ export function setGiven(): void {
   straighten();
 }
 
-@inline function givenAt(x: i32, y: i32): usize { return GIVEN + (<usize>(y * 256 + x) << 4); }
+@inline function givenAt(x: i32, y: i32): usize { return GIVEN + (<usize>(y * TILE + x) << 4); }
 
 export function placePaint(tileX: i32, tileY: i32): void {
   left = <f64>tileX + 0.5;

@@ -45,15 +45,11 @@ export function worstRegion(a: Bytes, b: Bytes, width: number): number {
 /** Greatest differences of pictures that are alike: of the whole, and of the worst region. */
 const limits = { whole: 2, region: 10 } as const;
 
-/** Demo designs whose rims, bent stripes and grain go into SVG as pictures, which each program shrinks in a way of its own. */
-const finePictures: Readonly<Record<string, number>> = {
-  'standing-waves': 2.5,
-  'woven-rings': 3.5,
-  'moth-plate': 3.5,
-};
+/** Demo designs with lines finer than a pixel of a small picture: a threshold and a bevel of such lines change with its size. */
+const fineLines = ['standing-waves', 'woven-rings'];
 
-/** How far our picture of a demo design and another program's of its SVG may differ as a whole. */
-export const mostOf = (name: string): number => finePictures[name] ?? limits.whole;
+/** Pixels across that our picture of a demo design is held against another program's of its SVG. */
+export const widthFor = (name: string): number => (fineLines.includes(name) ? 640 : 320);
 
 /** @throws Error where two pictures of a width are not alike, as a whole or in any place. */
 export function expectAlike(a: Bytes, b: Bytes, width: number, most: number = limits.whole): void {

@@ -11,6 +11,12 @@ const mostRefused = 10_000;
 const refused = new Map<string, number>();
 const coming = new Map<string, Promise<void>>();
 
+/** Notes that a block cannot be had until some time. */
+function refuse(key: string, until: number): void {
+  if (refused.size >= mostRefused) refused.clear();
+  refused.set(key, until);
+}
+
 async function fetchBlock(wish: BlockWish, key: string): Promise<void> {
   const { id, level, column, row } = wish;
   try {
@@ -19,10 +25,9 @@ async function fetchBlock(wish: BlockWish, key: string): Promise<void> {
       const unpacked = response.body.pipeThrough(new DecompressionStream('deflate-raw'));
       held.set(key, undifferenced(new Uint8Array(await new Response(unpacked).arrayBuffer())));
       refused.delete(key);
-    } else if (refused.size > mostRefused) refused.clear();
-    else refused.set(key, response.status === 404 ? Number.POSITIVE_INFINITY : Date.now() + pause);
+    } else refuse(key, response.status === 404 ? Number.POSITIVE_INFINITY : Date.now() + pause);
   } catch {
-    refused.set(key, Date.now() + pause);
+    refuse(key, Date.now() + pause);
   }
 }
 

@@ -115,6 +115,15 @@ function sendScene(whole: Scene): void {
 /** The design as it can be picked: a tile that is worked on is in sight. */
 const inSight = (): Design => (tileWork ? edit.withTileShown(must(), tileWork) : must());
 
+/** What the bend is given whose grip is held: the same all through a drag. */
+let heldBend: { readonly from: Design; readonly d: string } | null = null;
+
+function unbentIn(from: Design, g: edit.Gesture): string {
+  if (heldBend?.from !== from)
+    heldBend = { from, d: g.type === 'handle' ? edit.unbentOutline(from, g.id, g.card) : '' };
+  return heldBend.d;
+}
+
 /** Gestures that move, turn or scale. */
 const moves = new Set<edit.Gesture['type'] | ''>(['move', 'turn', 'scale']);
 
@@ -220,7 +229,7 @@ export const studio = {
       patch: diffJson(base, design),
       hits: result.hits,
       readout: result.readout,
-      unbent: g.type === 'handle' ? edit.unbentOutline(design, g.id, g.card) : '',
+      unbent: unbentIn(base, g),
       said: result.said,
     };
   },
@@ -230,6 +239,7 @@ export const studio = {
     if (!keep && base) design = base;
     if (base && keep && moves.has(gestureType)) noteTransform(base, must(), choice.ids);
     base = null;
+    heldBend = null;
     return show(choice);
   },
 
@@ -270,7 +280,7 @@ export const studio = {
 
   /** The colours that the sheet shows at even steps along a line, as hex. */
   coloursAlong(a: Point, b: Point): Promise<string[]> {
-    const whole = evaluate(must(), sheetId);
+    const whole = evaluate(must(), sheetId, true);
     const n = 96;
     return withImages(() =>
       Array.from({ length: n + 1 }, (_, i) =>

@@ -1,6 +1,6 @@
 import { makeStep } from '../document/create';
 import type { Design, Part } from '../document/types';
-import { finishes } from '../finish';
+import { paintedBendOf } from '../finish';
 import { evaluatePart } from '../scene/evaluate';
 import { steps } from '../step';
 import { addFinish } from './add-finish';
@@ -24,11 +24,12 @@ export function addStep(
   coat?: string,
 ): Edited {
   const part = design.parts[id];
-  const painted = coat === undefined && before === null && showsPicture(part) ? `${kind}-painted` : '';
-  if (painted in finishes)
+  const painted =
+    coat === undefined && before === null && showsPicture(part) ? paintedBendOf(kind) : undefined;
+  if (painted)
     return {
-      ...addFinish(design, id, painted),
-      said: `The picture goes along: “${finishes[painted].label}” stands among the finishes.`,
+      ...addFinish(design, id, painted.kind),
+      said: `The picture goes along: “${painted.label}” stands among the finishes.`,
     };
   const all = stepsOf(part, coat);
   const found = all.findIndex((s) => s.id === before);

@@ -15,10 +15,18 @@ export interface EraserStroke {
   readonly width: number;
 }
 
-const isErased = (design: Design, id: string | null): id is string => {
-  const source = id === null ? null : design.parts[id]?.source;
-  return source?.kind === 'group' && source.clip === true && source.clipBy === 'outside';
-};
+/** Whether a part leaves the strokes of the eraser out of others: those are gathered in a group at its top. */
+function isErased(design: Design, id: string | null): id is string {
+  const part = id === null ? undefined : design.parts[id];
+  const top = design.parts[part?.children.at(-1) ?? ''];
+  const { source } = part ?? {};
+  return (
+    source?.kind === 'group' &&
+    source.clip === true &&
+    source.clipBy === 'outside' &&
+    top?.source.kind === 'group'
+  );
+}
 
 /** The group that parts are erased in already: one of them itself, or the one that holds them all. */
 function erasedIn(design: Design, ids: readonly string[]): string | null {

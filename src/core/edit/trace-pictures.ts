@@ -10,12 +10,13 @@ import { childrenOf, parentOf, withChildren, withParts } from './tree';
 
 /** The topmost picture that a part shows, and from its pixels to what the part stands in. */
 function shownBy(design: Design, part: Part): { image: string; toParent: Matrix } | null {
-  const coat = part.coats.findLast((c) => c.on && c.paint.kind === 'picture' && c.paint.image);
   const bounds = outlineBounds(evaluatePart(design, part).outline);
-  const frame = coat?.paint.kind === 'picture' && bounds && pictureFrame(coat.paint, bounds);
-  return frame && coat.paint.kind === 'picture'
-    ? { image: coat.paint.image, toParent: multiply(placeMatrix(part.place), frame) }
-    : null;
+  for (const { on, paint } of part.coats.toReversed()) {
+    const frame = on && bounds && paint.kind === 'picture' ? pictureFrame(paint, bounds) : null;
+    if (frame && paint.kind === 'picture')
+      return { image: paint.image, toParent: multiply(placeMatrix(part.place), frame) };
+  }
+  return null;
 }
 
 /** Gives each part that shows a picture one above it that is the picture traced, lying as it does; the part itself is hidden. */

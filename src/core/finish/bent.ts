@@ -1,5 +1,4 @@
 import { bendNodes } from '../bend/bend-nodes';
-import { foldWords } from '../bend/grid/folds';
 import type { Field } from '../document/fields';
 import type { HandleContext } from '../document/handles';
 import type { Bounds } from '../geometry/path';
@@ -33,13 +32,14 @@ function paintedBend<P extends object>(
   step: StepDefinition<P>,
   fixed?: keyof P & string,
 ): FinishDefinition<P> {
-  const { map, handles, drag, dragMany, lines, note } = step;
+  const { map, handles, drag, dragMany, lines, note, fold } = step;
   const defaults = fixed
     ? (Object.fromEntries(Object.entries(step.defaults).filter(([name]) => name !== fixed)) as P)
     : step.defaults;
   const whole = (params: P): P => ({ ...step.defaults, ...params });
   return defineFinish<P>({
     kind: `${step.kind}-painted`,
+    bendOf: step.kind,
     label: `${step.label} as painted`,
     about: `The painted part bent: strokes, gradients, patterns and shadows go along. ${step.about}`,
     ...(step.alsoKnown ? { alsoKnown: step.alsoKnown } : {}),
@@ -51,12 +51,13 @@ function paintedBend<P extends object>(
       return bounds && made ? bendNodes(painted.nodes, bendOf(made, { bounds })) : painted.nodes;
     },
     ...(step.suited ? { suited: (b: Bounds) => step.suited?.(b, { axes: [], centres: [] }) ?? {} } : {}),
-    note: (params, bounds) => {
-      const said = (bounds && note?.([], whole(params), over(bounds))) || null;
+    note(params, bounds) {
+      if (!bounds) return null;
+      const folded = fold?.(whole(params), over(bounds));
       // What is painted has an order there; an outline covers all of it.
-      return said?.includes(foldWords)
-        ? `${said} Where it lies over itself, the side shows that is not turned over.`
-        : said;
+      return folded
+        ? `${folded} Where it lies over itself, the side shows that is not turned over.`
+        : (note?.([], whole(params), over(bounds)) ?? null);
     },
     paintHandles: (params, bounds) => handles?.(whole(params), over(bounds)) ?? [],
     paintDrag: (params, handle, to, bounds) =>

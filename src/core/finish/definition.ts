@@ -34,6 +34,8 @@ export interface FinishDefinition<P extends object> extends Described, Referring
   readonly fields: readonly Field[];
   readonly defaults: P;
   apply(painted: Painted, params: P): readonly SceneNode[];
+  /** The step whose bend this is, of what is painted. */
+  readonly bendOf?: string;
   /** Whether it takes the light of the sheet. */
   meetsLight?(params: P): boolean;
   /** The light that its look supposes in place of the sheet's, whose lamp is given. */

@@ -55,4 +55,8 @@ export const reachesBelow = ({ params }: Card): boolean => params.changes === 'b
 export const finishesApart = (cards: readonly Card[]): boolean =>
   cards.some((c) => c.on && finishes[c.kind].each?.(c.params));
 
+/** The finish that bends what is painted as a step bends the outline; undefined where there is none. */
+export const paintedBendOf = (step: string): AnyFinish | undefined =>
+  all.find((d) => d.bendOf === step) as AnyFinish | undefined;
+
 export const finishKinds = all.map((d) => d.kind);

@@ -1,5 +1,5 @@
 import type { Design } from '../document/types';
-import { mostTraced } from '../source/traced';
+import { isPrimitive, paramsOf, primitives } from '../source';
 import { imageSize } from './image-id';
 import { blockSide, levelSize } from './levels';
 import { type BlockWish, isToCome } from './source';
@@ -23,5 +23,9 @@ function blocksOf(id: string, most: number): BlockWish[] {
 /** Blocks of pictures that parts of a design are made of, and that are not at hand yet. */
 export const imagesMissing = (design: Pick<Design, 'parts'>): BlockWish[] =>
   Object.values(design.parts).flatMap(({ source }) =>
-    source.kind === 'traced' ? blocksOf(source.image, mostTraced).filter(isToCome) : [],
+    isPrimitive(source)
+      ? (primitives[source.kind].images?.(paramsOf(source)) ?? []).flatMap(({ id, most }) =>
+          blocksOf(id, most).filter(isToCome),
+        )
+      : [],
   );

@@ -1,5 +1,6 @@
 import type { PartLight } from '../depth/light';
 import type { Card } from '../document/card';
+import { isPainted } from '../document/painted';
 import { referencesOf, sourceReferences, stepReferences } from '../document/part-references';
 import type { Part } from '../document/types';
 import { applyTo, invert, type Matrix, multiply, placeMatrix, sameMatrix } from '../geometry/matrix';
@@ -173,7 +174,7 @@ function restsOn(part: Part, { parts }: EvaluationContext): readonly string[] {
     return named.filter((id) => id !== part.id && parts[id] && !restsUpon({ parts }, id, part.id));
   return part.children.filter((id) => {
     const child = parts[id];
-    return child && (named.includes(id) || (!child.hidden && !child.construction && !child.reference));
+    return child && (named.includes(id) || isPainted(child));
   });
 }
 

@@ -1,3 +1,4 @@
+import { isPainted } from '../document/painted';
 import { remembered, withMembers } from '../document/record';
 import type { Design, Part } from '../document/types';
 import { identity, type Matrix, multiply, type Place, placeMatrix } from '../geometry/matrix';
@@ -24,8 +25,7 @@ interface Member {
   readonly measured: Measured | null;
 }
 
-const takesPlace = (part: Part | undefined): part is Part =>
-  !!part && !part.hidden && !part.construction && !part.reference;
+const takesPlace = (part: Part | undefined): part is Part => !!part && isPainted(part);
 
 /** The heights of all level lettering in a part; the lengths are those of the first. */
 function measure({ parts }: Parts, part: Part, frame: Matrix): Measured | null {

@@ -5,9 +5,7 @@ import { colourAlong, colourRamp } from '../colour/gradient';
 import { invertProjection, projected } from '../geometry/homography';
 import { applyTo, invert } from '../geometry/matrix';
 import type { Point } from '../geometry/vector';
-import { levelCount, levelSize } from '../image/levels';
-import { blockAt } from '../image/source';
-import type { GradientPaint, ImagePaint, PlacedPaint, ScenePaint } from './types';
+import type { GradientPaint, ScenePaint } from './types';
 import { unbentPlace } from './unbent';
 
 /** Where on a gradient (u, v) of its own space lies: its position, before it is held or repeated. */
@@ -35,8 +33,8 @@ const spreadOver = {
 export const samePaint = (a: ScenePaint, b: ScenePaint): boolean =>
   a === b || (a.kind === 'solid' && b.kind === 'solid' && a.colour.every((v, i) => v === b.colour[i]));
 
-/** A place in a paint's own space, or null where all of it lies on a line. */
-function placeIn({ matrix, homography, unbent }: PlacedPaint, at: Point): Point | null {
+/** A place in a gradient's own space, or null where all of it lies on a line. */
+function placeIn({ matrix, homography, unbent }: GradientPaint, at: Point): Point | null {
   const p = unbent ? unbentPlace(unbent, at) : at;
   if (homography) {
     const back = invertProjection(homography);
@@ -46,34 +44,24 @@ function placeIn({ matrix, homography, unbent }: PlacedPaint, at: Point): Point 
   return back && applyTo(back, p);
 }
 
-const unknown: Rgba = [0.5, 0.5, 0.5, 0.5];
-
-/** The straight colour of a picture at a place of it, as its coarsest level has it. */
-function roughColour({ image, size }: ImagePaint, { x, y }: Point): Rgba {
-  const level = levelCount(size) - 1;
-  const { width, height } = levelSize(size, level);
-  const block = blockAt({ id: image, level, column: 0, row: 0 });
-  if (!block) return unknown;
-  const index = (share: number, n: number) => Math.min(n - 1, Math.max(0, Math.floor(share * n)));
-  const at = 4 * (index(y / size.height, height) * width + index(x / size.width, width));
-  return [block[at] / 255, block[at + 1] / 255, block[at + 2] / 255, block[at + 3] / 255];
-}
+/** Stands for the colours of a picture, which may show what is under it. */
+const seeThrough: Rgba = [0.5, 0.5, 0.5, 0.5];
 
 /** The straight colour of a paint at a place of the coordinates its matrix leads to. */
 export function paintColour(paint: ScenePaint, p: Point): Rgba {
   if (paint.kind === 'solid') return paint.colour;
+  if (paint.kind === 'image') return seeThrough;
   const own = placeIn(paint, p);
-  if (paint.kind === 'image') return own ? roughColour(paint, own) : unknown;
   const t = own ? position(paint, own) : 1;
   return colourAlong(paint.stops, paint.interpolation, spreadOver[paint.spread](t));
 }
 
-/** All colours that a paint can have, as far as they are known: a picture may show what is under it. */
+/** All colours that a paint can have, as far as they are known. */
 export const coloursIn = (paint: ScenePaint): readonly Rgba[] =>
   paint.kind === 'solid'
     ? [paint.colour]
     : paint.kind === 'image'
-      ? [unknown]
+      ? [seeThrough]
       : paint.stops.map((s) => s.colour);
 
 /** Stretches a gradient is cut into between stops, so that the change shows along all of it. */

@@ -59,7 +59,8 @@ export function runSteps(start: Outline, cards: readonly Card[], centres: Centre
         const next = at ? steps[card.kind].apply(outline, card.params, at) : outline;
         affordPart(segmentsOf(next));
         if (!isSound(next)) throw new StepFault('These numbers are too large to draw.');
-        const note = at && steps[card.kind].note?.(outline, card.params, at);
+        const { note: noteOf, fold } = steps[card.kind];
+        const note = at && (noteOf?.(outline, card.params, at) ?? fold?.(card.params, at));
         if (note) faults.push({ card: card.id, message: note, note: true });
         outline = next;
       } catch (e) {

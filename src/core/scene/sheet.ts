@@ -1,4 +1,5 @@
 import { parseHex } from '../colour/colour';
+import { isPainted } from '../document/painted';
 import type { Design, Part } from '../document/types';
 import { budget, spend, WorkFault } from '../geometry/budget';
 import { layered } from './below';
@@ -58,7 +59,7 @@ export function evaluateSheet(given: Design, sheetId: string, references = false
   if (!sheet) throw new RangeError(`The design has no sheet “${sheetId}”.`);
   const parts = sheet.parts
     .map((id) => design.parts[id])
-    .filter((p) => p && !p.hidden && !p.construction && (references || !p.reference));
+    .filter((p) => p && (isPainted(p) || (references && p.reference && !p.hidden)));
   const { layers, faults } = affordable(design, parts);
   return {
     scene: {

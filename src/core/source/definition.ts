@@ -42,6 +42,8 @@ export interface SourceDefinition<P extends object> extends Described, Referring
   readonly borrowed?: boolean;
   /** What it rests on beside its parameters and other parts. */
   readonly rests?: readonly Resource[];
+  /** Pixels of pictures that it needs, as most of them as are looked at. */
+  images?(params: P): readonly { readonly id: string; readonly most: number }[];
   /** What it is once a part that it names is gone: parameters that stand alone, or the plain path it came to. */
   readonly alone?: 'path' | ((params: P, lost: (id: string) => boolean) => P);
   /** Stored parameters that have no field. */

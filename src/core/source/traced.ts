@@ -16,7 +16,7 @@ interface Traced {
 }
 
 /** Most pixels that are traced: of larger pictures a coarser level is. */
-export const mostTraced = 1_000_000;
+const mostTraced = 1_000_000;
 
 const known = new BoundedCache<readonly TracedArea[]>(mebibytes(16), (areas) =>
   areas.reduce((n, a) => n + a.path.contours.reduce((m, c) => m + 8 * c.xy.length + 80, 0), 0),
@@ -51,6 +51,7 @@ export const traced = defineSource<Traced>({
   ],
   defaults: { image: '', width: 800, colours: 6, smoothness: 0.1, smallest: 12 },
   rests: ['images'],
+  images: ({ image: id }) => [{ id, most: mostTraced }],
   outline: () => emptyPath,
   pieces(p) {
     const whole = imageSize(p.image);

@@ -1,5 +1,5 @@
 import { type HandleSide, handleAt, handleSides, withHandle, withMoved } from '../bend/grid/edit';
-import { foldedCells, foldWords } from '../bend/grid/folds';
+import { foldedCells } from '../bend/grid/folds';
 import { type BendGrid, gridFrom, gridNumbers, isPlain, plainGrid } from '../bend/grid/grid';
 import { gridFrame, gridMap, gridOver } from '../bend/grid/grid-map';
 import { choice, grid, share } from '../document/fields';
@@ -88,12 +88,12 @@ export const bendGrid = defineBend<BendGridParams>({
     if (p.strength === 0 || isPlain(g)) return null;
     return gridMap(gridOver(g, gridFrame(bounds), p.strength));
   },
-  note(_, p, { bounds }) {
+  fold(p, { bounds }) {
     const g = gridFrom(p.grid);
     if (isPlain(g)) return null;
     const [cell] = foldedCells(gridOver(g, gridFrame(bounds), p.strength));
     return cell
-      ? `The cell in column ${cell.column + 1}, row ${cell.row + 1} ${foldWords}: bring its nodes apart.`
+      ? `The cell in column ${cell.column + 1}, row ${cell.row + 1} folds over itself: bring its nodes apart.`
       : null;
   },
   handles(p, { bounds }): Handle[] {

@@ -1,4 +1,4 @@
-import { foldedCells, foldWords } from '../bend/grid/folds';
+import { foldedCells } from '../bend/grid/folds';
 import type { BendGrid } from '../bend/grid/grid';
 import { gridFrame } from '../bend/grid/grid-map';
 import { type BendPin, pinNumbers, pinsFrom, usualRadius } from '../bend/pins/pin';
@@ -85,11 +85,11 @@ export const bendPins = defineBend<BendPins>({
     const lattice = latticeOf(p, bounds);
     return lattice && pinMap(lattice, p.times);
   },
-  note(_, p, { bounds }) {
-    if (!p.pins.length) return 'Place pins on the part: press “Add pins”, then on the sheet.';
+  note: (_, p) => (p.pins.length ? null : 'Place pins on the part: press “Add pins”, then on the sheet.'),
+  fold(p, { bounds }) {
     const lattice = latticeOf(p, bounds);
     return lattice && foldedCells(lattice).length
-      ? `It ${foldWords} near a pin: pull it less, or give it a radius.`
+      ? 'It folds over itself near a pin: pull it less, or give it a radius.'
       : null;
   },
   handles(p, { bounds }): Handle[] {

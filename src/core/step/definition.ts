@@ -21,6 +21,8 @@ export interface StepDefinition<P extends object> extends Described, Referring<P
   apply(outline: Outline, params: P, context: HandleContext): Outline;
   /** What the designer should know of the result though nothing is wrong, or null. */
   note?(outline: Outline, params: P, context: HandleContext): string | null;
+  /** For a step that bends: where it folds over itself and what helps, in words, or null; said where there is no other note. */
+  fold?(params: P, context: HandleContext): string | null;
   /** What it is once a part that it names is gone, as it was with it. */
   alone?(params: P, context: HandleContext | null): Partial<P>;
   /** Numbers that say where the part stands rather than what the step does; typed, they move it. */

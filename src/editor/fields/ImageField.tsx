@@ -3,8 +3,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { imageSize, levelCount } from '@/core';
-import { bringPicture, chooseFiles } from '../state/pictures';
+import { imageSize } from '@/core';
+import { api } from '../state/api';
+import { choosePicture } from '../state/pictures';
 import { FieldLabel, FieldRow } from './row';
 
 /** A picture by its size, and another one in its place. */
@@ -18,16 +19,13 @@ export function ImageField({
   onChange(id: string): void;
 }) {
   const size = imageSize(value);
-  // Its smallest block says whether it is there.
   const there = useQuery({
     queryKey: ['image', value],
     enabled: size !== null,
-    queryFn: async () =>
-      (await fetch(`/api/images/${value}/${size ? levelCount(size) - 1 : 0}/0/0`)).status !== 404,
+    queryFn: () => api.hasImage(value),
   });
-  const bring = async () => {
-    const [file] = await chooseFiles(false);
-    const id = file && (await bringPicture(file));
+  const choose = async () => {
+    const id = await choosePicture();
     if (id) onChange(id);
   };
   return (
@@ -43,7 +41,7 @@ export function ImageField({
           This picture is not here any more: choose it again.
         </Box>
       )}
-      <Button variant="outlined" onClick={() => void bring()}>
+      <Button variant="outlined" onClick={() => void choose()}>
         {size ? 'Choose another picture' : 'Choose a picture'}
       </Button>
     </>

@@ -1,4 +1,5 @@
 import type { DesignEntry, OwnFont, SentChange, Sheet, StoredChange, Taken } from '@/core';
+import { imageSize, levelCount } from '@/core';
 
 export interface Purpose extends Partial<Sheet> {
   readonly id: string;
@@ -68,6 +69,13 @@ export const api = {
   addFont: (file: Blob) => send<OwnFont>('fonts', file),
   /** Sends the file of a picture, likewise. */
   addImage: (file: Blob) => send<{ id: string }>('images', file),
+  /** Whether a picture is there to be placed: its smallest block says so. */
+  hasImage: async (id: string): Promise<boolean> => {
+    const size = imageSize(id);
+    if (!size) return false;
+    const response = await fetch(`/api/images/${id}/${levelCount(size) - 1}/0/0`).catch(() => null);
+    return response?.status !== 404;
+  },
   /** Why the small picture of a design cannot be drawn; with `unreadable`, because it cannot be read. */
   pictureFault: async (entry: DesignEntry): Promise<{ message: string; unreadable: boolean }> => {
     const response = await fetch(thumbnailOf(entry, 480)).catch(() => null);

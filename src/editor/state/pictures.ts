@@ -10,18 +10,29 @@ const types = ['image/png', 'image/jpeg', 'image/webp', 'image/avif'] as const;
 export const picturesIn = (data: DataTransfer | null): File[] =>
   [...(data?.files ?? [])].filter((f) => types.some((t) => t === f.type));
 
-/** Brings a picture to the server; its id, or null where it cannot be used, which is said in words. */
-export async function bringPicture(file: File): Promise<string | null> {
+/** Most pictures that are placed at once. */
+const mostAtOnce = 40;
+
+/** What becomes of a file: the id of its picture, or why it cannot be used. */
+type Brought = { readonly id: string } | { readonly fault: string };
+
+async function bring(file: File): Promise<Brought> {
   say(`Bringing “${file.name}” …`);
   try {
-    const { id } = await api.addImage(file);
-    say('');
-    return id;
+    return await api.addImage(file);
   } catch (e) {
     if (!(e instanceof ApiError)) throw e;
-    say(`“${file.name}” was not placed. ${e.message}`);
-    return null;
+    return { fault: `“${file.name}” was not placed. ${e.message}` };
   }
+}
+
+/** Lets the designer choose a picture and brings it to the server; its id, or null where there is none to be used, which is said. */
+export async function choosePicture(): Promise<string | null> {
+  const [file] = await chooseFiles(false);
+  if (!file) return null;
+  const brought = await bring(file);
+  say('fault' in brought ? brought.fault : '');
+  return 'id' in brought ? brought.id : null;
 }
 
 /** What a picture is called by its file: without what follows the last dot. */
@@ -29,16 +40,24 @@ const nameOf = (file: File): string => file.name.replace(/\.[^.]*$/, '').slice(0
 
 /** Places pictures from files on the sheet, or in the group that is worked in; the first about a place, or the middle. */
 export async function placePictures(files: readonly File[], at: Point | null): Promise<void> {
-  const pictures: { image: string; name: string }[] = [];
-  for (const file of files) {
-    const image = await bringPicture(file);
-    if (image) pictures.push({ image, name: nameOf(file) });
+  if (files.length > mostAtOnce) {
+    say(`At most ${mostAtOnce} pictures are placed at once; these are ${files.length}.`);
+    return;
   }
+  const pictures: { image: string; name: string }[] = [];
+  const faults: string[] = [];
+  for (const file of files) {
+    const brought = await bring(file);
+    if ('id' in brought) pictures.push({ image: brought.id, name: nameOf(file) });
+    else faults.push(brought.fault);
+  }
+  say('');
   if (pictures.length) await run('Picture', { do: 'place-pictures', parent: get().scope, pictures, at });
+  if (faults.length) say(faults.join(' '));
 }
 
 /** Lets the designer choose files of pictures. */
-export function chooseFiles(several: boolean): Promise<File[]> {
+function chooseFiles(several: boolean): Promise<File[]> {
   const input = document.createElement('input');
   input.type = 'file';
   input.accept = types.join(',');

@@ -13,7 +13,8 @@ export const rates = {
   create: { burst: 300, perSecond: 20 },
   picture: { burst: 600, perSecond: 60 },
   block: { burst: 6000, perSecond: 1500 },
-  font: { burst: 60, perSecond: 2 },
+  /** Files that are taken apart: fonts and pictures. */
+  file: { burst: 60, perSecond: 2 },
 } as const satisfies Record<string, Rate>;
 
 export type RateName = keyof typeof rates;

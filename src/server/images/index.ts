@@ -90,7 +90,8 @@ export async function imageBlock(
   const file = await open(/* turbopackIgnore: true */ await imagePack(db, owner, id), 'r');
   try {
     const block = Buffer.allocUnsafe(4 * own.width * own.height);
-    await file.read(block, 0, block.length, blockOffset(size, place));
+    const { bytesRead } = await file.read(block, 0, block.length, blockOffset(size, place));
+    if (bytesRead < block.length) throw new Error('The pixels of a picture break off.');
     return block;
   } finally {
     await file.close();

@@ -15,32 +15,32 @@ export async function packFile(name: string): Promise<string> {
   return path.join(/* turbopackIgnore: true */ folder(), name);
 }
 
+/** Nothing for a file that is not there, or not any more: another process may have let it go. */
+function ifGone(e: unknown): null {
+  if ((e as { code?: string }).code === 'ENOENT') return null;
+  throw e;
+}
+
 /** Whether the pixels of a picture are on disk, whole; then they stay there for a while. */
 export async function hasPack(id: string): Promise<boolean> {
   const size = imageSize(id);
-  try {
-    const file = await packFile(id);
-    const { size: bytes } = await stat(/* turbopackIgnore: true */ file);
-    if (!size || bytes !== packBytes(size)) return false;
-    const now = new Date();
-    await utimes(/* turbopackIgnore: true */ file, now, now);
-    return true;
-  } catch (e) {
-    if ((e as { code?: string }).code === 'ENOENT') return false;
-    throw e;
-  }
+  const file = await packFile(id);
+  const found = await stat(/* turbopackIgnore: true */ file).catch(ifGone);
+  if (!size || found?.size !== packBytes(size)) return false;
+  const now = new Date();
+  await utimes(/* turbopackIgnore: true */ file, now, now);
+  return true;
 }
 
 /** Lets go of what was asked for longest ago, where there is too much. */
 export async function trimPacks(): Promise<void> {
   const at = folder();
-  const files = await Promise.all(
-    (await readdir(/* turbopackIgnore: true */ at)).map(async (name) => {
-      const file = path.join(/* turbopackIgnore: true */ at, name);
-      const { size, mtimeMs } = await stat(/* turbopackIgnore: true */ file);
-      return { file, size, mtimeMs };
-    }),
-  );
+  const files: { file: string; size: number; mtimeMs: number }[] = [];
+  for (const name of await readdir(/* turbopackIgnore: true */ at)) {
+    const file = path.join(/* turbopackIgnore: true */ at, name);
+    const found = await stat(/* turbopackIgnore: true */ file).catch(ifGone);
+    if (found) files.push({ file, size: found.size, mtimeMs: found.mtimeMs });
+  }
   let held = files.reduce((n, f) => n + f.size, 0);
   for (const { file, size, mtimeMs } of files.sort((a, b) => a.mtimeMs - b.mtimeMs)) {
     if (held <= mostBytes || Date.now() - mtimeMs < inUse) return;

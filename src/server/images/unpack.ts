@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { open, rename, rm } from 'node:fs/promises';
+import { open } from 'node:fs/promises';
 import sharp from 'sharp';
 import {
   blockSide,
@@ -106,7 +106,7 @@ function bandOf({ data, width, height }: Pixels, top: number): Buffer {
 }
 
 /**
- * Reads a picture and writes its pixels, in halves down to a small one, to a file that is there once it is whole.
+ * Reads a picture and writes its pixels, in halves down to a small one, to a file.
  * @throws ImageFault where it is none, broken or too large.
  */
 export async function unpackImage(bytes: Uint8Array, file: string): Promise<ReadImage> {
@@ -115,8 +115,7 @@ export async function unpackImage(bytes: Uint8Array, file: string): Promise<Read
   let pixels = await pixelsOf(bytes);
   const size = { width: pixels.width, height: pixels.height };
   const id = imageId(createHash('sha256').update(bytes).digest('hex'), size);
-  const part = `${file}.${process.pid}`;
-  const out = await open(part, 'w', 0o600);
+  const out = await open(file, 'w', 0o600);
   try {
     for (let level = 0; ; level++) {
       for (let top = 0; top < pixels.height; top += blockSide) await out.write(bandOf(pixels, top));
@@ -124,12 +123,8 @@ export async function unpackImage(bytes: Uint8Array, file: string): Promise<Read
       const next = levelSize(size, level + 1);
       pixels = level === 0 && opaque ? await halvedOpaque(bytes, next) : await halved(pixels, next);
     }
-  } catch (e) {
-    await rm(part, { force: true });
-    throw e;
   } finally {
     await out.close();
   }
-  await rename(part, file);
   return { id, type };
 }

@@ -50,6 +50,18 @@ describe('the eraser', () => {
     const once = erase(start, ['a'], line(40));
     const inner = erase(once.design, ['a'], line(80));
     expect(Object.keys(inner.design.parts)).toHaveLength(Object.keys(once.design.parts).length + 1);
+    // What leaves out a shape of the designer's own is wrapped like any other.
+    const own = {
+      ...once.design,
+      parts: {
+        ...once.design.parts,
+        [once.chosen[0]]: { ...once.design.parts[once.chosen[0]], children: ['a', 'hole'] },
+        hole: { ...disc('hole', 50, 50, 20), id: 'hole' },
+      },
+    };
+    const wrapped = erase(own, [once.chosen[0]], line(120));
+    expect(wrapped.chosen).not.toEqual(once.chosen);
+    expect(wrapped.design.parts.hole.children).toEqual([]);
     expect(erase(start, [], line(40)).design.parts).toEqual(start.parts);
     expect(erase(start, ['a'], line(40).slice(0, 1)).design.parts).toEqual(start.parts);
   });

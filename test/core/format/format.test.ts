@@ -20,7 +20,7 @@ import { encodePng } from '@/core/format/png';
 import { pngStream } from '@/server/png-stream';
 import { demoDesigns } from '../../../demo';
 import { takeShippedFaces } from '../../faces';
-import { averaged, expectAlike, mostOf } from '../../pictures';
+import { averaged, expectAlike, widthFor } from '../../pictures';
 import { sampled, slowToWrite, whole } from '../../share';
 import { maskScenes } from '../raster/scenes';
 
@@ -97,7 +97,6 @@ describe('PNG', () => {
 });
 
 describe('whole pictures', () => {
-  const width = 320;
   const folder = mkdtempSync(path.join(tmpdir(), 'compass-'));
   const scenes: [string, Scene][] = Object.entries(demoDesigns)
     .filter(([name]) => whole || !slowToWrite.includes(name))
@@ -114,8 +113,9 @@ describe('whole pictures', () => {
   };
 
   it.each(sampled(scenes, 7))('%s: our raster against our SVG drawn by resvg', async (name, scene) => {
+    const width = widthFor(name);
     const theirs = new Resvg(svgOf(name, scene), { fitTo: { mode: 'width', value: 4 * width } }).render();
-    expectAlike(await averaged(theirs.asPng(), width), renderPixels(scene, width).data, width, mostOf(name));
+    expectAlike(await averaged(theirs.asPng(), width), renderPixels(scene, width).data, width);
   });
 
   it.each(maskScenes)('%s: our raster against our SVG drawn by resvg', async (name, scene) => {
@@ -126,12 +126,14 @@ describe('whole pictures', () => {
   // It mixes the non-separable modes otherwise where the source is translucent: luminosity at 45 % of white
   // on a teal gives 142 where the W3C formula, Chromium and we have 166. That picture is left to Chromium.
   // In the letters of the meteor, each a part with shadows of its own, it runs out of memory.
-  const notForLibrsvg = ['lens-emblem', 'meteor-lettering'];
+  // Of the moth's paper it blurs what lies on the sheet alone: stains beyond its edge do not shine in.
+  const notForLibrsvg = ['lens-emblem', 'meteor-lettering', 'moth-plate'];
   const forLibrsvg = scenes.filter(([name]) => !notForLibrsvg.includes(name));
   it.each(sampled(forLibrsvg, 7))('%s: our raster against our SVG drawn by librsvg', async (name, scene) => {
+    const width = widthFor(name);
     const file = path.join(folder, `${name}.svg`);
     writeFileSync(file, svgOf(name, scene));
-    const png = execFileSync('rsvg-convert', ['-w', String(4 * width), file], { maxBuffer: 1 << 26 });
-    expectAlike(await averaged(png, width), renderPixels(scene, width).data, width, mostOf(name));
+    const png = execFileSync('rsvg-convert', ['-w', String(4 * width), file], { maxBuffer: 1 << 27 });
+    expectAlike(await averaged(png, width), renderPixels(scene, width).data, width);
   });
 });

@@ -15,5 +15,5 @@ export const POST = handle(
     const font = await storeFont(db, owner, await readBytes(request, fontFileLimit));
     return Response.json(font, { status: 201 });
   },
-  { rate: 'font', bodies: ['application/octet-stream'] },
+  { rate: 'file', bodies: ['application/octet-stream'] },
 );

@@ -8,5 +8,5 @@ export const dynamic = 'force-dynamic';
 export const POST = handle(
   async ({ db, owner, request }) =>
     Response.json(await storeImage(db, owner, await readBytes(request, imageFileLimit)), { status: 201 }),
-  { rate: 'font', bodies: ['application/octet-stream'] },
+  { rate: 'file', bodies: ['application/octet-stream'] },
 );

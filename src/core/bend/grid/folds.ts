@@ -93,9 +93,6 @@ function isEven(grid: Lattice, column: number, row: number): boolean {
   return true;
 }
 
-/** What is said of something that folds, among other words. */
-export const foldWords = 'folds over itself';
-
 /** The cells of a grid that are folded somewhere, by column and row. */
 export function foldedCells(grid: BendGrid): { readonly column: number; readonly row: number }[] {
   const out: { column: number; row: number }[] = [];

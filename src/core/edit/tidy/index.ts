@@ -1,3 +1,4 @@
+import { isToWorkBy } from '../../document/painted';
 import type { Design } from '../../document/types';
 import { pathBounds, transformPath } from '../../geometry/path';
 import { joinOutline } from '../../outline/join';
@@ -40,9 +41,7 @@ function find(design: Design, sheetId: string, tolerance: number): Finding[] {
   }
   const pairs = doubles(design, sheetId, laid);
   const doubled = new Set(pairs.map((f) => f.parts[1]));
-  const single = laid.filter(
-    (l) => !doubled.has(l.id) && !design.parts[l.id].construction && !design.parts[l.id].reference,
-  );
+  const single = laid.filter((l) => !doubled.has(l.id) && !isToWorkBy(design.parts[l.id]));
   return [
     ...pairs,
     ...leftovers(design, sheetId, all, empty),

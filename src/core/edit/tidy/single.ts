@@ -1,3 +1,4 @@
+import { isToWorkBy } from '../../document/painted';
 import { referencesOf } from '../../document/part-references';
 import type { Design } from '../../document/types';
 import { isLine } from '../../geometry/cubic';
@@ -141,7 +142,7 @@ export function leftovers(
   const used = new Set(Object.values(design.parts).flatMap((p) => referencesOf(p).map((r) => r.id)));
   return ids.flatMap((id): Finding[] => {
     const part = design.parts[id];
-    if (used.has(id) || part.construction || part.reference) return [];
+    if (used.has(id) || isToWorkBy(part)) return [];
     const why = part.hidden
       ? 'is hidden'
       : part.opacity === 0
