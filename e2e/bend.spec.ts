@@ -48,7 +48,7 @@ test('a shape takes waves, a bow and a swell, each by numbers and by its grips',
   await e.dragGrip('turn', 1550, 1000);
   expect(Math.abs(Number(await e.field('Turn').inputValue()))).toBeLessThan(1);
   expect(await e.pixel(500, 900)).toEqual(ink);
-  await e.step('Bend', 'Swell', { 'Points in': 20, 'Spans out': 50 });
+  await e.step('Bend', 'Swell', { 'Points in': 20, 'Spans out': 50 }, 'Bow');
   // The middles of the long sides go out from 150 by half of that.
   expect(await e.pixel(1000, 790)).toEqual(ink);
   expect(await e.pixel(420, 870)).toEqual([255, 255, 255]);

@@ -14,7 +14,7 @@ test('the sun rosette: coats are taken from one part to another, and two have a 
   const e = new Hand(page);
   await openBare(e, 'Sun rosette', { Petals: () => ({ ...grey(), steps: [], finishes: [] }) });
   await e.part('Petals').click();
-  await e.step('Bend', 'Swell', { 'Points in': 30, 'Spans out': 22 });
+  await e.step('Bend', 'Swell', { 'Points in': 30, 'Spans out': 22 }, 'Bow');
   await e.stage('Colour');
   await e.tool('Pick up').click();
   await e.pickOption('Takes', 'Coats');

@@ -13,7 +13,7 @@ export const clipWords: Readonly<Record<NonNullable<Group['clipBy']>, string>> =
   shape: 'Shape',
   alpha: 'Alpha',
   luminance: 'Luminance',
-  outside: 'Left out',
+  outside: 'Outside',
 };
 
 /** How far blend modes of the members reach. */

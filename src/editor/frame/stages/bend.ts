@@ -46,7 +46,6 @@ export const bend: Stage = {
       finishTool('rough-edge-painted', Brush),
       stepTool('teeth', Triangle),
     ),
-    stepTool('swell', Flower2),
     family(
       stepTool('bow', Rainbow),
       finishTool('bow-painted', Brush),
@@ -54,6 +53,7 @@ export const bend: Stage = {
       finishTool('belly-painted', Brush),
       stepTool('taper', TriangleRight),
       finishTool('taper-painted', Brush),
+      stepTool('swell', Flower2),
     ),
     family(stepTool('twist', Tornado), finishTool('twist-painted', Brush)),
     family(stepTool('along-path', Route), stepTool('brush', Paintbrush), stepTool('mottle', Sparkles)),
