@@ -321,8 +321,8 @@ describe('what folds over itself', () => {
     // All but where one sheet ends and the next begins.
     expect(front / 113).toBeGreaterThan(0.9);
     const { defaults } = steps['bend-grid'];
-    const g = gridFrom(defaults.grid as number[]);
-    g.nodes[0] = 1.6;
+    const plain = gridFrom(defaults.grid as number[]);
+    const g = { ...plain, nodes: plain.nodes.with(0, 1.6) };
     const folded = makePart(makeSource('rectangle', { width: 120, height: 120 }), {
       coats: [makeCoat('fill')],
       finishes: [makeFinish('bend-grid-painted', { grid: gridNumbers(g) })],
