@@ -5,6 +5,7 @@ import type { Described } from '@/core/document/described';
 import { type Field, lengthLimit } from '@/core/document/fields';
 import { finishes } from '@/core/finish';
 import { holders } from '@/core/holder';
+import { proofs } from '@/core/proof';
 import { primitives } from '@/core/source';
 import { steps } from '@/core/step';
 
@@ -25,6 +26,7 @@ const units: Partial<Record<Field['type'], string>> = {
   corners: 'radii by `piece.contour.segment`',
   colour: 'colour',
   part: 'id of a part, or `""`',
+  other: 'what is held against it, or `""`',
   switch: '`true`, `false`',
 };
 
@@ -125,6 +127,7 @@ const parts: Readonly<Record<string, () => string>> = {
       ),
     ),
   finishes: () => sections(finishes),
+  proofs: () => sections(proofs),
 };
 
 /** The document of the file format: what is written about it, and what the definitions say of themselves. */

@@ -251,6 +251,7 @@ export async function serverPixels(hand: Hand, width: number): Promise<(x: numbe
 
 async function picture(page: Page, id: string, width: number): Promise<Uint8ClampedArray> {
   const response = await page.request.get(`/api/designs/${id}/picture?width=${width}`);
+  if (!response.ok()) throw new Error(`The server drew no picture: ${await response.text()}`);
   const { data } = await sharp(await response.body())
     .ensureAlpha()
     .raw()

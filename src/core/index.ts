@@ -43,6 +43,7 @@ export type { Described } from './document/described';
 export type {
   Change,
   DesignEntry,
+  PastState,
   SentChange,
   StoredChange,
   StoredDesign,
@@ -177,6 +178,12 @@ export type { Outline } from './outline/types';
 export * from './palette/looks';
 export * from './palette/palette';
 export type { ColourSwatch, GradientSwatch, Inks, Look, Swatch } from './palette/types';
+export { makeProof, proofs, usualProofs } from './proof';
+export type { ProofDefinition, ProofRow } from './proof/definition';
+export { proofRows } from './proof/definition';
+export { type Finding, type Findings, findingsOf } from './proof/findings';
+export { proofPicture, sizeWithin } from './proof/proof-picture';
+export { type ProofRules, ruleFields, usualRules } from './proof/rules';
 export { Painter } from './raster/painter';
 export {
   type Depth,

@@ -15,13 +15,16 @@ import { Tray } from './frame/Tray';
 import { useClipboard } from './frame/use-clipboard';
 import { useKeys } from './frame/use-keys';
 import { CardPanel } from './panel/CardPanel';
+import { ProofList } from './proof/ProofList';
+import { ProofPanel } from './proof/ProofPanel';
+import { ProofWall } from './proof/ProofWall';
 import { SheetView } from './sheet/SheetView';
 import { loadAhead, openDesign } from './state/actions';
 import { ApiError, fileOf } from './state/api';
 import { reportDefect } from './state/defects';
 import { isUnderWay, keepNow } from './state/history';
 import { answerProbe } from './state/probe';
-import { set, useEditor } from './state/store';
+import { proofStage, set, useEditor } from './state/store';
 import { studioEngine } from './state/studio';
 import { sync } from './state/sync';
 
@@ -99,6 +102,8 @@ export function EditorPage({ id }: { id: string }) {
   const [state, setState] = useState<'opening' | 'open' | { fault: string; unreadable: boolean }>('opening');
   const folded = useEditor((s) => s.folded);
   const stage = useEditor((s) => s.stage);
+  const proofing = stage === proofStage;
+  const empty = useEditor((s) => s.chosen.length !== 1);
   useKeys();
   useClipboard();
 
@@ -165,11 +170,11 @@ export function EditorPage({ id }: { id: string }) {
       <Bars />
       {state === 'opening' && <LinearProgress aria-label="Opening" />}
       <Box sx={{ display: 'flex', flex: 1, minHeight: 0 }}>
-        {!folded.parts && <PartsList />}
-        <SheetView />
-        {!folded.card && <CardPanel />}
+        {!folded.parts && (proofing ? <ProofList /> : <PartsList />)}
+        {proofing ? <ProofWall /> : <SheetView />}
+        {!folded.card && (proofing ? <ProofPanel /> : <CardPanel />)}
       </Box>
-      {!folded.bench && <Bench />}
+      {!folded.bench && !(proofing && empty) && <Bench />}
       <OpenDialog />
       <Dial />
       <Notice />

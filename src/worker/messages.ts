@@ -1,3 +1,14 @@
+import type { Card } from '@/core';
+import type { WireScene } from '@/core/live';
+
+/** A proof to be drawn. */
+export interface ProofWish {
+  readonly id: string;
+  readonly card: Card;
+  /** Pixels of its longer side. */
+  readonly longest: number;
+}
+
 /** A rectangle of one tile to be drawn, in the tile's own pixels. */
 export interface TileArea {
   readonly i: number;
@@ -20,7 +31,18 @@ export type RasterOrder =
       /** Device pixels a side that a drawn pixel stands for: the areas are multiples of it. */
       readonly coarse: number;
       readonly list: readonly TileArea[];
+    }
+  /** The proofs are drawn one after the other, in place of those that are still waiting. */
+  | {
+      readonly type: 'proofs';
+      readonly version: number;
+      readonly list: readonly ProofWish[];
     };
+
+/** What the studio sends a raster worker: the sheet at hand, or what it is held against, under an address. */
+export type SceneMessage =
+  | { readonly version: number; readonly wire: WireScene }
+  | { readonly against: string; readonly wire: WireScene | null };
 
 /** What a raster worker answers. */
 export type RasterAnswer =
@@ -32,6 +54,17 @@ export type RasterAnswer =
       readonly coarse: number;
       readonly area: TileArea;
       /** Straight-alpha RGBA, row after row of the area, a pixel for each that was drawn. */
+      readonly data: Uint8ClampedArray<ArrayBuffer>;
+    }
+  | {
+      readonly type: 'proof';
+      readonly version: number;
+      readonly id: string;
+      readonly wish: ProofWish;
+      /** Milliseconds that it took. */
+      readonly took: number;
+      readonly width: number;
+      readonly height: number;
       readonly data: Uint8ClampedArray<ArrayBuffer>;
     }
   | { readonly type: 'done'; readonly order: number; readonly version: number }

@@ -1,13 +1,15 @@
 /** Draws tiles. The studio sends scenes over a port of its own; the window asks for tiles. */
-import { Painter, provideImages, type Scene, tileSize, withImages } from '@/core';
-import { SceneDecoder, type WireScene } from '@/core/live';
+import { Painter, proofPicture, proofs, provideImages, type Scene, tileSize, withImages } from '@/core';
+import { SceneDecoder } from '@/core/live';
 import { holdOwnLock } from './alive';
 import { serverImages } from './images';
-import type { RasterAnswer, RasterOrder, TileArea } from './messages';
+import type { ProofWish, RasterAnswer, RasterOrder, SceneMessage, TileArea } from './messages';
 
 provideImages(serverImages);
 
 const decoder = new SceneDecoder();
+/** What the sheet is held against, by its address. */
+const against = new Map<string, { readonly decoder: SceneDecoder; readonly scene: Scene }>();
 let painter: Painter | null = null;
 let version = -1;
 let scene: Scene | null = null;
@@ -70,6 +72,53 @@ turn.port1.onmessage = async () => {
   turn.port2.postMessage(null);
 };
 
+/** Proofs that are still to be drawn. */
+let wall: Extract<RasterOrder, { type: 'proofs' }> | null = null;
+
+async function drawProof(whole: Scene, wish: ProofWish): Promise<void> {
+  painter ??= new Painter();
+  const { card, longest } = wish;
+  const other = against.get(proofs[card.kind].against?.(card.params) ?? '')?.scene ?? null;
+  const at = version;
+  const began = performance.now();
+  const { data, width, height } = await proofPicture(painter, whole, card, other, longest);
+  const took = performance.now() - began;
+  answer({ type: 'proof', version: at, id: wish.id, wish, took, width, height, data }, [data.buffer]);
+}
+
+// Proofs come one a turn as well: a newer order takes the place of the rest.
+const proofTurn = new MessageChannel();
+proofTurn.port1.onmessage = async () => {
+  const order = wall;
+  if (!order || !scene || version < order.version) return;
+  const [first, ...rest] = order.list;
+  if (!first) return;
+  wall = { ...order, list: rest };
+  try {
+    await drawProof(scene, first);
+  } catch (e) {
+    answer({ type: 'failed', message: (e as Error).message });
+  }
+  proofTurn.port2.postMessage(null);
+};
+
+/** Takes in what the studio sends. */
+function takeIn(message: SceneMessage): void {
+  if ('against' in message) {
+    const { against: address, wire } = message;
+    if (!wire) against.delete(address);
+    else {
+      const held = against.get(address)?.decoder ?? new SceneDecoder();
+      against.set(address, { decoder: held, scene: held.decode(wire) });
+    }
+    return;
+  }
+  scene = decoder.decode(message.wire);
+  version = message.version;
+  if (waiting) begin(waiting);
+  if (wall) proofTurn.port2.postMessage(null);
+}
+
 function begin(order: Extract<RasterOrder, { type: 'tiles' }>): void {
   if (version < order.version) {
     waiting = order;
@@ -85,11 +134,9 @@ void holdOwnLock().then((lock) => answer({ type: 'alive', lock }));
 self.onmessage = (event: MessageEvent<RasterOrder>) => {
   const order = event.data;
   if (order.type === 'tiles') begin(order);
-  else {
-    order.port.onmessage = (e: MessageEvent<{ version: number; wire: WireScene }>) => {
-      scene = decoder.decode(e.data.wire);
-      version = e.data.version;
-      if (waiting) begin(waiting);
-    };
-  }
+  else if (order.type === 'proofs') {
+    const drawing = wall !== null && wall.list.length > 0;
+    wall = order;
+    if (!drawing) proofTurn.port2.postMessage(null);
+  } else order.port.onmessage = (e: MessageEvent<SceneMessage>) => takeIn(e.data);
 };

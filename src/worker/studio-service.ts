@@ -27,10 +27,12 @@ import {
 import * as edit from '@/core/edit';
 import { SceneEncoder, sceneDamage } from '@/core/live';
 
+import { Against } from './against';
 import { holdOwnLock } from './alive';
 import { facesToCome, fetchFaces, subsetter } from './faces';
 import { serverImages } from './images';
 import { requested, workOutAhead } from './letters-ahead';
+import type { SceneMessage } from './messages';
 import { colourOf, neutral, partAfter, type SmallPicture, thumbnail } from './pictures';
 
 export interface Frame {
@@ -97,6 +99,7 @@ function show(choice: Choice): Frame {
   const damage = sceneDamage(scene, next);
   scene = next;
   version++;
+  against.follow(d);
   sendScene(next);
   return {
     version,
@@ -107,10 +110,14 @@ function show(choice: Choice): Frame {
   };
 }
 
-function sendScene(whole: Scene): void {
-  const message = { version, wire: encoder.encode(whole) };
+function send(message: SceneMessage): void {
   for (const port of receivers) port.postMessage(message);
 }
+
+const sendScene = (whole: Scene): void => send({ version, wire: encoder.encode(whole) });
+
+/** What proofs hold the sheet against. */
+const against = new Against(send);
 
 /** The design as it can be picked: a tile that is worked on is in sight. */
 const inSight = (): Design => (tileWork ? edit.withTileShown(must(), tileWork) : must());
@@ -141,6 +148,7 @@ export const studio = {
     receivers.push(port);
     // It has nothing yet: all get the whole anew.
     encoder.reset();
+    if (design) against.follow(design, true);
     if (scene) sendScene(scene);
   },
 
@@ -309,6 +317,11 @@ export const studio = {
   /** Where parts of the sheet stand that follow its lamp. */
   litPlaces(): Point[] {
     return edit.litPlaces(must(), sheetId);
+  },
+
+  /** Has proofs held against these; says in words what cannot be had. */
+  holdAgainst(addresses: readonly string[], designId: string): Promise<string[]> {
+    return against.hold(addresses, must(), designId);
   },
 
   /** Faults of the sheet. */

@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { GET as getChanges } from '@/app/api/designs/[id]/changes/route';
 import { POST as postDuplicate } from '@/app/api/designs/[id]/duplicate/route';
+import { GET as getPast } from '@/app/api/designs/[id]/past/route';
 import { GET as getPicture } from '@/app/api/designs/[id]/picture/route';
 import { POST as postRestore } from '@/app/api/designs/[id]/restore/route';
 import { GET as getOne, DELETE as removeDesign } from '@/app/api/designs/[id]/route';
@@ -82,6 +83,39 @@ describe('changes', () => {
     );
     expect(changes.map((c) => c.seq)).toEqual([4, 5]);
     expect(Object.keys((await getDesign(db, 'local', id)).document.parts)).toHaveLength(5);
+  });
+
+  it('can be taken back in thought: the design as it was after each, and how it came to be', async () => {
+    const { id } = await create();
+    const states: unknown[] = [
+      (await json<{ document: unknown }>(await getOne(get(`designs/${id}`), at(id)))).document,
+    ];
+    const patches = [
+      addDisc('a'),
+      addDisc('b'),
+      [{ op: 'replace' as const, path: '/parts/a/name', value: 'Moon' }],
+      [
+        { op: 'remove' as const, path: '/sheets/0/parts/0' },
+        { op: 'remove' as const, path: '/parts/a' },
+      ],
+    ];
+    for (const [i, patch] of patches.entries()) {
+      await send(id, change(i, patch, { label: `Step ${i + 1}` }));
+      states.push((await json<{ document: unknown }>(await getOne(get(`designs/${id}`), at(id)))).document);
+    }
+    for (const [seq, document] of states.entries()) {
+      const past = await json<{ seq: number; document: unknown }>(
+        await getOne(get(`designs/${id}?at=${seq}`), at(id)),
+      );
+      expect(past).toMatchObject({ seq });
+      expect(past.document).toEqual(document);
+    }
+    const listed = await json<{ states: { seq: number; label: string }[] }>(
+      await getPast(get(`designs/${id}/past`), at(id)),
+    );
+    expect(listed.states.map((s) => [s.seq, s.label])).toEqual([4, 3, 2, 1].map((n) => [n, `Step ${n}`]));
+    expect((await getOne(get(`designs/${id}?at=-1`), at(id))).status).toBe(400);
+    expect((await getPast(get('x'), at('00000000-0000-4000-8000-000000000000'))).status).toBe(404);
   });
 
   it('sent twice are taken once', async () => {

@@ -6,7 +6,7 @@ import type { Path } from '../geometry/path';
 const harmless = 1000;
 
 /** Boxes of all segments' control points: x0, y0, x1, y1 each. */
-function boxesOf(paths: readonly Path[], n: number): Float64Array {
+export function boxesOf(paths: readonly Path[], n = segmentsIn(paths)): Float64Array {
   const boxes = new Float64Array(4 * n);
   let at = 0;
   for (const { contours } of paths)

@@ -47,3 +47,10 @@ export interface Taken {
   /** What was stored after `seen` and before it, oldest first. */
   readonly since: readonly StoredChange[];
 }
+
+/** An earlier state of a design: the number of the change that made it, what that was, and when (ISO 8601). */
+export interface PastState {
+  readonly seq: number;
+  readonly label: string;
+  readonly at: string;
+}

@@ -25,7 +25,8 @@ export interface Field {
     | 'pins'
     | 'corners'
     | 'image'
-    | 'part';
+    | 'part'
+    | 'other';
   readonly min?: number;
   readonly max?: number;
   /** How much an arrow key changes it. */
@@ -215,6 +216,14 @@ export const image = (name: string, label: string, about: string): Field => ({
   type: 'image',
 });
 
+/** Another picture by its address: an earlier state, a sheet or a design; an empty text for none. */
+export const other = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'other',
+});
+
 /** A field that means something only while another has a value, or one of several. */
 export const onlyIf = (name: string, is: FieldValue | readonly string[], field: Field): Field => ({
   ...field,
@@ -299,6 +308,10 @@ export function fieldFault(field: Field, value: unknown): string | null {
         : 'must name a picture';
     case 'part':
       return typeof value === 'string' && /^[\w-]{0,40}$/.test(value) ? null : 'must name a part';
+    case 'other':
+      return typeof value === 'string' && /^(?:|(?:before|sheet|design):[\w-]{1,60})$/.test(value)
+        ? null
+        : 'must name an earlier state, a sheet or a design';
     default: {
       if (typeof value !== 'number' || !Number.isFinite(value)) return 'must be a number';
       if (field.type === 'count' && !Number.isInteger(value)) return 'must be a whole number';

@@ -5,6 +5,8 @@ import { usualLamp } from '../depth/light';
 import { finishes } from '../finish';
 import { units } from '../geometry/units';
 import { holders } from '../holder';
+import { proofs } from '../proof';
+import { ruleFields } from '../proof/rules';
 import { blendModes } from '../scene/types';
 import { primitives } from '../source';
 import { steps } from '../step';
@@ -117,6 +119,11 @@ const looks = Joi.array()
   )
   .max(500);
 
+const wall = Joi.object({
+  proofs: Joi.array().items(cardSchema(proofs)).max(200).unique('id').required(),
+  rules: Joi.object(fieldsSchema(Joi, ruleFields)).required(),
+});
+
 const part = Joi.object({
   id: id.required(),
   name: Joi.string().max(200).required(),
@@ -192,6 +199,7 @@ const head = {
   measures,
   palette,
   looks,
+  wall,
   sheets: Joi.array().items(sheet).min(1).max(200).unique('id').required(),
 };
 

@@ -5,12 +5,13 @@ import type { Unit } from '../geometry/units';
 import type { HolderSource } from '../holder/types';
 import type { Formulas, Measure } from '../measure/types';
 import type { Inks, Look, Swatch } from '../palette/types';
+import type { ProofRules } from '../proof/rules';
 import type { BlendMode } from '../scene/types';
 import type { PrimitiveSource } from '../source';
 import type { Card } from './card';
 
 export const formatName = 'silent-compass/design';
-export const formatVersion = 5;
+export const formatVersion = 6;
 
 export type Source = PrimitiveSource | HolderSource;
 
@@ -89,6 +90,13 @@ export interface Sheet {
   readonly inks?: Inks;
 }
 
+/** What hangs on the wall of proofs, and what a design has to hold to. */
+export interface Wall {
+  /** Proofs in their order; those that are off do not hang. */
+  readonly proofs: readonly Card[];
+  readonly rules: ProofRules;
+}
+
 export interface Design {
   readonly format: typeof formatName;
   readonly version: typeof formatVersion;
@@ -99,6 +107,8 @@ export interface Design {
   readonly palette?: readonly Swatch[];
   /** Coats and finishes kept under a name, to put on other parts. */
   readonly looks?: readonly Look[];
+  /** Where it is left out, the usual one hangs. */
+  readonly wall?: Wall;
   readonly sheets: readonly Sheet[];
   readonly parts: Readonly<Record<string, Part>>;
 }

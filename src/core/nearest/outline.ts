@@ -12,6 +12,8 @@ export interface EdgeOutline {
   readonly chords: Float64Array;
   /** Which curve each chord lies on, or −1 for a line. */
   readonly curve: Int32Array;
+  /** Two numbers a chord: the contour and the segment it is of. */
+  readonly segment: Int32Array;
   /** Two numbers a chord: the parameter of its curve where it begins, and how far it goes on. */
   readonly span: Float64Array;
   readonly before: Int32Array;
@@ -28,7 +30,7 @@ function chordsOf(path: Path): { rows: number[][]; curves: number[]; rings: [num
   const rows: number[][] = [];
   const curves: number[] = [];
   const rings: [number, number][] = [];
-  for (const c of path.contours) {
+  for (const [contour, c] of path.contours.entries()) {
     const first = rows.length;
     for (let i = 0; i < segmentCount(c); i++) {
       const s = segmentAt(c, i);
@@ -45,7 +47,7 @@ function chordsOf(path: Path): { rows: number[][]; curves: number[]; rings: [num
       for (let k = 1; k <= n; k++) {
         const q = k === n ? { x: s[6], y: s[7] } : cubicPoint(s, k / n);
         const [dx, dy] = [q.x - x, q.y - y];
-        if (dx !== 0 || dy !== 0) rows.push([x, y, dx, dy, of, (k - 1) / n, 1 / n]);
+        if (dx !== 0 || dy !== 0) rows.push([x, y, dx, dy, of, (k - 1) / n, 1 / n, contour, i]);
         [x, y] = [q.x, q.y];
       }
     }
@@ -62,6 +64,7 @@ export function edgeOutline(path: Path, matrix: Matrix): EdgeOutline {
     count: n,
     chords: new Float64Array(5 * n),
     curve: new Int32Array(n),
+    segment: new Int32Array(2 * n),
     span: new Float64Array(2 * n),
     before: new Int32Array(n),
     after: new Int32Array(n),
@@ -69,9 +72,10 @@ export function edgeOutline(path: Path, matrix: Matrix): EdgeOutline {
     curves: Float64Array.from(curves),
     turn: determinant(matrix) < 0 ? -1 : 1,
   };
-  for (const [i, [x, y, dx, dy, of, t, h]] of rows.entries()) {
+  for (const [i, [x, y, dx, dy, of, t, h, contour, segment]] of rows.entries()) {
     out.chords.set([x, y, dx, dy, 1 / (dx * dx + dy * dy)], 5 * i);
     out.curve[i] = of;
+    out.segment.set([contour, segment], 2 * i);
     out.span[2 * i] = t;
     out.span[2 * i + 1] = h;
   }

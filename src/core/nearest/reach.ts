@@ -6,7 +6,7 @@ import { chordTolerance, type EdgeOutline, edgeOutline } from './outline';
 
 /** How often a circle is shrunk at most. */
 const most = 64;
-/** Differences of a circle's radius that are none, as a share of the outline's size. */
+/** Differences of a circle's radius that are none, as a share of the outline's size, where nothing else is said. */
 const none = 1e-10;
 
 /** Places nearer to one another than a hundredth of the radius graze, by the square of that. */
@@ -14,6 +14,9 @@ const grazing = 1e-4;
 
 /** Chords that are passed over together. */
 const together = 12;
+
+/** A circle shrunk by less than a thousandth touches what it touched. */
+const nearly = 0.999;
 
 /** Circles smaller than this share of it are none. */
 const nothing = 1e-8;
@@ -23,6 +26,12 @@ export interface Reach {
   readonly radius: number;
   /** What else of the outline it touches, by a number of its own; −1 where it reaches as far as was asked for. */
   readonly partner: number;
+  /** Where it touches something else: what kept it so small. */
+  readonly x: number;
+  readonly y: number;
+  /** The contour and the segment that lies on. */
+  readonly contour: number;
+  readonly segment: number;
 }
 
 /**
@@ -46,10 +55,12 @@ export class Reaches {
   private rx = 0;
   private ry = 0;
   private partner = -1;
+  private chord = 0;
 
   constructor(
     path: Path,
     private readonly size: number,
+    exactness = none,
   ) {
     this.outline = edgeOutline(path, identity);
     this.near = new NearestEdge(this.outline);
@@ -70,7 +81,7 @@ export class Reaches {
         }
       this.boxes.set(box, 4 * b);
     }
-    this.hair = none * size;
+    this.hair = exactness * size;
   }
 
   /** The squared distance to the box of a bunch of chords. */
@@ -121,6 +132,7 @@ export class Reaches {
         this.rx = near.rx;
         this.ry = near.ry;
         this.partner = near.partner;
+        this.chord = i;
         this.last = b;
       }
     }
@@ -137,6 +149,7 @@ export class Reaches {
     let radius = far < guess - hair ? guess : upTo;
     if (radius !== guess) far = this.nearest(x + nx * radius, y + ny * radius);
     let partner = -1;
+    let [atX, atY, chord] = [x, y, 0];
     for (let k = 0; k < most && far < radius - hair; k++) {
       const [cx, cy] = [x + nx * radius, y + ny * radius];
       // Through the place and what is nearer than it, its middle on the normal.
@@ -146,16 +159,26 @@ export class Reaches {
       // An edge that goes on all but straight is grazed, and says nothing.
       if (square < grazing * radius * radius && far >= radius - loose) break;
       partner = this.partner;
+      const next = square / (2 * deep);
+      // A circle that touches much at once is told by what first kept it so small.
+      if (k === 0 || !(next > radius * nearly)) [atX, atY, chord] = [cx - this.rx, cy - this.ry, this.chord];
       if (!(deep > 0) || square < hair * hair) {
         radius = 0;
         break;
       }
-      const next = square / (2 * deep);
       if (next >= radius) break;
       radius = next;
       far = this.nearest(x + nx * radius, y + ny * radius);
     }
     this.before = radius;
-    return { radius: radius > nothing * this.size ? radius : 0, partner };
+    const { segment } = this.outline;
+    return {
+      radius: radius > nothing * this.size ? radius : 0,
+      partner,
+      x: atX,
+      y: atY,
+      contour: segment[2 * chord],
+      segment: segment[2 * chord + 1],
+    };
   }
 }

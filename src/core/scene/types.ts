@@ -1,6 +1,7 @@
 import type { Rgba } from '../colour/colour';
 import type { ColourCube } from '../colour/cube';
 import type { ColourStop, Interpolation } from '../colour/gradient';
+import type { ColourMatrix } from '../colour/mix';
 import type { Levels, ToneStep } from '../colour/tones';
 import type { Homography } from '../geometry/homography';
 import type { Matrix } from '../geometry/matrix';
@@ -177,7 +178,16 @@ export interface TonesFilter {
   readonly softness: number;
 }
 
-export type Filter = ShadowFilter | BlurFilter | FlowFilter | EdgeBlurFilter | TonesFilter;
+/** What it is given with its colours mixed anew; its opacity stays. */
+export interface MixFilter {
+  readonly kind: 'mix';
+  /** Shares of red, green and blue in each of the three, row by row. */
+  readonly rows: ColourMatrix;
+  /** Whether they are mixed as light is, in linear sRGB, or as they are coded. */
+  readonly linear: boolean;
+}
+
+export type Filter = ShadowFilter | BlurFilter | FlowFilter | EdgeBlurFilter | TonesFilter | MixFilter;
 
 /** What a filter makes of the colours that its children come to together; lengths are sheet units whatever turns the part. */
 export interface FilterNode {

@@ -6,9 +6,10 @@ import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { Copy, Trash2 } from 'lucide-react';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { DesignEntry } from '@/core';
 import { api, fileOf, thumbnailOf } from '../state/api';
+import { usePictureTurn } from './picture-turns';
 
 const when = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',
@@ -54,9 +55,12 @@ export function DesignCard({
   onRemove(): void;
 }) {
   const [fault, setFault] = useState<Awaited<ReturnType<typeof api.pictureFault>> | null>(null);
+  const card = useRef<HTMLLIElement>(null);
+  const { due, done } = usePictureTurn(card);
   return (
     <Box
       component="li"
+      ref={card}
       sx={{
         listStyle: 'none',
         border: 1,
@@ -75,10 +79,13 @@ export function DesignCard({
           ) : (
             <Box
               component="img"
-              src={thumbnailOf(entry, 480)}
+              src={due ? thumbnailOf(entry, 480) : undefined}
               alt=""
-              loading="lazy"
-              onError={() => void api.pictureFault(entry).then(setFault)}
+              onLoad={done}
+              onError={() => {
+                done();
+                void api.pictureFault(entry).then(setFault);
+              }}
               sx={{ ...pictureSize, display: 'block', objectFit: 'contain' }}
             />
           )}

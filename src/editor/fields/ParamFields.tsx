@@ -1,6 +1,7 @@
 'use client';
 
 import { type Choices, type Field, isMeant, type Matrix, placeOnSheet, withPlaceOnSheet } from '@/core';
+import { AgainstField } from './AgainstField';
 import { ChoiceField } from './ChoiceField';
 import { CornersField } from './CornersField';
 import { CurveField } from './CurveField';
@@ -84,6 +85,8 @@ function ParamField({
       return <ColourField label={label} value={value as string} address={address} onChange={take} />;
     case 'image':
       return <ImageField label={label} value={value as string} onChange={take} />;
+    case 'other':
+      return <AgainstField label={label} value={value as string} onChange={take} />;
     case 'part':
       return (
         <SiblingField

@@ -1,6 +1,7 @@
 import { finishes, type Part, steps } from '@/core';
 import type { Order, PointChange } from '@/core/edit';
 import { childrenOf, commands as core, familyOf, samenesses, stepsOf } from '@/core/edit';
+import { proofAtHand, removeProof } from '../proof/wall';
 import { surface } from '../sheet/surface';
 import { fitChosen, fitSheet, zoomTo } from '../sheet/view';
 import {
@@ -17,7 +18,7 @@ import {
 } from '../state/actions';
 import { copyParts, cutParts, paste } from '../state/clipboard';
 import { redo, undo } from '../state/history';
-import { get, say, set } from '../state/store';
+import { get, proofStage, say, set } from '../state/store';
 import { stepOutOfTile } from '../state/tile';
 import { tidy } from '../tools';
 import { openDial } from './dial-state';
@@ -108,6 +109,8 @@ function nudge(dx: number, dy: number): void {
     void run('Nudge points', { do: 'points', refs: points, ids, change: { do: 'shift', dx, dy } });
 }
 
+const removeOnSheet = onPointsOr({ do: 'remove' }, 'Remove points', removeChosen);
+
 /** Every command by word; tools and stages are added to them. */
 export const commands: readonly Command[] = [
   { id: 'undo', word: 'Undo', alsoKnown: ['back'], keys: 'Ctrl Z', group: 'Edit', act: undo },
@@ -135,7 +138,12 @@ export const commands: readonly Command[] = [
     alsoKnown: ['erase', 'clear'],
     keys: 'Delete',
     group: 'Edit',
-    act: onPointsOr({ do: 'remove' }, 'Remove points', removeChosen),
+    // On the wall it is a proof that is meant: parts cannot be seen to be chosen there.
+    act: () => {
+      const proof = get().stage === proofStage ? proofAtHand() : null;
+      if (proof) removeProof(proof.id);
+      else if (get().stage !== proofStage) removeOnSheet();
+    },
   },
   {
     id: 'all',

@@ -114,12 +114,26 @@ function CardFields({ part, card }: { part: Part; card: CardRef }) {
 }
 
 /** The controls of what is chosen: a card of the recipe, several parts, or the sheet. */
-export function CardPanel() {
+export function CardFieldsAtHand() {
   const part = useChosenPart();
   const card = useEditor((s) => s.card);
+  const many = useEditor((s) => s.chosen.length > 1);
+  if (many) return <ManyFields />;
+  if (!part || !card) return <SheetFields />;
+  return (
+    <OwnerContext
+      key={`${part.id} ${card.list === 'source' ? '' : card.id}`}
+      value={ownerOf('part', part.id)}
+    >
+      <CardFields part={part} card={card} />
+    </OwnerContext>
+  );
+}
+
+/** The controls of the tool in hand and of what is chosen. */
+export function CardPanel() {
   const tool = useEditor((s) => s.tool);
   const { panel: Own, insteadOfCard: Instead } = handTool(tool);
-  const many = useEditor((s) => s.chosen.length > 1);
   return (
     <Box
       component="aside"
@@ -135,20 +149,7 @@ export function CardPanel() {
       }}
     >
       {Own && <Own />}
-      {Instead ? (
-        <Instead />
-      ) : many ? (
-        <ManyFields />
-      ) : part && card ? (
-        <OwnerContext
-          key={`${part.id} ${card.list === 'source' ? '' : card.id}`}
-          value={ownerOf('part', part.id)}
-        >
-          <CardFields part={part} card={card} />
-        </OwnerContext>
-      ) : (
-        <SheetFields />
-      )}
+      {Instead ? <Instead /> : <CardFieldsAtHand />}
     </Box>
   );
 }

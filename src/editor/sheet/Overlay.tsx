@@ -8,6 +8,7 @@ import { hasEngine, studioEngine } from '../state/studio';
 import { handTool } from '../tools';
 import { CardHandles } from './CardGrips';
 import { brass, madder, panel } from './colours';
+import { FindingMark } from './FindingMark';
 import { Grid, Guides } from './Grid';
 import { pressScale, pressTurn } from './grip-press';
 import { LampMark } from './Lamp';
@@ -318,6 +319,7 @@ export function Overlay() {
       <ToolMarks />
       <ChosenBox />
       <LampMark />
+      <FindingMark />
       <CardHandles />
       <TypingMarks />
       <Drafts />

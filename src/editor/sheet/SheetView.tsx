@@ -77,6 +77,9 @@ export function SheetView() {
     );
   }, [view, size, engines]);
 
+  // What takes the sheet's place has the workers to itself.
+  useEffect(() => () => (hasEngine() ? studioEngine().board.rest() : undefined), []);
+
   return (
     <Box
       sx={{

@@ -88,12 +88,19 @@ export class TileBoard {
     /** Told the lock that each worker holds while it lives. */
     private readonly onAlive: (lock: string) => void = () => {},
   ) {
-    for (const w of workers) w.onmessage = (e: MessageEvent<RasterAnswer>) => this.answered(e.data);
+    for (const w of workers)
+      w.addEventListener('message', (e: MessageEvent<RasterAnswer>) => this.answered(e.data));
   }
 
   setCanvas(canvas: HTMLCanvasElement | null): void {
     this.canvas = canvas;
     this.paint();
+  }
+
+  /** Nothing is shown until there is a view again. */
+  rest(): void {
+    this.setCanvas(null);
+    this.setView(0, 0, 0, 0, 0);
   }
 
   /** Where the sheet stands in the canvas and how large it is shown, in device pixels. */
@@ -250,7 +257,7 @@ export class TileBoard {
       this.onFailure(a.message);
       return;
     }
-    if (!order || a.order !== order.number) return;
+    if (a.type === 'proof' || !order || a.order !== order.number) return;
     if (a.type === 'tile') {
       if (order.whole) order.held.push(a);
       else {

@@ -15,7 +15,7 @@ import { reportDefect } from './defects';
 import { commit, idle, inTurn, keepNow, loadHistory, openedDesign, pushDesign, studioHas } from './history';
 import { type InHand, pickInHand } from './in-hand';
 import { studioLoads } from './push-design';
-import { atRest, get, say, set } from './store';
+import { atRest, get, proofStage, say, set, wallAtRest } from './store';
 import { choice, hasEngine, showFrame, startEngine, studioEngine, takenIn } from './studio';
 import { sync } from './sync';
 
@@ -43,6 +43,8 @@ export async function openDesign(id: string): Promise<void> {
     design,
     sheetId,
     ...atRest,
+    findings: null,
+    wall: wallAtRest,
     undo: [],
     redo: [],
   });
@@ -99,7 +101,11 @@ export function chooseInside(ids: readonly string[]): void {
   choose(ids);
 }
 
-export const chooseCard = (card: CardRef): void => choose(get().chosen, card);
+export function chooseCard(card: CardRef): void {
+  choose(get().chosen, card);
+  // Beside the wall its controls come forward.
+  if (get().stage === proofStage) set((s) => ({ wall: { ...s.wall, pane: 'card' } }));
+}
 
 /** Enters a group or combination, or leaves the one entered. */
 export function enter(id: string): void {
@@ -177,6 +183,7 @@ export const openSheet = (id: string): Promise<void> =>
     set({
       sheetId: id,
       ...atRest,
+      findings: null,
       hits: [],
       readout: '',
     });

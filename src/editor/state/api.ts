@@ -1,4 +1,4 @@
-import type { DesignEntry, OwnFont, SentChange, Sheet, StoredChange, Taken } from '@/core';
+import type { DesignEntry, OwnFont, PastState, SentChange, Sheet, StoredChange, Taken } from '@/core';
 import { imageSize, levelCount } from '@/core';
 
 export interface Purpose extends Partial<Sheet> {
@@ -63,6 +63,8 @@ export const api = {
   restore: (id: string) => call<void>(`designs/${id}/restore`, 'POST'),
   changes: (id: string, since: number) =>
     call<{ changes: StoredChange[] }>(`designs/${id}/changes?since=${since}`),
+  /** Earlier states of a design, the latest first. */
+  past: (id: string) => call<{ states: PastState[] }>(`designs/${id}/past`),
   /** The designer’s own fonts, and for how many days one is kept that no design uses. */
   fonts: () => call<{ fonts: OwnFont[]; keptFor: number }>('fonts'),
   /** Sends a font file; it is checked before it is kept. */

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { CardFault, Change, Design, Point } from '@/core';
+import type { CardFault, Change, Design, Findings, Point } from '@/core';
 import type { Aspect, CardRef, CoatRef, PointRef, Report, SnapHit, TidyFault } from '@/core/edit';
 import type { Aside, SaveState } from '../sync/ports';
 import { type InHand, pickInHand } from './in-hand';
@@ -18,6 +18,15 @@ export interface TidyState {
   readonly tolerance: number;
   readonly faults: readonly TidyFault[];
   readonly over: string | null;
+}
+
+/** What is at hand on the wall of proofs. */
+export interface WallState {
+  /** The proof that is chosen. */
+  readonly proof: string | null;
+  /** The finding that is pointed at, on the wall and on the sheet. */
+  readonly finding: string | null;
+  readonly pane: 'findings' | 'proof' | 'card';
 }
 
 export interface EditorState {
@@ -61,6 +70,9 @@ export interface EditorState {
   /** How near snaps pull, CSS pixels. */
   readonly snapReach: number;
   readonly tidy: TidyState;
+  readonly wall: WallState;
+  /** What was last measured of the sheet; null before. */
+  readonly findings: Findings | null;
   /** Where parts stand that follow the lamp while it is held, sheet units. */
   readonly lit: readonly Point[];
   /** The point of nine that place and size are told by, 0, 0.5 or 1 in each direction. */
@@ -104,6 +116,10 @@ export interface EditorState {
 export const colourStage = 5;
 /** Number of the stage that thickness and light are worked on in. */
 export const depthStage = 6;
+/** Number of the stage that shows the wall of proofs. */
+export const proofStage = 7;
+
+export const wallAtRest: WallState = { proof: null, finding: null, pane: 'findings' };
 
 /** Nothing chosen, entered or at work. */
 export const atRest = {
@@ -139,6 +155,8 @@ export const useEditor = create<EditorState>(() => ({
   keepShape: false,
   snapReach: 7,
   tidy: { tolerance: 1, faults: [], over: null },
+  wall: wallAtRest,
+  findings: null,
   lit: [],
   reference: { x: 0.5, y: 0.5 },
   smoothness: 3,

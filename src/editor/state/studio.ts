@@ -2,6 +2,8 @@ import { replaceEqualDeep } from '@tanstack/react-query';
 import { type Remote, transfer, wrap } from 'comlink';
 import type { Report } from '@/core/edit';
 import type { Frame, Studio } from '@/worker/studio-service';
+import { Measurer } from '../proof/measurer';
+import { ProofBoard } from '../proof/proof-board';
 import { TileBoard } from '../sheet/tile-board';
 import { reportDefect, StudioGone } from './defects';
 import { type EditorState, get, set } from './store';
@@ -11,6 +13,8 @@ import { Watch } from './watch';
 export interface Engine {
   readonly studio: Remote<Studio>;
   readonly board: TileBoard;
+  readonly wall: ProofBoard;
+  readonly measurer: Measurer;
   readonly watch: Watch;
   close(): void;
 }
@@ -56,11 +60,14 @@ export function startEngine(): Engine {
   const made: Engine = {
     studio,
     board,
+    wall: new ProofBoard(rasters),
+    measurer: new Measurer(studio),
     watch,
     close() {
       watch.end();
       worker.terminate();
       for (const r of rasters) r.terminate();
+      made.measurer.close();
       if (engine === made) engine = null;
     },
   };
@@ -131,6 +138,8 @@ export function showFrame(frame: Frame, whole: boolean): void {
     // What was worked on may have gone with a change that was undone.
     tileWork: frame.cell ? s.tileWork : null,
   }));
-  studioEngine().board.sceneChanged(frame.version, frame.damage, whole);
+  const { board, wall } = studioEngine();
+  board.sceneChanged(frame.version, frame.damage, whole);
+  if (frame.damage) wall.sceneChanged(frame.version);
   if (frame.moreToCome) void takeMore();
 }

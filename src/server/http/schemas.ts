@@ -81,6 +81,9 @@ export const changeBody = Joi.object<Omit<SentChange, 'patch'> & { patch: unknow
 
 export const sinceQuery = Joi.object<{ since: number }>({ since: Joi.number().integer().min(0).default(0) });
 
+/** A design at an earlier state of it. */
+export const pastQuery = Joi.object<{ at?: number }>({ at: Joi.number().integer().min(0) });
+
 export const pictureQuery = Joi.object<{
   sheet?: string;
   width?: number;

@@ -9,6 +9,7 @@ import {
   holders,
   paints,
   primitives,
+  proofs,
   steps,
 } from '@/core';
 import { upgrades } from '@/core/document/upgrade';
@@ -22,8 +23,9 @@ const members = (kind: string, o: object) => Object.keys(o).map((name) => `${kin
 
 /** Every member that a design's sources, cards, coats and paints have. */
 function membersOf(d: Design): Set<string> {
-  return new Set(
-    Object.values(d.parts).flatMap((p) => [
+  return new Set([
+    ...(d.wall?.proofs ?? []).flatMap((c) => members(`proof ${c.kind}`, c.params)),
+    ...Object.values(d.parts).flatMap((p) => [
       ...members(`source ${p.source.kind}`, p.source),
       ...p.steps.flatMap((c) => members(`step ${c.kind}`, c.params)),
       ...p.finishes.flatMap((c) => members(`finish ${c.kind}`, c.params)),
@@ -32,7 +34,7 @@ function membersOf(d: Design): Set<string> {
         ...members(`paint ${c.paint.kind}`, c.paint),
       ]),
     ]),
-  );
+  ]);
 }
 
 const fieldsOf = (list: string, kinds: Readonly<Record<string, { fields: readonly Field[] }>>) =>
@@ -69,6 +71,7 @@ describe('versions of the format', () => {
       ...fieldsOf('source', { ...primitives, ...holders }),
       ...fieldsOf('step', steps),
       ...fieldsOf('finish', finishes),
+      ...fieldsOf('proof', proofs),
       ...fieldsOf('coat', { fill: { fields: coatFields.fill }, stroke: { fields: coatFields.stroke } }),
       ...fieldsOf(
         'paint',

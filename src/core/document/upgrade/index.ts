@@ -4,9 +4,10 @@ import { fromOne } from './from-1';
 import { fromTwo } from './from-2';
 import { fromThree } from './from-3';
 import { fromFour } from './from-4';
+import { fromFive } from './from-5';
 
 /** One upgrade from each version to the next, the oldest first. */
-export const upgrades: readonly Upgrade[] = [fromOne, fromTwo, fromThree, fromFour];
+export const upgrades: readonly Upgrade[] = [fromOne, fromTwo, fromThree, fromFour, fromFive];
 
 /** Whether documents of a version can be read. */
 export const isReadable = (version: unknown): version is number =>

@@ -33,6 +33,10 @@ const writers: {
   away: null,
   'edge-blur': null,
   tones: null,
+  mix: ({ rows: m, linear }) => ({
+    primitives: `<feColorMatrix values="${[0, 3, 6].map((k) => `${num(m[k])} ${num(m[k + 1])} ${num(m[k + 2])} 0 0`).join(' ')} 0 0 0 1 0"${linear ? ' color-interpolation-filters="linearRGB"' : ''}/>`,
+    turn: 0,
+  }),
 };
 
 /** What is soft is as good in half as many pixels each way. */

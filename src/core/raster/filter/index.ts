@@ -5,6 +5,7 @@ import { drawBlur } from './blur';
 import type { FilterDrawer } from './definition';
 import { drawEdgeBlur } from './edge-blur';
 import { drawFlow } from './flow';
+import { drawMix } from './mix';
 import { drawShadow } from './shadow';
 import { drawTones } from './tones';
 
@@ -16,6 +17,7 @@ const all: { readonly [K in Filter['kind']]: FilterDrawer<Extract<Filter, { kind
   away: drawFlow,
   'edge-blur': drawEdgeBlur,
   tones: drawTones,
+  mix: drawMix,
 };
 
 /** Draws what a node's filter makes of its children onto a layer of the tile at hand. */

@@ -1,13 +1,9 @@
 import { leveled, stepShares, toneOf } from '../../colour/tones';
 import type { Matrix } from '../../geometry/matrix';
-import { joinBounds, meetBounds, wholeBounds } from '../../geometry/path';
 import type { FilterNode, TonesFilter } from '../../scene/types';
 import { framed } from '../framed';
 import type { Target } from '../target';
-import { DrawnBlocks } from './drawn-blocks';
-
-/** Where what is read begins in the memory that filters work in: what is written takes 6 MiB before it. */
-const readAt = 6 << 20;
+import { readColours } from './read-colours';
 
 /** Tones of a rectangle of premultiplied colours; of what is clear, that of what lies beside it. */
 function tonesOf(read: Float32Array, count: number): Float64Array {
@@ -34,18 +30,9 @@ export function drawTones(
   matrix: Matrix,
   layer: number,
 ): void {
-  const inside = node.children.map((c) => target.boundsOf(c, matrix)).reduce(joinBounds, null);
-  const area = inside && meetBounds(target.area, wholeBounds(inside, 1));
-  if (!inside || !area) return;
-  const blocks = new DrawnBlocks(target, node.children, matrix, layer + 1, wholeBounds(inside, 1), (draw) =>
-    draw(),
-  );
-  // A pixel more on every side, for how tones grow.
-  const box = { x0: area.x0 - 1, y0: area.y0 - 1, x1: area.x1 + 1, y1: area.y1 + 1 };
-  const [bw, bh] = [box.x1 - box.x0, box.y1 - box.y0];
-  const at = target.planeAddress(readAt);
-  blocks.copy(box, at, bw);
-  const read = new Float32Array(target.kernels.memory.buffer, at, 4 * bw * bh).slice();
+  const found = readColours(target, node, matrix, layer);
+  if (!found) return;
+  const { area, colours: read, wide: bw, high: bh } = found;
   const tones = steps ? tonesOf(read, bw * bh) : null;
   const shares = new Float64Array(steps?.length ?? 0);
   const { colours, rowAt, lay } = framed(target, area);

@@ -21,6 +21,8 @@ export interface FilterDefinition<F extends Filter> {
   readonly body: boolean;
   /** Standard deviation of the Gaussian that all of what comes out has gone through, sheet units, where it is one. */
   softness?(filter: F): number;
+  /** The filter with what it has in sheet units that many times as long; the same where it has none. */
+  scaled?(filter: F, by: number): F;
   /** The filter with its own colours changed. */
   recolour(filter: F, change: ColourChange): F;
   /** The path it follows, where it follows one. */

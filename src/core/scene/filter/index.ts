@@ -3,6 +3,7 @@ import { blurFilter } from './blur';
 import type { FilterDefinition } from './definition';
 import { edgeBlurFilter } from './edge-blur';
 import { alongFilter, aroundFilter, awayFilter } from './flow';
+import { mixFilter } from './mix';
 import { shadowFilter } from './shadow';
 import { tonesFilter } from './tones';
 
@@ -14,6 +15,7 @@ const all: { readonly [K in Filter['kind']]: FilterDefinition<Extract<Filter, { 
   away: awayFilter,
   'edge-blur': edgeBlurFilter,
   tones: tonesFilter,
+  mix: mixFilter,
 };
 
 /** What a filter is, by its kind. */

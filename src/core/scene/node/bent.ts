@@ -1,4 +1,4 @@
-import { applyTo, invert, meanScale } from '../../geometry/matrix';
+import { applyTo, identity, invert, meanScale } from '../../geometry/matrix';
 import { transformBounds, transformPath } from '../../geometry/path';
 import type { BentNode } from '../types';
 import { unbentPlace } from '../unbent';
@@ -22,7 +22,12 @@ export const bentNode = defineNode<BentNode, Wire>({
   },
   weight: () => weights.blur,
   areas: (node, matrix, of) =>
-    of(node.children, [1, 0, 0, 1, 0, 0]).map((path) => transformPath(node.carry?.(path) ?? path, matrix)),
+    of(node.children, identity).map((path) => transformPath(node.carry?.(path) ?? path, matrix)),
+  layers: (node, matrix, outer, of) =>
+    of(node.children, identity, outer * node.opacity).map((l) => ({
+      ...l,
+      path: transformPath(node.carry?.(l.path) ?? l.path, matrix),
+    })),
   encode({ carry: _, ...node }, to) {
     return { ...node, children: to.nodes(node.children) };
   },

@@ -23,6 +23,21 @@ export type Difference =
   | { readonly before: readonly SceneNode[]; readonly after: readonly SceneNode[]; readonly matrix: Matrix }
   | { readonly within: Bounds | null };
 
+/** One painted outline. */
+export interface PaintedLayer {
+  readonly path: Path;
+  readonly paint: ScenePaint;
+  readonly opacity: number;
+  /** Id of the part that painted it, where that is known. */
+  readonly part?: string;
+}
+
+export type LayersOf = (
+  nodes: readonly SceneNode[],
+  matrix: Matrix,
+  opacity: number,
+) => readonly PaintedLayer[];
+
 /** What one kind of scene node is, for all that works with scenes; drawing it is the raster's and the writers' own. */
 export interface NodeDefinition<N extends SceneNode, W extends object = N> {
   readonly type: N['type'];
@@ -39,6 +54,8 @@ export interface NodeDefinition<N extends SceneNode, W extends object = N> {
   lies?(node: N): boolean;
   /** The node opaque, plain and white; what is in it is seen to apart. */
   silhouette(node: N): N;
+  /** The node with what it has in sheet units that many times as long; `of` does so to nodes that are drawn beside its children. */
+  scaled?(node: N, by: number, of: (nodes: readonly SceneNode[]) => readonly SceneNode[]): N;
   /** The node with its own colours changed. */
   recolour(node: N, change: ColourChange): N;
   /** Whether a point lies on what it paints, or within `reach` of its outline; `among` asks nodes in it. */
@@ -58,6 +75,11 @@ export interface NodeDefinition<N extends SceneNode, W extends object = N> {
     matrix: Matrix,
     of: (nodes: readonly SceneNode[], matrix: Matrix) => readonly Path[],
   ): readonly Path[];
+  /**
+   * What it paints with, outline by outline under a matrix, each as opaque as it is with `opacity` on top; `of` tells
+   * those of nodes in it. Without one it has no edges.
+   */
+  layers?(node: N, matrix: Matrix, opacity: number, of: LayersOf): readonly PaintedLayer[];
   /** Whether two of a kind that are no one object paint the same. */
   same?(a: N, b: N): boolean;
   /** Where two of a kind differ, if that can be told more closely than by the bounds of both; null otherwise. */

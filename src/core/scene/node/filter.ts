@@ -27,8 +27,12 @@ export const filterNode = defineNode<FilterNode, Wire>({
   lies: isBody,
   silhouette: (node) => ({ ...node, ...plainLook }),
   recolour: (node, change) => ({ ...node, filter: filterOf(node.filter).recolour(node.filter, change) }),
+  scaled: (node, by) => ({ ...node, filter: filterOf(node.filter).scaled?.(node.filter, by) ?? node.filter }),
   hit: (node, p, reach, among) => isBody(node) && among(node.children, p, reach),
   weight: () => weights.blur,
+  // What is soft all over has no edge.
+  layers: (node, matrix, outer, of) =>
+    filterOf(node.filter).softness ? [] : of(node.children, matrix, outer * node.opacity),
   encode: (node, to) => ({ ...node, ...packed(node.filter, to), children: to.nodes(node.children) }),
   decode({ path, ...wire }, from) {
     const children = from.nodes(wire.children);

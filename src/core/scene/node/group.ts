@@ -3,9 +3,9 @@ import { segmentCount } from '../../geometry/count';
 import { knownBounds } from '../../geometry/known-bounds';
 import { applyTo, invert, meanScale, multiply, sameMatrix } from '../../geometry/matrix';
 import { containsPoint } from '../../geometry/measure';
-import { joinBounds, transformBounds, transformPath } from '../../geometry/path';
+import { joinBounds, type Path, transformBounds, transformPath } from '../../geometry/path';
 import type { GroupNode, MaskBy } from '../types';
-import { defineNode, plainLook, weights } from './definition';
+import { defineNode, type PaintedLayer, plainLook, weights } from './definition';
 
 type Wire = Omit<GroupNode, 'children' | 'clip' | 'mask'> & {
   readonly children: number;
@@ -19,6 +19,12 @@ const needsLayer = (n: GroupNode): boolean =>
   n.clip !== undefined ||
   n.mask !== undefined ||
   n.knockout === true;
+
+/** Outlines cut by paths, without those that nothing is left of. */
+const cut = (by: 'intersect' | 'subtract', layers: readonly PaintedLayer[], paths: readonly Path[]) =>
+  layers
+    .map((l) => ({ ...l, path: combine(by, [l.path, ...paths]) }))
+    .filter((l) => l.path.contours.length > 0);
 
 export const groupKind = defineNode<GroupNode, Wire>({
   type: 'group',
@@ -47,6 +53,8 @@ export const groupKind = defineNode<GroupNode, Wire>({
   silhouette({ knockout: _, ...rest }) {
     return { ...rest, ...plainLook, isolated: false };
   },
+  scaled: (node, _, of) =>
+    node.mask ? { ...node, mask: { ...node.mask, children: of(node.mask.children) } } : node,
   recolour: (node) => node,
   hit(node, p, reach, among) {
     if (node.bodiless) return false;
@@ -62,6 +70,16 @@ export const groupKind = defineNode<GroupNode, Wire>({
     const inside = of(node.children, inner);
     if (!node.clip || !inside.length) return inside;
     return [combine('intersect', [combine('union', inside), transformPath(node.clip, inner)])];
+  },
+  layers(node, matrix, outer, of) {
+    const inner = multiply(matrix, node.matrix);
+    let inside = of(node.children, inner, outer * node.opacity);
+    if (node.part) inside = inside.map((l) => ({ part: node.part, ...l }));
+    if (node.clip) inside = cut('intersect', inside, [transformPath(node.clip, inner)]);
+    if (!node.mask || !inside.length) return inside;
+    const mask = of(node.mask.children, inner, 1).map((l) => l.path);
+    if (node.mask.by === 'outside') return cut('subtract', inside, mask);
+    return mask.length ? cut('intersect', inside, [combine('union', mask)]) : [];
   },
   aside: (node) => node.mask?.children ?? [],
   difference: (a, b) =>

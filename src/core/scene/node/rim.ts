@@ -21,6 +21,10 @@ export const rimNode = defineNode<RimNode, Wire>({
   lies: () => false,
   silhouette: (node) => ({ ...node, ...plainLook }),
   recolour: (node, change) => ({ ...node, colour: change(node.colour) }),
+  scaled: (node, by) => ({
+    ...node,
+    rim: { ...node.rim, width: node.rim.width * by, height: node.rim.height * by },
+  }),
   hit: () => false,
   weight: ({ rim }) => weights.blur + segmentCount(rim.path),
   encode: (node, to) => ({ ...node, rim: { ...node.rim, path: to.path(node.rim.path) } }),

@@ -30,6 +30,9 @@ export const shapeNode = defineNode<ShapeNode, Wire>({
   },
   weight: (node) => Math.max(1, segmentCount(node.path)),
   areas: (node, matrix) => [transformPath(node.path, matrix)],
+  layers: ({ path, paint, opacity }, matrix, outer) => [
+    { path: transformPath(path, matrix), paint, opacity: outer * opacity },
+  ],
   same,
   // Painted alike in one colour they differ within the contours that only one of them has: the others wind round
   // every place as they did.

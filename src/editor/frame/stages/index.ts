@@ -7,10 +7,11 @@ import { colour } from './colour';
 import { combine } from './combine';
 import { depth } from './depth';
 import { draw } from './draw';
+import { proof } from './proof';
 import { repeat } from './repeat';
 
 /** The stages in the order of work, and the tools on each tray. */
-export const stages: readonly Stage[] = [draw, combine, repeat, bend, colour, depth];
+export const stages: readonly Stage[] = [draw, combine, repeat, bend, colour, depth, proof];
 
 /** Letters of the home row, in the order of the tray. */
 export const homeRow = ['a', 's', 'd', 'f', 'g', 'h', 'j', 'k', 'l'] as const;

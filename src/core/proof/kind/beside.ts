@@ -1,0 +1,51 @@
+import { choice, other } from '../../document/fields';
+import { boundsPath } from '../../geometry/path';
+import { groupNode } from '../../scene/group-node';
+import { scaledNodes } from '../../scene/scaled';
+import type { Scene, SceneNode } from '../../scene/types';
+import { defineProof } from '../definition';
+import { groundOf, sheetFilled } from '../whole-sheet';
+
+interface BesideProof {
+  readonly other: string;
+  readonly how: string;
+}
+
+/** A sheet as one node at a place and a scale, cut at its edges. */
+const laid = (sheet: Scene, x: number, y: number, scale: number): SceneNode =>
+  groupNode([sheetFilled(sheet, groundOf(sheet)), ...scaledNodes(sheet.nodes, scale)], {
+    matrix: [scale, 0, 0, scale, x, y],
+    isolated: true,
+    clip: boundsPath({ x0: 0, y0: 0, x1: sheet.width, y1: sheet.height }),
+  });
+
+/** The sheet next to another one, or to what it was before. */
+export const besideProof = defineProof<BesideProof>({
+  kind: 'beside',
+  label: 'Before and after',
+  about: 'The sheet beside an earlier state of it, another sheet or another design.',
+  alsoKnown: ['compare', 'versions', 'history', 'wiper', 'difference', 'side by side'],
+  row: 'against',
+  fields: [
+    other('other', 'Against', 'What the sheet is held against.'),
+    choice('how', 'Shown', 'How the two are shown.', { beside: 'Side by side', wiper: 'Under a wiper' }),
+  ],
+  defaults: { other: '', how: 'beside' },
+  title: () => 'Before and after',
+  against: (p) => p.other,
+  scene(sheet, p, held) {
+    if (!held || p.how === 'wiper') return sheet;
+    // What lies under the wiper.
+    if (p.how === 'held') return held;
+    const gap = 0.02 * sheet.width;
+    // As high as the sheet is.
+    const scale = sheet.height / held.height;
+    const wide = scale * held.width;
+    return {
+      width: wide + gap + sheet.width,
+      height: sheet.height,
+      ground: null,
+      nodes: [laid(held, 0, 0, scale), laid(sheet, wide + gap, 0, 1)],
+    };
+  },
+});

@@ -1,0 +1,49 @@
+import type { ColourChange } from '../colour/change';
+import type { Rgba } from '../colour/colour';
+import { boundsPath, growBounds } from '../geometry/path';
+import { groupNode } from '../scene/group-node';
+import type { Filter, Scene, SceneNode, ShapeNode } from '../scene/types';
+
+const paper: Rgba = [1, 1, 1, 1];
+
+/** The ground that a sheet is seen on; white where it has none. */
+export const groundOf = ({ ground }: Scene): Rgba => ground ?? paper;
+
+/** One colour over all of a sheet and a little beyond. */
+export const sheetFilled = ({ width, height }: Scene, colour: Rgba): ShapeNode => ({
+  type: 'shape',
+  path: boundsPath(growBounds({ x0: 0, y0: 0, x1: width, y1: height }, 0.02 * Math.max(width, height))),
+  paint: { kind: 'solid', colour },
+  opacity: 1,
+  blend: 'normal',
+});
+
+/** Nodes that meet what lies under them as they would on their own. */
+export const apart = (children: readonly SceneNode[]): SceneNode => groupNode(children, { isolated: true });
+
+const grounded = new WeakMap<Scene, readonly SceneNode[]>();
+
+/** A sheet together with its ground, as one; the same object every time, so that it is drawn once for all proofs of a size. */
+export function withGround(sheet: Scene): readonly SceneNode[] {
+  const made = grounded.get(sheet) ?? [apart([sheetFilled(sheet, groundOf(sheet)), ...sheet.nodes])];
+  grounded.set(sheet, made);
+  return made;
+}
+
+/** A sheet with its ground seen through a filter, all together; `change` does the same to one colour. */
+export function seenThrough(sheet: Scene, filter: Filter, change: ColourChange): Scene {
+  const ground = groundOf(sheet);
+  return {
+    ...sheet,
+    ground: change(ground),
+    nodes: [
+      {
+        type: 'filter',
+        filter,
+        children: withGround(sheet),
+        opacity: 1,
+        blend: 'normal',
+      },
+    ],
+  };
+}

@@ -1,0 +1,56 @@
+import {
+  Contrast,
+  Grid2x2,
+  Image,
+  Layers,
+  Moon,
+  PaintBucket,
+  Scaling,
+  Telescope,
+  TriangleAlert,
+  View,
+} from 'lucide-react';
+import { proofs } from '@/core';
+import { addProof } from '../../proof/wall';
+import { proofStage, set } from '../../state/store';
+import { act, family, type Stage, type Tool } from '../tool';
+
+/** A tool that hangs one more proof of a kind. */
+const hangs = (
+  id: string,
+  kind: string,
+  icon: Tool['icon'],
+  params: object = {},
+  own?: { label: string; about: string },
+): Tool => act(id, { ...proofs[kind], ...own }, icon, () => addProof(kind, params));
+
+const reversed = {
+  label: 'Reversed',
+  about: 'The sheet in one pale ink on a dark ground.',
+};
+
+export const proof: Stage = {
+  number: proofStage,
+  word: 'Proof',
+  tools: [
+    family(hangs('proof-size', 'size', Scaling), hangs('proof-distance', 'distance', Telescope)),
+    family(
+      hangs('proof-one-ink', 'one-ink', Contrast),
+      hangs('proof-reversed', 'one-ink', Moon, { ink: '#ffffff', paper: '#1f2b38' }, reversed),
+      hangs('proof-grey', 'grey', Layers),
+    ),
+    hangs('proof-eyes', 'eyes', View),
+    family(hangs('proof-ground', 'ground', PaintBucket), hangs('proof-pattern', 'pattern', Grid2x2)),
+    hangs('proof-beside', 'beside', Image),
+    act(
+      'findings',
+      {
+        label: 'Findings',
+        about: 'What was measured: strokes, gaps, contrast and balance, the worst first.',
+        alsoKnown: ['measure', 'check', 'preflight', 'legibility'],
+      },
+      TriangleAlert,
+      () => set((s) => ({ wall: { ...s.wall, pane: 'findings' } })),
+    ),
+  ],
+};

@@ -1,0 +1,89 @@
+import {
+  type Card,
+  makeProof,
+  type ProofRow,
+  type ProofRules,
+  proofRows,
+  proofs,
+  usualProofs,
+  usualRules,
+  type Wall,
+} from '@/core';
+import { commit, openedDesign } from '../state/history';
+import { get, set } from '../state/store';
+
+/** The wall of the open design: its own, or the usual one. */
+export const usualWall: Wall = { proofs: usualProofs, rules: usualRules };
+
+export const wallOf = (): Wall => openedDesign().wall ?? usualWall;
+
+function changeWall(label: string, change: (wall: Wall) => Wall): void {
+  const design = openedDesign();
+  commit(label, { ...design, wall: change(design.wall ?? usualWall) });
+}
+
+const changeProofs = (label: string, change: (list: readonly Card[]) => readonly Card[]): void =>
+  changeWall(label, (w) => ({ ...w, proofs: change(w.proofs) }));
+
+export const rowOf = (card: Card): ProofRow => proofs[card.kind].row;
+
+/** What a proof is titled. */
+export const titleOfProof = ({ kind, params }: Card): string => proofs[kind].title(params);
+
+const rowOrder = Object.keys(proofRows);
+
+/** Puts a proof after the last one of its row, and chooses it. */
+export function addProof(kind: string, params: object = {}): void {
+  const card = makeProof(kind, params);
+  const at = rowOrder.indexOf(rowOf(card));
+  changeProofs(`Add ${proofs[kind].label.toLowerCase()}`, (list) => {
+    const next = list.findIndex((c) => rowOrder.indexOf(rowOf(c)) > at);
+    return next < 0 ? [...list, card] : list.toSpliced(next, 0, card);
+  });
+  chooseProof(card.id);
+}
+
+export function chooseProof(id: string | null): void {
+  set((s) => ({ wall: { ...s.wall, proof: id, pane: id ? 'proof' : s.wall.pane } }));
+}
+
+/** Takes the chosen proof off the wall, and chooses its neighbour. */
+export function removeProof(id: string): void {
+  const { proofs: list } = wallOf();
+  const at = list.findIndex((c) => c.id === id);
+  if (at < 0) return;
+  changeProofs('Remove proof', (all) => all.filter((c) => c.id !== id));
+  chooseProof(list[at + 1]?.id ?? list[at - 1]?.id ?? null);
+}
+
+export const switchProof = (id: string): void =>
+  changeProofs('Hang proof', (list) => list.map((c) => (c.id === id ? { ...c, on: !c.on } : c)));
+
+/** Puts a proof in the place of another one. */
+export function moveProof(id: string, to: string): void {
+  changeProofs('Move proof', (list) => {
+    const [from, at] = [id, to].map((x) => list.findIndex((c) => c.id === x));
+    const card = list[from];
+    return from < 0 || at < 0 ? list : list.toSpliced(from, 1).toSpliced(at, 0, card);
+  });
+}
+
+export const putProof = (label: string, id: string, params: object): void =>
+  changeProofs(label, (list) =>
+    list.map((c) => (c.id === id ? { ...c, params: { ...c.params, ...params } } : c)),
+  );
+
+export const putRules = (label: string, rules: Partial<ProofRules>): void =>
+  changeWall(label, (w) => ({ ...w, rules: { ...w.rules, ...rules } }));
+
+/** The proof at hand, where one is. */
+export function proofAtHand(): Card | null {
+  const { design, wall } = get();
+  return (design?.wall ?? usualWall).proofs.find((c) => c.id === wall.proof) ?? null;
+}
+
+/** The smallest size that hangs, pixels. */
+export function smallestHung(wall: Wall): number {
+  const sizes = wall.proofs.filter((c) => c.on).flatMap((c) => proofs[c.kind].pixels?.(c.params) ?? []);
+  return sizes.length ? Math.min(...sizes) : 64;
+}

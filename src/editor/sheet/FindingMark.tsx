@@ -1,0 +1,39 @@
+'use client';
+
+import { useEffect } from 'react';
+import { set, useEditor } from '../state/store';
+import { madder } from './colours';
+import { toView } from './view';
+
+/** Where the finding is that was followed from the wall of proofs; it goes once something else is chosen or changed. */
+export function FindingMark() {
+  const view = useEditor((s) => s.view);
+  const finding = useEditor((s) => s.findings?.findings.find((f) => f.id === s.wall.finding));
+  const design = useEditor((s) => s.design);
+  useEffect(() => {
+    if (!design) return;
+    return () => set((s) => ({ wall: { ...s.wall, finding: null } }));
+  }, [design]);
+  if (!finding?.at.length) return null;
+  const [a, b = a] = finding.at.map((p) => toView(view, p));
+  const r = 14 + Math.hypot(a.x - b.x, a.y - b.y) / 2;
+  const [x, y] = [(a.x + b.x) / 2, (a.y + b.y) / 2];
+  return (
+    <g data-testid="finding-mark" pointerEvents="none">
+      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={madder} strokeWidth={2} />
+      <circle cx={x} cy={y} r={r} fill="none" stroke={madder} strokeWidth={2} />
+      <text
+        x={x}
+        y={y - r - 8}
+        textAnchor="middle"
+        fontSize={12}
+        fill={madder}
+        stroke="var(--sc-palette-background-paper)"
+        strokeWidth={4}
+        paintOrder="stroke"
+      >
+        {finding.message}
+      </text>
+    </g>
+  );
+}
