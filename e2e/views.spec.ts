@@ -23,7 +23,7 @@ test('no main view has a fault that axe finds, by day and by night', async ({ pa
   await e.openDemo('Moon-phase badge');
   await clean(page, 'editor');
   await e.choose('Rim');
-  for (const stage of ['Combine', 'Repeat', 'Colour', 'Depth']) {
+  for (const stage of ['Combine', 'Repeat', 'Colour', 'Depth', 'Proof']) {
     await e.stage(stage);
     await e.settled();
     await clean(page, stage);

@@ -33,6 +33,10 @@ const mostSegments = 4000;
 const exactness = 1e-6;
 /** Places face each other where a circle between them touches them at least this far apart, as seen from its middle. */
 const facing = Math.cos(radians(120));
+/** Near an end sides face each other where they are more nearly parallel than this: else they run out to a blunt point. */
+const facingAtEnd = Math.cos(radians(160));
+/** An end is near where the outline goes round it in so many times the width. */
+const nearEnd = 4;
 /** What is touched has jumped where it moved so many times as far as the place it is seen from. */
 const jump = 5;
 
@@ -52,10 +56,10 @@ interface Seen {
   readonly faces: boolean;
 }
 
-function lookAcross(path: Path, { places, corners }: Border, size: number, inside: boolean): Seen[] {
+function lookAcross(path: Path, border: Border, size: number, inside: boolean): Seen[] {
   const reaches = new Reaches(path, size, exactness);
   const sign = inside ? 1 : -1;
-  return places.map((place) => {
+  return border.places.map((place) => {
     const [nx, ny] = [sign * place.nx, sign * place.ny];
     const on = reaches.at(place.x, place.y, nx, ny, size);
     const { radius, partner, x, y } = on;
@@ -63,12 +67,25 @@ function lookAcross(path: Path, { places, corners }: Border, size: number, insid
     if (partner < 0 || !(radius > 0)) return { place, size: 2 * radius, to, on, faces: false };
     const [mx, my] = [place.x + radius * nx, place.y + radius * ny];
     const cos = ((place.x - mx) * (x - mx) + (place.y - my) * (y - my)) / (radius * radius);
-    return { place, size: 2 * radius, to, on, faces: cos < facing && !runsOut(place, on, corners) };
+    const needed = goesRound(place, on, border, nearEnd * 2 * radius) ? facingAtEnd : facing;
+    return { place, size: 2 * radius, to, on, faces: cos < needed && !runsOut(place, on, border) };
   });
 }
 
+/** Whether the outline leads from a place to a segment of the same contour within a length, and by its shorter third. */
+function goesRound(a: BorderPlace, b: SegmentAddress, { lengths }: Border, within: number): boolean {
+  if (a.contour !== b.contour) return false;
+  const starts = lengths[a.contour];
+  const whole = starts[starts.length - 1];
+  const [from, to] = [starts[b.segment], starts[b.segment + 1]];
+  // From the place on to where the segment begins, or back to where it ends.
+  const on = (from - a.along + whole) % whole;
+  const back = (a.along - to + whole) % whole;
+  return Math.min(on, back) < Math.min(within, whole / 3);
+}
+
 /** Whether just one corner lies between a place and a segment of its contour: there the outline runs out to a point. */
-function runsOut(a: BorderPlace, b: SegmentAddress, corners: Border['corners']): boolean {
+function runsOut(a: BorderPlace, b: SegmentAddress, { corners }: Border): boolean {
   if (a.contour !== b.contour) return false;
   const counts = corners[a.contour];
   const between = Math.abs(a.corners - counts[b.segment]);

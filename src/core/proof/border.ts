@@ -17,6 +17,8 @@ export interface BorderPlace {
   readonly segment: number;
   /** One over the radius of the outline there, where its middle lies inside; negative where it lies outside, 0 at corners. */
   readonly curvature: number;
+  /** Length of its contour before it. */
+  readonly along: number;
   /** Length of the outline that it stands for. */
   readonly share: number;
   /** How many corners of its contour lie before it; half a one where it is a corner itself. */
@@ -37,6 +39,8 @@ export interface Border {
   readonly places: readonly BorderPlace[];
   /** For each contour how many corners lie before the inside of each of its segments, and in the end how many there are. */
   readonly corners: readonly (readonly number[])[];
+  /** For each contour how long it is before each of its segments, and in the end how long all of it is. */
+  readonly lengths: readonly (readonly number[])[];
 }
 
 /** Places that a segment gets at least, a straight one and a curve, where there are few and where there are many. */
@@ -58,14 +62,18 @@ export function borderOf(path: Path, most: number, inside: boolean): Border {
   const least = 4 * segmentsIn([path]) > most ? fewest.many : fewest.few;
   const places: BorderPlace[] = [];
   const corners: number[][] = [];
+  const ends: number[][] = [];
   path.contours.forEach((c, contour) => {
     const n = segmentCount(c);
     let before = 0;
+    let along = 0;
     const counts: number[] = [];
+    const starts: number[] = [];
     for (let segment = 0; segment < n; segment++) {
       const s = segmentAt(c, segment);
       const length = lengths[contour][segment];
       counts[segment] = before;
+      starts[segment] = along;
       if (!(length > 0)) continue;
       const last = cubicTangent(segmentAt(c, (segment + n - 1) % n), 1);
       const begins = cubicTangent(s, 0);
@@ -82,6 +90,7 @@ export function borderOf(path: Path, most: number, inside: boolean): Border {
             contour,
             segment,
             curvature: 0,
+            along,
             share: 0,
             corners: before + 0.5,
             afterCorner: true,
@@ -101,13 +110,16 @@ export function borderOf(path: Path, most: number, inside: boolean): Border {
           contour,
           segment,
           curvature: cubicCurvature(s, t),
+          along: along + ((k + 0.5) * length) / count,
           share: length / count,
           corners: before,
           afterCorner: corner && k === 0,
         });
       }
+      along += length;
     }
     corners.push([...counts, before]);
+    ends.push([...starts, along]);
   });
-  return { places, corners };
+  return { places, corners, lengths: ends };
 }

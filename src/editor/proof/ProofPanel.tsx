@@ -37,7 +37,7 @@ export function ProofPanel() {
     <Box
       component="aside"
       aria-label="Findings and proof"
-      data-testid="proof-panel"
+      data-testid="card-panel"
       sx={{
         width: 280,
         flexShrink: 0,

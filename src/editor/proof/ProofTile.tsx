@@ -124,11 +124,19 @@ export const ProofTile = memo(function Tile({ card, dpr }: { card: Card; dpr: nu
   const [drawn, setSize] = useState<{ width: number; height: number } | null>(null);
   const size = drawn ?? (sheet ? sizeWithin(sheet, longest) : { width: longest, height: longest });
   const canvas = useProof(card.id, card, longest, (width, height) => setSize({ width, height }));
+  const frame = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (chosen) frame.current?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
   const title = titleOfProof(card);
   const plain = card.kind === 'size' && longest >= 128;
   const wiper = card.kind === 'beside' && card.params.how === 'wiper';
   return (
-    <Box component="li" sx={{ listStyle: 'none', display: 'grid', gap: 1, justifyItems: 'center' }}>
+    <Box
+      component="li"
+      ref={frame}
+      sx={{ listStyle: 'none', display: 'grid', gap: 1, justifyItems: 'center' }}
+    >
       <Box
         component="button"
         type="button"

@@ -98,6 +98,10 @@ describe('the narrowest gap', () => {
   it('is none beside a shape without hollows, and none where sides meet in a notch', () => {
     expect(gapWidths(rect(0, 0, 50, 50)).narrowest).toBeNull();
     expect(gapWidths(polygon([0, 0], [50, 90], [100, 0], [100, 100], [0, 100])).narrowest).toBeNull();
+    // Blunt, it is a notch still: it runs out over less than its own width.
+    expect(
+      gapWidths(polygon([0, 0], [49, 90], [51, 90], [100, 0], [100, 100], [0, 100])).narrowest,
+    ).toBeNull();
   });
 });
 
