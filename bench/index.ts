@@ -11,6 +11,7 @@ import { letteringRows } from './lettering';
 import type { Row } from './measure';
 import { memoryRows } from './memory';
 import { pictureRows } from './pictures';
+import { proofRows } from './proof';
 import { rasterRows } from './raster';
 import { serverRows } from './server';
 
@@ -24,6 +25,7 @@ const groups: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   bend: bendRows,
   pictures: pictureRows,
   depth: depthRows,
+  proof: proofRows,
   browser: browserRows,
   server: serverRows,
   memory: memoryRows,

@@ -7,6 +7,8 @@ export interface ProofWish {
   readonly card: Card;
   /** Pixels of its longer side. */
   readonly longest: number;
+  /** In how many it is drawn for now, where those are fewer. */
+  readonly coarse?: number;
 }
 
 /** A rectangle of one tile to be drawn, in the tile's own pixels. */

@@ -77,11 +77,11 @@ let wall: Extract<RasterOrder, { type: 'proofs' }> | null = null;
 
 async function drawProof(whole: Scene, wish: ProofWish): Promise<void> {
   painter ??= new Painter();
-  const { card, longest } = wish;
+  const { card, longest, coarse = longest } = wish;
   const other = against.get(proofs[card.kind].against?.(card.params) ?? '')?.scene ?? null;
   const at = version;
   const began = performance.now();
-  const { data, width, height } = await proofPicture(painter, whole, card, other, longest);
+  const { data, width, height } = await proofPicture(painter, whole, card, other, coarse);
   const took = performance.now() - began;
   answer({ type: 'proof', version: at, id: wish.id, wish, took, width, height, data }, [data.buffer]);
 }

@@ -45,7 +45,9 @@ function useProof(id: string, card: Card, longest: number, onSize?: (w: number, 
       if (c.width !== width || c.height !== height) {
         c.width = width;
         c.height = height;
-        told.current?.(width, height);
+        // It takes the room of its fine picture, however coarse this one is.
+        const k = longest / Math.max(width, height);
+        told.current?.(Math.max(1, Math.round(k * width)), Math.max(1, Math.round(k * height)));
       }
       c.getContext('2d', { willReadFrequently: true })?.putImageData(
         new ImageData(data, width, height),

@@ -1,5 +1,6 @@
 import { proofs } from '@/core';
 import type { ProofWish, RasterAnswer, RasterOrder } from '@/worker/messages';
+import { coarseFor, coarsened } from './pace';
 
 type Picture = Extract<RasterAnswer, { type: 'proof' }>;
 
@@ -7,8 +8,9 @@ type Picture = Extract<RasterAnswer, { type: 'proof' }>;
 interface Hung {
   readonly wish: ProofWish;
   readonly show: (picture: Picture) => void;
-  /** Version of the scene that it shows, or −1. */
+  /** Version of the scene that it shows, or −1, and whether it shows that coarsely. */
   version: number;
+  rough: boolean;
   /** When it was last drawn anew, by a count. */
   turn: number;
 }
@@ -16,15 +18,20 @@ interface Hung {
 /** Milliseconds beyond which a proof waits for all that are drawn faster: it follows a drag once that rests. */
 const slow = 90;
 
-/** Has the raster workers draw the proofs that hang, those first that have waited longest. */
+/** Milliseconds without a change after which what was drawn coarsely is drawn again. */
+const rest = 140;
+
+/** Has the raster workers draw the proofs that hang, those first that have waited longest; coarsely while something is dragged. */
 export class ProofBoard {
   private readonly hung = new Map<string, Hung>();
-  /** How long each took last, milliseconds. */
+  /** How long each took last when it was drawn finely, milliseconds. */
   private readonly took = new Map<string, number>();
   /** The newest version of the sheet. */
   version = 0;
   private turns = 0;
   private due = false;
+  private live = false;
+  private resting: ReturnType<typeof setTimeout> | undefined;
   private idle: (() => void)[] = [];
 
   constructor(private readonly workers: readonly Worker[]) {
@@ -36,7 +43,7 @@ export class ProofBoard {
 
   /** Hangs a proof, or what is wanted of it anew. Returns what takes it down. */
   hang(wish: ProofWish, show: (picture: Picture) => void): () => void {
-    const own: Hung = { wish, show, version: -1, turn: 0 };
+    const own: Hung = { wish, show, version: -1, rough: false, turn: 0 };
     this.hung.set(wish.id, own);
     this.ask();
     return () => {
@@ -44,9 +51,16 @@ export class ProofBoard {
     };
   }
 
-  /** The sheet has a new version. */
-  sceneChanged(version: number): void {
+  /** The sheet has a new version; `live` while it is being dragged. */
+  sceneChanged(version: number, live: boolean): void {
     this.version = version;
+    this.live = live;
+    clearTimeout(this.resting);
+    if (live)
+      this.resting = setTimeout(() => {
+        this.live = false;
+        this.ask();
+      }, rest);
     this.ask();
   }
 
@@ -57,13 +71,14 @@ export class ProofBoard {
     this.ask();
   }
 
-  /** Resolves once every proof that hangs shows the newest sheet. */
+  /** Resolves once every proof that hangs shows the newest sheet, finely. */
   settled(): Promise<void> {
-    return this.waiting().length ? new Promise((resolve) => this.idle.push(resolve)) : Promise.resolve();
+    const done = !this.live && !this.waiting().length;
+    return done ? Promise.resolve() : new Promise((resolve) => this.idle.push(resolve));
   }
 
   private waiting(): Hung[] {
-    return [...this.hung.values()].filter((h) => h.version < this.version);
+    return [...this.hung.values()].filter((h) => h.version < this.version || (h.rough && !this.live));
   }
 
   /** Orders what waits, once for all that is hung in the same moment. */
@@ -76,16 +91,24 @@ export class ProofBoard {
     });
   }
 
+  private tookOf = ({ wish }: Hung): number => this.took.get(wish.id) ?? 0;
+
   private order(): void {
-    const isSlow = ({ wish }: Hung) => ((this.took.get(wish.id) ?? 0) > slow ? 1 : 0);
+    const isSlow = (h: Hung) => (this.tookOf(h) > slow ? 1 : 0);
     const list = this.waiting().sort(
       (a, b) => isSlow(a) - isSlow(b) || a.turn - b.turn || a.wish.longest - b.wish.longest,
     );
+    const quick = [...this.hung.values()].filter((h) => !isSlow(h));
+    const coarse = this.live ? coarseFor(quick.reduce((sum, h) => sum + this.tookOf(h), 0)) : 1;
+    const wishes = list.map(({ wish }): ProofWish => {
+      const pixels = coarsened(wish.longest, coarse);
+      return pixels < wish.longest ? { ...wish, coarse: pixels } : wish;
+    });
     this.workers.forEach((worker, k) => {
       const message: RasterOrder = {
         type: 'proofs',
         version: this.version,
-        list: list.filter((_, n) => n % this.workers.length === k).map((h) => h.wish),
+        list: wishes.filter((_, n) => n % this.workers.length === k),
       };
       worker.postMessage(message);
     });
@@ -93,14 +116,16 @@ export class ProofBoard {
 
   private drawn(picture: Picture): void {
     const h = this.hung.get(picture.id);
-    this.took.set(picture.id, picture.took);
+    const rough = picture.wish.coarse !== undefined;
+    if (!rough) this.took.set(picture.id, picture.took);
     // Something else may hang there by now.
     if (h && h.wish.longest === picture.wish.longest && sameCard(h.wish, picture.wish)) {
       h.version = Math.max(h.version, picture.version);
+      h.rough = rough;
       h.turn = ++this.turns;
       h.show(picture);
     }
-    if (this.idle.length && !this.waiting().length) for (const f of this.idle.splice(0)) f();
+    if (this.idle.length && !this.live && !this.waiting().length) for (const f of this.idle.splice(0)) f();
   }
 }
 

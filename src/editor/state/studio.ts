@@ -140,6 +140,6 @@ export function showFrame(frame: Frame, whole: boolean): void {
   }));
   const { board, wall } = studioEngine();
   board.sceneChanged(frame.version, frame.damage, whole);
-  if (frame.damage) wall.sceneChanged(frame.version);
+  if (frame.damage) wall.sceneChanged(frame.version, whole);
   if (frame.moreToCome) void takeMore();
 }
