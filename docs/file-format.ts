@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import Joi from 'joi';
 import { coatFields, coatWords, paints } from '@/core/coat';
+import { drawingFields } from '@/core/construction/settings';
 import type { Described } from '@/core/document/described';
 import { type Field, lengthLimit } from '@/core/document/fields';
 import { finishes } from '@/core/finish';
@@ -128,6 +129,7 @@ const parts: Readonly<Record<string, () => string>> = {
     ),
   finishes: () => sections(finishes),
   proofs: () => sections(proofs),
+  drawing: () => ['| member | holds | what |', '|---|---|---|', ...drawingFields.map(fieldRow)].join('\n'),
 };
 
 /** The document of the file format: what is written about it, and what the definitions say of themselves. */

@@ -24,6 +24,8 @@ export {
 } from './colour/oklch';
 export { type ProfilePoint, profileOf, profileWarnings } from './colour/profile';
 export * from './colour/spaces';
+export { drawersOf } from './construction/elements';
+export { type Drawing, drawingFields, usualDrawing } from './construction/settings';
 export { type Lamp, usualLamp } from './depth/light';
 export { blendWords } from './document/blend-field';
 export type { Card } from './document/card';

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { coatFields, paintKinds, paints, stopsSchema } from '../coat';
 import { interpolations } from '../colour/gradient';
+import { drawingFields } from '../construction/settings';
 import { usualLamp } from '../depth/light';
 import { finishes } from '../finish';
 import { units } from '../geometry/units';
@@ -187,6 +188,11 @@ const sheet = Joi.object({
     .max(1000)
     .required(),
   parts: Joi.array().items(id).unique().required(),
+  drawing: Joi.object({
+    of: id.required(),
+    without: Joi.array().items(id).unique().max(10_000).required(),
+    ...fieldsSchema(Joi, drawingFields),
+  }),
   formulas,
   inks,
 });

@@ -1,4 +1,5 @@
 import type { Coat } from '../coat/types';
+import type { Drawing } from '../construction/settings';
 import type { Lamp } from '../depth/light';
 import type { Place } from '../geometry/matrix';
 import type { Unit } from '../geometry/units';
@@ -84,6 +85,8 @@ export interface Sheet {
   readonly guides: readonly Guide[];
   /** Ids of the parts that stand on the sheet itself, the lowest first. */
   readonly parts: readonly string[];
+  /** Under its parts it shows how another sheet is constructed. */
+  readonly drawing?: Drawing;
   /** Numbers of this sheet that follow measures. */
   readonly formulas?: Formulas;
   /** Colours of this sheet that are taken from the palette. */

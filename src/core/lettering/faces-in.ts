@@ -1,10 +1,16 @@
+import { figuresFace } from '../construction/settings';
 import type { Design } from '../document/types';
 import { faceById } from './face';
 
+/** What faces are used by. */
+type FacesUsed = Pick<Design, 'parts'> & Partial<Pick<Design, 'sheets'>>;
+
 /** Ids of the faces that a design's lettering is set in. */
-function facesIn(design: Pick<Design, 'parts'>): string[] {
+function facesIn({ parts, sheets }: FacesUsed): string[] {
   const ids = new Set<string>();
-  for (const { source } of Object.values(design.parts)) {
+  // Construction drawings have numbers.
+  if (sheets?.some((s) => s.drawing)) ids.add(figuresFace);
+  for (const { source } of Object.values(parts)) {
     if (source.kind !== 'lettering') continue;
     ids.add(source.face);
     for (const { face } of source.runs) if (face) ids.add(face);
@@ -13,5 +19,4 @@ function facesIn(design: Pick<Design, 'parts'>): string[] {
 }
 
 /** Those of them that are not at hand yet. */
-export const facesMissing = (design: Pick<Design, 'parts'>): string[] =>
-  facesIn(design).filter((id) => !faceById(id));
+export const facesMissing = (design: FacesUsed): string[] => facesIn(design).filter((id) => !faceById(id));

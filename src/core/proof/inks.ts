@@ -3,10 +3,8 @@ import { combine } from '../arrange/combine';
 import { facesOf } from '../arrange/faces';
 import type { Rgba } from '../colour/colour';
 import { formatHex } from '../colour/colour';
-import { boundsUnder } from '../geometry/known-bounds';
-import { identity } from '../geometry/matrix';
-import { containsPoint } from '../geometry/measure';
-import { boundsCorners, type Path } from '../geometry/path';
+import type { Path } from '../geometry/path';
+import { coversSheet } from '../scene/covers-sheet';
 import { layersOf } from '../scene/layers';
 import type { PaintedLayer } from '../scene/node/definition';
 import type { Scene, ScenePaint } from '../scene/types';
@@ -37,16 +35,6 @@ export interface Inks {
 }
 
 const solidOf = (paint: ScenePaint): Rgba | null => (paint.kind === 'solid' ? paint.colour : null);
-
-/** Whether a path covers all of a sheet. */
-function coversSheet(path: Path, { width, height }: Scene): boolean {
-  const b = boundsUnder(path, identity);
-  if (!b || b.x0 > 0 || b.y0 > 0 || b.x1 < width || b.y1 < height) return false;
-  const inset = 1e-6 * Math.max(width, height);
-  return boundsCorners({ x0: inset, y0: inset, x1: width - inset, y1: height - inset }).every((p) =>
-    containsPoint(path, p),
-  );
-}
 
 /** How opaque a paint is where it is least so; a picture as its part is. */
 function opaqueness(paint: ScenePaint): number {

@@ -1,4 +1,5 @@
 import { parseHex } from '../colour/colour';
+import { drawingNodes } from '../construction/drawing-nodes';
 import { isPainted } from '../document/painted';
 import type { Design, Part } from '../document/types';
 import { budget, spend, WorkFault } from '../geometry/budget';
@@ -66,7 +67,9 @@ export function evaluateSheet(given: Design, sheetId: string, references = false
       width: sheet.width,
       height: sheet.height,
       ground: sheet.ground ? parseHex(sheet.ground) : null,
-      nodes: layered(layers),
+      nodes: sheet.drawing
+        ? [...drawingNodes(design, sheet, sheet.drawing), ...layered(layers)]
+        : layered(layers),
     },
     faults,
   };

@@ -11,6 +11,7 @@ import { SwitchField } from '../fields/SwitchField';
 import { TextField } from '../fields/TextField';
 import { changeSheet, guideMiddle, removeSheet, renameDesign } from '../state/actions';
 import { set, useEditor } from '../state/store';
+import { DrawingFields } from './DrawingFields';
 import { MeasureFields } from './MeasureFields';
 import { Section } from './Section';
 
@@ -216,6 +217,7 @@ export function SheetFields() {
       <Section title="Design">
         <TextField label="Name" value={name} onChange={renameDesign} />
       </Section>
+      {sheet.drawing && <DrawingFields sheet={sheet} drawing={sheet.drawing} />}
       <Section title="Sheet">
         <TextField
           label="Sheet name"

@@ -1,4 +1,14 @@
-import { applyPatch, clipText, makeId, type Part, type Sheet, type StoredDesign } from '@/core';
+import {
+  applyPatch,
+  clipText,
+  drawersOf,
+  makeId,
+  makeSheet,
+  type Part,
+  type Sheet,
+  type StoredDesign,
+  usualDrawing,
+} from '@/core';
 import {
   type CardRef,
   type Command,
@@ -199,6 +209,27 @@ export function addSheet(): Promise<void> {
   while (names.has(`Sheet ${n}`)) n++;
   const sheet = { ...like, id: makeId(), name: `Sheet ${n}`, parts: [] };
   commit('Add sheet', { ...design, sheets: [...design.sheets, sheet] });
+  return openSheet(sheet.id);
+}
+
+/** Adds a sheet that draws how the one at hand is constructed, and shows it; what is lettered is left out at first. */
+export function addDrawing(): Promise<void> {
+  const design = openedDesign();
+  const at = design.sheets.find((s) => s.id === get().sheetId) ?? design.sheets[0];
+  // A drawing of a drawing is one of the same sheet.
+  const of = design.sheets.find((s) => s.id === at.drawing?.of) ?? at;
+  const without = drawersOf(design, of.id).flatMap(({ part }) =>
+    part.source.kind === 'lettering' ? [part.id] : [],
+  );
+  const sheet = makeSheet({
+    name: clipText(`${of.name}, construction`, 200),
+    width: of.width,
+    height: of.height,
+    unit: of.unit,
+    ground: '#fbf9f4',
+    drawing: { ...usualDrawing(of.id, Math.max(of.width, of.height)), without },
+  });
+  commit('Construction drawing', { ...design, sheets: [...design.sheets, sheet] });
   return openSheet(sheet.id);
 }
 

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import {
   coatFields,
   type Design,
+  drawingFields,
   type Field,
   finishes,
   formatVersion,
@@ -24,6 +25,7 @@ const members = (kind: string, o: object) => Object.keys(o).map((name) => `${kin
 /** Every member that a design's sources, cards, coats and paints have. */
 function membersOf(d: Design): Set<string> {
   return new Set([
+    ...d.sheets.flatMap((h) => members('drawing', h.drawing ?? {})),
     ...(d.wall?.proofs ?? []).flatMap((c) => members(`proof ${c.kind}`, c.params)),
     ...Object.values(d.parts).flatMap((p) => [
       ...members(`source ${p.source.kind}`, p.source),
@@ -72,6 +74,7 @@ describe('versions of the format', () => {
       ...fieldsOf('step', steps),
       ...fieldsOf('finish', finishes),
       ...fieldsOf('proof', proofs),
+      ...drawingFields.map((f) => `drawing.${f.name}`),
       ...fieldsOf('coat', { fill: { fields: coatFields.fill }, stroke: { fields: coatFields.stroke } }),
       ...fieldsOf(
         'paint',

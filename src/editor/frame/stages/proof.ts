@@ -1,5 +1,6 @@
 import {
   Contrast,
+  DraftingCompass,
   Grid2x2,
   Image,
   Layers,
@@ -12,6 +13,9 @@ import {
 } from 'lucide-react';
 import { proofs } from '@/core';
 import { addProof } from '../../proof/wall';
+import { addDrawing } from '../../state/actions';
+import { reportDefect } from '../../state/defects';
+import { pickInHand } from '../../state/in-hand';
 import { proofStage, set } from '../../state/store';
 import { act, family, type Stage, type Tool } from '../tool';
 
@@ -42,6 +46,27 @@ export const proof: Stage = {
     hangs('proof-eyes', 'eyes', View),
     family(hangs('proof-ground', 'ground', PaintBucket), hangs('proof-pattern', 'pattern', Grid2x2)),
     hangs('proof-beside', 'beside', Image),
+    act(
+      'construction',
+      {
+        label: 'Construction drawing',
+        about: 'A sheet of its own with the circles and lines that the mark is made of, and their sizes.',
+        alsoKnown: [
+          'construction lines',
+          'grid',
+          'golden ratio',
+          'geometry',
+          'clear space',
+          'blueprint',
+          'brand guide',
+        ],
+      },
+      DraftingCompass,
+      () => {
+        set({ stage: 1, tool: pickInHand });
+        addDrawing().catch(reportDefect);
+      },
+    ),
     act(
       'findings',
       {
