@@ -4,7 +4,7 @@ import type { RasterAnswer, RasterOrder, TileArea } from '@/worker/messages';
 
 /** A worker that keeps its orders until it is told to work. */
 class FakeWorker {
-  onmessage: ((e: { data: RasterAnswer }) => void) | null = null;
+  private readonly listeners: ((e: { data: RasterAnswer }) => void)[] = [];
   readonly orders: Extract<RasterOrder, { type: 'tiles' }>[] = [];
   readonly drawn: TileArea[] = [];
 
@@ -12,8 +12,12 @@ class FakeWorker {
     if (order.type === 'tiles') this.orders.push(order);
   }
 
+  addEventListener(_: 'message', listener: (e: { data: RasterAnswer }) => void): void {
+    this.listeners.push(listener);
+  }
+
   answer(data: RasterAnswer): void {
-    this.onmessage?.({ data });
+    for (const listener of this.listeners) listener({ data });
   }
 
   work(): void {

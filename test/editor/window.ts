@@ -74,6 +74,7 @@ export function openWindow(document: Design): { server: FakeServer; stored: Map<
   vi.stubGlobal('fetch', server.fetch);
   vi.stubGlobal('requestAnimationFrame', (f: () => void) => setTimeout(f, 1));
   const board = { sceneChanged: () => {}, settled: () => Promise.resolve(), onFailure: () => {} };
+  const wall = { sceneChanged: () => {} };
   // Answers come later, as they do from a worker.
   const remote = Object.fromEntries(
     Object.keys(studio).map((name) => [
@@ -82,7 +83,12 @@ export function openWindow(document: Design): { server: FakeServer; stored: Map<
         (studio[name as keyof typeof studio] as (...a: unknown[]) => unknown)(...args),
     ]),
   );
-  attachEngine({ studio: remote, board, close: () => {} } as never);
+  attachEngine({
+    wall,
+    studio: remote,
+    board,
+    close: () => {},
+  } as never);
   return { server, stored };
 }
 
