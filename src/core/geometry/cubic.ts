@@ -261,7 +261,11 @@ export function nearestOnCubic(s: Cubic, p: Point): { t: number; distance: numbe
     const before = samples[i - 1] ?? Number.POSITIVE_INFINITY;
     const after = samples[i + 1] ?? Number.POSITIVE_INFINITY;
     if (here > before || here > after) continue;
-    let t = projectOnCubic(s, p.x, p.y, i / n);
+    // Where a curve turns round on the spot, there are valleys between the places that are looked at.
+    const feet = [i, i - 0.5, i + 0.5]
+      .filter((k) => k >= 0 && k <= n)
+      .map((k) => projectOnCubic(s, p.x, p.y, k / n));
+    let t = feet.reduce((a, b) => (away(b) < away(a) ? b : a));
     // Where Newton strays from this valley, the valley is searched by halving.
     if (away(t) > here || Math.abs(t - i / n) > 1 / n)
       t = lowest(away, Math.max(0, (i - 1) / n), Math.min(1, (i + 1) / n));

@@ -8,6 +8,7 @@ import {
   cubicLength,
   cubicPoint,
   nearestOnCubic,
+  reverseCubic,
   splitCubic,
   subCubic,
 } from '@/core/geometry/cubic';
@@ -37,6 +38,27 @@ describe('cubics', () => {
       worst = Math.max(worst, Math.abs(Math.hypot(p.x, p.y) - 1));
     }
     expect(worst).toBeCloseTo(2.7253e-4, 6);
+  });
+
+  it('finds places of a curve itself on it, where it turns round on the spot too', () => {
+    const hairpin = [
+      0, 177.84592347711222, 0, 52.26871693558125, -4.295060808296548, -79.7576455609155, -3.786940626559285,
+      -79.35231476397978,
+    ] as const;
+    const check = (s: Cubic) => {
+      for (let i = 0; i <= 40; i++)
+        expect(nearestOnCubic(s, cubicPoint(s, i / 40)).distance).toBeLessThan(1e-6);
+      // Between the places that are looked at, near the ends.
+      for (const t of [0.001, 0.004, 0.991, 0.997, 0.9995])
+        expect(nearestOnCubic(s, cubicPoint(s, t)).distance).toBeLessThan(1e-4);
+    };
+    check(hairpin);
+    check(reverseCubic(hairpin));
+    const near = fc.double({ min: -5, max: 5, noNaN: true });
+    fc.assert(
+      fc.property(near, near, near, (x, y, z) => check([0, 178, x, 0, y, -184, z, x])),
+      { numRuns: 60 },
+    );
   });
 
   it('agrees with bezier-js on length, bounds, curvature and the nearest point', () => {
