@@ -76,6 +76,7 @@ export { Places } from './document/places';
 export { clipText, isSoundText, soundJson, soundText, unsoundIn } from './document/text';
 export * from './document/types';
 export { finishes, finishKinds } from './finish';
+export type { Pdf, PdfOptions, PdfPage } from './format/pdf';
 export { crc32, PngError, pixelsPerMetre, tagPng } from './format/png';
 export { sceneToSvg } from './format/svg';
 export { paletteToTokens, TokenError, tokensToPalette } from './format/tokens';

@@ -15,6 +15,7 @@ import {
   isGroup,
   type Matrix,
   type PatchOperation,
+  type Pdf,
   type Point,
   pictureSize,
   provideImages,
@@ -401,6 +402,16 @@ export const studio = {
     const d = must();
     const cut = words ? await subsetter() : null;
     return withImages(() => sceneToSvg(evaluate(d, sheetId), d.name, ground, cut));
+  },
+
+  /** The sheet as a PDF, `bleed` sheet units beyond its edges; what PDF has no means for goes in as pictures of so many dpi. */
+  async pdf(ground: boolean, bleed: number, dpi: number): Promise<Pdf> {
+    const d = must();
+    // Its writer is large, and comes when it is needed.
+    const { scenesToPdf } = await import('@/core/paged');
+    const scene = evaluate(d, sheetId);
+    const made = await scenesToPdf([{ scene, bleed, ground }], { title: d.name, dpi });
+    return transfer(made, [made.bytes.buffer as ArrayBuffer]);
   },
 
   /** Begins a picture of the sheet as it is now; `pictureBand` draws it piece by piece. */

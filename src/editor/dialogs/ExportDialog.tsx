@@ -8,19 +8,19 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useRef, useState } from 'react';
-import type { Depth } from '@/core';
+import { type Depth, units } from '@/core';
 import { ChoiceField } from '../fields/ChoiceField';
 import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
 import { set, useEditor } from '../state/store';
-import { exportPng, exportSvg } from './export';
+import { exportPdf, exportPng, exportSvg } from './export';
 
 const limit = 32_768;
 const letteringWays = { outlines: 'Outlines', text: 'Text' } as const;
 const ways = { pixels: 'Pixels', scale: 'Scale', dpi: 'Dots per inch' } as const;
 type Way = keyof typeof ways;
 
-/** Exports the sheet as PNG by pixels, scale or dpi, or as SVG. */
+/** Exports the sheet as PNG by pixels, scale or dpi, as SVG, or as PDF with a bleed. */
 export function ExportDialog() {
   const design = useEditor((s) => s.design);
   const designId = useEditor((s) => s.designId);
@@ -33,6 +33,7 @@ export function ExportDialog() {
   const [inches, setInches] = useState(4);
   const [lettering, setLettering] = useState<keyof typeof letteringWays>('outlines');
   const [depth, setDepth] = useState<Depth>(8);
+  const [bleed, setBleed] = useState(0);
   const [ground, setGround] = useState(true);
   const [busy, setBusy] = useState(false);
   const [done, setDone] = useState(0);
@@ -58,8 +59,10 @@ export function ExportDialog() {
     setBusy(true);
     setDone(0);
     stop.current = new AbortController();
+    let notes: readonly string[] = [];
     try {
-      if (format === 'SVG') await exportSvg(design.name, ground, lettering === 'text');
+      if (format === 'PDF') notes = await exportPdf(design.name, ground, bleed * units.mm, dpi);
+      else if (format === 'SVG') await exportSvg(design.name, ground, lettering === 'text');
       else
         await exportPng(
           {
@@ -76,7 +79,7 @@ export function ExportDialog() {
           setDone,
         );
       if (!stop.current.signal.aborted) {
-        set({ dialog: 'none', notice: `“${design.name}” was exported.` });
+        set({ dialog: 'none', notice: [`“${design.name}” was exported.`, ...notes].join(' ') });
       }
     } catch (e) {
       if ((e as Error).name !== 'AbortError') setFault((e as Error).message);
@@ -88,7 +91,7 @@ export function ExportDialog() {
     <Dialog open onClose={close} maxWidth="xs" fullWidth aria-labelledby="export-title">
       <DialogTitle id="export-title">Export</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
-        <ChoiceField label="Format" value={format} options={['PNG', 'SVG']} onChange={setFormat} />
+        <ChoiceField label="Format" value={format} options={['PNG', 'SVG', 'PDF']} onChange={setFormat} />
         {format === 'PNG' && (
           <>
             <ChoiceField label="Size by" value={way} options={ways} onChange={(v) => setWay(v as Way)} />
@@ -153,6 +156,16 @@ export function ExportDialog() {
             )}
           </>
         )}
+        {format === 'PDF' && (
+          <>
+            <NumberField label="Bleed, mm" value={bleed} min={0} max={100} step={1} onChange={setBleed} />
+            <NumberField label="Dots per inch" value={dpi} min={30} max={1200} onChange={setDpi} />
+            <Box sx={{ color: 'text.secondary' }}>
+              Outlines and gradients stay what they are; blurs, bevels and grain go in as pictures of that
+              many dots.
+            </Box>
+          </>
+        )}
         <SwitchField label="With the sheet’s ground" value={ground} onChange={setGround} />
         {busy && (
           <LinearProgress
@@ -171,7 +184,11 @@ export function ExportDialog() {
         <Button color="inherit" onClick={close}>
           {busy ? 'Stop' : 'Close'}
         </Button>
-        <Button variant="contained" disabled={busy || tooLarge} onClick={() => void start()}>
+        <Button
+          variant="contained"
+          disabled={busy || (tooLarge && format === 'PNG')}
+          onClick={() => void start()}
+        >
           Export {format}
         </Button>
       </DialogActions>

@@ -65,3 +65,15 @@ export async function exportSvg(name: string, ground: boolean, words: boolean): 
   const text = await studioEngine().studio.svg(ground, words);
   saveFile(new Blob([text], { type: 'image/svg+xml' }), `${name}.svg`);
 }
+
+/** The sheet as a PDF file with a bleed in sheet units; returns in words what went in as pictures. */
+export async function exportPdf(
+  name: string,
+  ground: boolean,
+  bleed: number,
+  dpi: number,
+): Promise<readonly string[]> {
+  const { bytes, notes } = await studioEngine().studio.pdf(ground, bleed, dpi);
+  saveFile(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/pdf' }), `${name}.pdf`);
+  return notes;
+}

@@ -10,15 +10,19 @@ const longest = 4096;
 
 let painter: Painter | null = null;
 
+/** A node drawn by itself: straight-alpha RGBA bytes, and where they lie in its coordinates. */
+export interface DrawnNode {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8ClampedArray<ArrayBuffer>;
+  readonly box: Bounds;
+}
+
 /**
  * A node drawn by itself over bounds in its own coordinates, `scale` pixels a unit where that is
  * not too many; `box` is where the picture lies, whole pixels outward.
  */
-export function pictureOf(
-  node: SceneNode,
-  bounds: Bounds,
-  scale: number,
-): { width: number; height: number; png: Uint8Array; box: Bounds } {
+export function pixelsOf(node: SceneNode, bounds: Bounds, scale: number): DrawnNode {
   painter ??= new Painter();
   const [w, h] = [bounds.x1 - bounds.x0, bounds.y1 - bounds.y0];
   const s = Math.min(scale, longest / Math.max(w, h, 1e-9));
@@ -39,7 +43,17 @@ export function pictureOf(
       painter.copyBytes(data, width, x, y);
     }
   const box = { x0: bounds.x0, y0: bounds.y0, x1: bounds.x0 + width / s, y1: bounds.y0 + height / s };
-  return { width, height, png: encodePng(width, height, data), box };
+  return { width, height, data, box };
+}
+
+/** The same as a PNG. */
+export function pictureOf(
+  node: SceneNode,
+  bounds: Bounds,
+  scale: number,
+): Omit<DrawnNode, 'data'> & { readonly png: Uint8Array } {
+  const { data, ...made } = pixelsOf(node, bounds, scale);
+  return { ...made, png: encodePng(made.width, made.height, data) };
 }
 
 /** Bytes as base64 text. */

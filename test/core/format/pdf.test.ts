@@ -1,0 +1,201 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { PDFDocument } from 'pdf-lib';
+import { describe, expect, it } from 'vitest';
+import {
+  blendModes,
+  evaluate,
+  evenMesh,
+  makeCoat,
+  makeDesign,
+  makePart,
+  makeSource,
+  renderPixels,
+  type Scene,
+  type SceneNode,
+} from '@/core';
+import { scenesToPdf } from '@/core/format/pdf';
+import { modeName } from '@/core/format/pdf/writer';
+import { demoDesigns } from '../../../demo';
+import { takeShippedFaces } from '../../faces';
+import { averaged, rms, widthFor } from '../../pictures';
+import { sampled, slowToWrite } from '../../share';
+import { maskScenes, sampleScenes } from '../raster/scenes';
+import { circle, rect } from '../shapes';
+
+takeShippedFaces();
+
+const folder = mkdtempSync(path.join(tmpdir(), 'compass-pdf-'));
+let files = 0;
+
+/** A PDF as Poppler draws it, four times as large and averaged: what abuts is softened there on both sides. */
+async function drawn(bytes: Uint8Array, width: number, height: number): Promise<Uint8Array> {
+  const file = path.join(folder, `${++files}`);
+  writeFileSync(`${file}.pdf`, bytes);
+  const size = ['-scale-to-x', String(4 * width), '-scale-to-y', String(4 * height)];
+  execFileSync('pdftoppm', ['-png', '-singlefile', ...size, `${file}.pdf`, file]);
+  return averaged(readFileSync(`${file}.png`), width);
+}
+
+const onWhite = (scene: Scene): Scene => ({ ...scene, ground: scene.ground ?? [1, 1, 1, 1] });
+
+/** How far Poppler's picture of our PDF lies from ours, of 255. */
+async function apart(scene: Scene, width: number): Promise<number> {
+  const { bytes } = await scenesToPdf([{ scene }], {
+    title: 'Test',
+    dpi: Math.max(144, (96 * 4 * width) / scene.width),
+  });
+  const ours = renderPixels(onWhite(scene), width);
+  const theirs = await drawn(bytes, width, ours.height);
+  return rms(theirs, ours.data.subarray(0, theirs.length));
+}
+
+const text = async (scene: Scene): Promise<string> => {
+  const { bytes } = await scenesToPdf([{ scene }], { title: 'Test' });
+  const file = path.join(folder, `${++files}.pdf`);
+  writeFileSync(file, bytes);
+  return execFileSync('pdfinfo', ['-box', file], { encoding: 'utf8' });
+};
+
+const solid = (node: ReturnType<typeof rect>, r: number, g: number, b: number, a = 1): SceneNode => ({
+  type: 'shape',
+  path: node,
+  paint: { kind: 'solid', colour: [r, g, b, a] },
+  opacity: 1,
+  blend: 'normal',
+});
+
+describe('PDF', () => {
+  const demos = Object.entries(demoDesigns).filter(
+    ([name]) => !slowToWrite.includes(name) && name !== 'moth-plate',
+  );
+
+  it.each(sampled(demos, 5))('%s: our raster against our PDF drawn by Poppler', async (name, make) => {
+    const d = make();
+    expect(await apart(evaluate(d, d.sheets[0].id), widthFor(name))).toBeLessThan(2);
+  });
+
+  it.each([...maskScenes, ...sampleScenes.filter(([, s]) => s.width <= 64)])(
+    '%s, as Poppler draws it',
+    async (_, scene) => {
+      expect(await apart(scene, 128)).toBeLessThan(3);
+    },
+  );
+
+  // ISO 32000-1, 11.3.5 has the modes of the W3C under its own names. Poppler 22.12 is off with saturation: of (204, 77, 64) on
+  // (230, 217, 179) it makes (255, 200, 200), where the formula and we have (252, 217, 112).
+  const mixed = blendModes.filter((m) => m !== 'saturation').map((m) => [m] as const);
+  it.each(mixed)('%s mixes as it does here', async (blend) => {
+    const scene: Scene = {
+      width: 60,
+      height: 60,
+      ground: [0.9, 0.85, 0.7, 1],
+      nodes: [
+        solid(rect(5, 5, 35, 35), 0.2, 0.4, 0.7),
+        {
+          ...solid(circle(35, 35, 20), 0.8, 0.3, 0.25, 0.8),
+          blend,
+        } as SceneNode,
+      ],
+    };
+    expect(await apart(scene, 120)).toBeLessThan(2);
+  });
+
+  it('has the names of the standard', () => {
+    expect(blendModes.map(modeName).slice(0, 9)).toEqual([
+      'Normal',
+      'Multiply',
+      'Screen',
+      'Overlay',
+      'Darken',
+      'Lighten',
+      'ColorDodge',
+      'ColorBurn',
+      'HardLight',
+    ]);
+  });
+
+  it('holds an opaque mesh as patches: no picture goes in, and Poppler draws it as we do', async () => {
+    const colours = [
+      '#1f3a5f',
+      '#c8553d',
+      '#f3d9a0',
+      '#4f8a8b',
+      '#9a6b1f',
+      '#b23a48',
+      '#ffffff',
+      '#14213d',
+      '#2f6f7a',
+    ];
+    const paint = evenMesh(2, 2, (u, v) => colours[Math.round(3 * (u + 3 * v)) % 9]);
+    const part = makePart(makeSource('ellipse', { width: 600, height: 500 }), {
+      id: 'm',
+      place: { x: 400, y: 400, turn: 20, skew: 0, scaleX: 1, scaleY: 1 },
+      coats: [makeCoat('fill', { paint })],
+    });
+    const d = { ...makeDesign('x', { id: 's', width: 800, height: 800, parts: ['m'] }), parts: { m: part } };
+    const scene = evaluate(d, 's');
+    expect((await scenesToPdf([{ scene }], { title: 'x' })).notes).toEqual([]);
+    expect(await apart(scene, 320)).toBeLessThan(2);
+  });
+
+  it('has a page for each sheet, its trim box the sheet and its bleed about that, in points', async () => {
+    const sheet = (width: number, height: number): Scene => ({
+      width,
+      height,
+      ground: [1, 1, 1, 1],
+      nodes: [],
+    });
+    const { bytes } = await scenesToPdf([{ scene: sheet(960, 480), bleed: 12 }, { scene: sheet(480, 480) }], {
+      title: 'Two',
+    });
+    const read = await PDFDocument.load(bytes);
+    expect(read.getPages().map((p) => [p.getMediaBox(), p.getTrimBox(), p.getBleedBox()])).toEqual([
+      [
+        { x: 0, y: 0, width: 738, height: 378 },
+        { x: 9, y: 9, width: 720, height: 360 },
+        { x: 0, y: 0, width: 738, height: 378 },
+      ],
+      [
+        { x: 0, y: 0, width: 360, height: 360 },
+        { x: 0, y: 0, width: 360, height: 360 },
+        { x: 0, y: 0, width: 360, height: 360 },
+      ],
+    ]);
+    expect(read.getTitle()).toBe('Two');
+    expect(await text(sheet(96, 96))).toMatch(/TrimBox:\s+0\.00\s+0\.00\s+72\.00\s+72\.00/);
+  });
+
+  it('goes on into the bleed', async () => {
+    const scene: Scene = {
+      width: 100,
+      height: 100,
+      ground: [1, 1, 1, 1],
+      nodes: [solid(rect(-50, -50, 200, 80), 1, 0, 0)],
+    };
+    const { bytes } = await scenesToPdf([{ scene, bleed: 10 }], { title: 'x' });
+    const pixels = await drawn(bytes, 120, 120);
+    expect([...pixels.slice(4 * (2 * 120 + 2), 4 * (2 * 120 + 2) + 3)]).toEqual([255, 0, 0]);
+  });
+
+  it('says what went in as pictures, and how finely', async () => {
+    const blurred: SceneNode = {
+      type: 'filter',
+      filter: { kind: 'blur', sigma: 3 },
+      children: [solid(circle(50, 50, 20), 0, 0, 0)],
+      opacity: 1,
+      blend: 'normal',
+    };
+    const scene: Scene = { width: 100, height: 100, ground: null, nodes: [blurred, blurred] };
+    const { notes } = await scenesToPdf([{ scene }], { title: 'x', dpi: 150 });
+    expect(notes).toEqual(['As pictures at 150 dpi: blurs and shadows (2).']);
+  });
+
+  it('refuses what it cannot hold, in words', async () => {
+    await expect(scenesToPdf([], { title: 'x' })).rejects.toThrow(/at least one page/);
+    const scene: Scene = { width: 30_000, height: 10, ground: null, nodes: [] };
+    await expect(scenesToPdf([{ scene }], { title: 'x' })).rejects.toThrow(/at most 200 inches/);
+  });
+});
