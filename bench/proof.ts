@@ -1,4 +1,13 @@
-import { evaluate, findingsOf, makeProof, Painter, proofPicture, type Scene, usualRules } from '@/core';
+import {
+  evaluate,
+  findingsOf,
+  makeProof,
+  Painter,
+  pictureWithin,
+  proofScene,
+  type Scene,
+  usualRules,
+} from '@/core';
 import { demoDesigns } from '../demo';
 import { coarseFor, coarsened } from '../src/editor/proof/pace';
 import { takeShippedFaces } from '../test/faces';
@@ -35,7 +44,7 @@ async function walls(sheet: Scene, runs: number, coarse: number): Promise<number
     const fresh = { ...sheet, nodes: [...sheet.nodes] };
     const began = performance.now();
     for (const [card, longest] of wall)
-      await proofPicture(painter, fresh, card, null, coarsened(longest, coarse));
+      await pictureWithin(painter, proofScene(fresh, card, null), coarsened(longest, coarse));
     if (i) out.push(performance.now() - began);
   }
   return out;

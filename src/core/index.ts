@@ -185,7 +185,7 @@ export { makeProof, proofs, usualProofs } from './proof';
 export type { ProofDefinition, ProofRow } from './proof/definition';
 export { proofRows } from './proof/definition';
 export { type Finding, type Findings, findingsOf } from './proof/findings';
-export { proofPicture, sizeWithin } from './proof/proof-picture';
+export { pictureWithin, proofScene, sizeWithin } from './proof/proof-picture';
 export { type ProofRules, ruleFields, usualRules } from './proof/rules';
 export { Painter } from './raster/painter';
 export {

@@ -17,19 +17,23 @@ const most = 12;
 
 /** Keeps the raster workers supplied with what proofs hold the sheet against. */
 export class Against {
-  private held = new Map<string, Held>();
+  private readonly held = new Map<string, Held>();
+  private wanted: ReadonlySet<string> = new Set();
 
   constructor(private readonly send: (message: SceneMessage) => void) {}
 
   /** Has these addresses held and no others. Returns in words what cannot be had. */
   async hold(addresses: readonly string[], design: Design, designId: string): Promise<string[]> {
     const wanted = new Set(addresses.slice(0, most));
+    this.wanted = wanted;
     for (const address of this.held.keys())
       if (!wanted.has(address)) {
         this.held.delete(address);
         this.send({ against: address, wire: null });
       }
     const words: string[] = [];
+    if (addresses.length > most)
+      words.push(`Proofs can be held against ${most} others at once: the rest show the sheet alone.`);
     for (const address of wanted) {
       if (this.held.has(address)) continue;
       const fault = await this.take(address, design, designId);
@@ -71,6 +75,8 @@ export class Against {
       return data?.message ?? 'What proofs are held against cannot be had.';
     const own = data.document;
     await Promise.all([fetchFaces(own), fetchImages(imagesMissing(own))]);
+    // Something else may hang by now.
+    if (!this.wanted.has(address)) return null;
     this.held.set(address, { encoder, own, sheetId: own.sheets[0].id, scene: null });
     this.follow(design);
     return null;

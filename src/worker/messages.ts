@@ -7,6 +7,8 @@ export interface ProofWish {
   readonly card: Card;
   /** Pixels of its longer side. */
   readonly longest: number;
+  /** Whether it shows what the sheet is held against, rather than the sheet. */
+  readonly held?: boolean;
   /** In how many it is drawn for now, where those are fewer. */
   readonly coarse?: number;
 }

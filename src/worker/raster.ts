@@ -1,5 +1,14 @@
 /** Draws tiles. The studio sends scenes over a port of its own; the window asks for tiles. */
-import { Painter, proofPicture, proofs, provideImages, type Scene, tileSize, withImages } from '@/core';
+import {
+  Painter,
+  pictureWithin,
+  proofScene,
+  proofs,
+  provideImages,
+  type Scene,
+  tileSize,
+  withImages,
+} from '@/core';
 import { SceneDecoder } from '@/core/live';
 import { holdOwnLock } from './alive';
 import { serverImages } from './images';
@@ -77,11 +86,12 @@ let wall: Extract<RasterOrder, { type: 'proofs' }> | null = null;
 
 async function drawProof(whole: Scene, wish: ProofWish): Promise<void> {
   painter ??= new Painter();
-  const { card, longest, coarse = longest } = wish;
+  const { card, held, longest, coarse = longest } = wish;
   const other = against.get(proofs[card.kind].against?.(card.params) ?? '')?.scene ?? null;
   const at = version;
   const began = performance.now();
-  const { data, width, height } = await proofPicture(painter, whole, card, other, coarse);
+  const shown = (held && other) || proofScene(whole, card, other);
+  const { data, width, height } = await pictureWithin(painter, shown, coarse);
   const took = performance.now() - began;
   answer({ type: 'proof', version: at, id: wish.id, wish, took, width, height, data }, [data.buffer]);
 }

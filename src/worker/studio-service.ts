@@ -68,8 +68,8 @@ export interface GestureAnswer extends Frame {
 
 provideImages(serverImages);
 
-/** The raster workers. All get the same, so a scene is encoded once for all of them. */
-const receivers: MessagePort[] = [];
+/** Workers that draw or measure, by their names. All get the same, so a scene is encoded once for all of them. */
+const receivers = new Map<string, MessagePort>();
 const encoder = new SceneEncoder();
 let design: Design | null = null;
 let base: Design | null = null;
@@ -112,7 +112,7 @@ function show(choice: Choice): Frame {
 }
 
 function send(message: SceneMessage): void {
-  for (const port of receivers) port.postMessage(message);
+  for (const port of receivers.values()) port.postMessage(message);
 }
 
 const sendScene = (whole: Scene): void => send({ version, wire: encoder.encode(whole) });
@@ -144,13 +144,19 @@ const sent = (picture: SmallPicture | null): SmallPicture | null =>
 
 /** What the studio worker does; the window calls it through messages. */
 export const studio = {
-  /** Gives a raster worker's end of a channel. */
-  addReceiver(port: MessagePort): void {
-    receivers.push(port);
+  /** Gives the end of a channel of a worker that needs scenes, under its name. */
+  addReceiver(name: string, port: MessagePort): void {
+    receivers.set(name, port);
     // It has nothing yet: all get the whole anew.
     encoder.reset();
     if (design) against.follow(design, true);
     if (scene) sendScene(scene);
+  },
+
+  /** Sends a worker no more scenes. */
+  dropReceiver(name: string): void {
+    receivers.get(name)?.close();
+    receivers.delete(name);
   },
 
   /**

@@ -110,6 +110,18 @@ describe('the wall of proofs', () => {
     ]);
   });
 
+  it('is at rest once a drag is, though nothing hangs', async () => {
+    board.sceneChanged(1, true);
+    let settled = false;
+    void board.settled().then(() => {
+      settled = true;
+    });
+    await turn();
+    expect(settled).toBe(false);
+    await vi.advanceTimersByTimeAsync(200);
+    expect(settled).toBe(true);
+  });
+
   it('what is taken down, or hangs there no more in that form, is shown no picture', async () => {
     const shown: number[] = [];
     const down = board.hang(wish('a', 64), (p) => shown.push(p.width));

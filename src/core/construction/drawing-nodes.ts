@@ -5,6 +5,7 @@ import { arcCubics } from '../geometry/cubic';
 import {
   type Bounds,
   boundsMiddle,
+  boundsPath,
   contourOf,
   growBounds,
   joinBounds,
@@ -13,8 +14,10 @@ import {
   pathOf,
 } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import { type Outside, outsideNow, sameOutside } from '../scene/context';
 import { coversSheet } from '../scene/covers-sheet';
 import { evaluatePart } from '../scene/evaluate';
+import { filledWith } from '../scene/filled-with';
 import type { SceneNode } from '../scene/types';
 import { type Drawer, type DrawnCircle, type DrawnLine, drawersOf, elementsOf } from './elements';
 import { besideLine, lettered, roundCircle, told } from './figures';
@@ -26,13 +29,7 @@ import { carriedOn, circlePath, cross, linePath } from './strokes';
 /** Circles, lines and squares of the grid that are drawn at most, those with the longest edges first. */
 const most = { circles: 60, lines: 80, gridLines: 400, angles: 12, ratios: 12 } as const;
 
-const filled = (path: Path, colour: Rgba): SceneNode => ({
-  type: 'shape',
-  path,
-  paint: { kind: 'solid', colour },
-  opacity: 1,
-  blend: 'normal',
-});
+const filled = (path: Path, colour: Rgba): SceneNode => filledWith(path, { kind: 'solid', colour });
 
 /** A colour of which only a share shows. */
 const thinned = ([r, g, b, a]: Rgba, share: number): Rgba => [r, g, b, a * share];
@@ -87,6 +84,12 @@ class Sketch {
     return at;
   }
 
+  /** Says something in the upper left corner. */
+  tell(text: string): void {
+    const { size } = this.look;
+    this.label(text, (w) => [{ x: this.sheet.x0 + size + w / 2, y: this.sheet.y0 + size }]);
+  }
+
   radii(circles: readonly DrawnCircle[]): void {
     const { weight, ratios, radii, tolerance, size } = this.look;
     const groups = radiiOf(circles);
@@ -126,27 +129,9 @@ class Sketch {
     const smallest = circles.at(-1)?.r ?? 0;
     const by = clear === 'length' ? clearBy : clear === 'radius' ? clearBy * smallest : 0;
     if (!(by > 0)) return;
-    const outer = growBounds(bounds, by);
-    const corners = [outer, bounds].flatMap(({ x0, y0, x1, y1 }): [Point, Point][] => [
-      [
-        { x: x0, y: y0 },
-        { x: x1, y: y0 },
-      ],
-      [
-        { x: x1, y: y0 },
-        { x: x1, y: y1 },
-      ],
-      [
-        { x: x1, y: y1 },
-        { x: x0, y: y1 },
-      ],
-      [
-        { x: x0, y: y1 },
-        { x: x0, y: y0 },
-      ],
-    ]);
+    const style = { width: weight, cap: 'butt', join: 'miter', miterLimit: 4 } as const;
     this.draw(
-      corners.map(([a, b]) => linePath(a, b, weight)),
+      [growBounds(bounds, by), bounds].map((b) => strokeArea(boundsPath(b), style)),
       0.8,
     );
     const m = boundsMiddle(bounds);
@@ -158,11 +143,10 @@ class Sketch {
   }
 }
 
-function sketch(design: Design, sheet: Sheet, drawing: Drawing, drawers: readonly Drawer[]): SceneNode[] {
-  const look = drawing;
+function sketch(design: Design, sheet: Sheet, look: Drawing, drawers: readonly Drawer[]): SceneNode[] {
   const size = Math.max(sheet.width, sheet.height);
   const area = { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height };
-  const { outlines, circles: all, lines: every } = elementsOf(design, drawers, size, look.without);
+  const { outlines, circles: all, lines: every, leftOut } = elementsOf(design, drawers, size, look.without);
   const byLength = <T extends { readonly length: number }>(list: readonly T[], n: number): T[] => {
     const kept = new Set([...list].sort((a, b) => b.length - a.length).slice(0, n));
     return list.filter((x) => kept.has(x));
@@ -202,6 +186,7 @@ function sketch(design: Design, sheet: Sheet, drawing: Drawing, drawers: readonl
         pathOf([contourOf(arcCubics(p.x, p.y, arm * 0.35, 0, 2 * Math.PI, 4), true)]),
       ),
     );
+  if (leftOut) out.tell(`${leftOut} parts have too many edges for their circles and lines to be drawn.`);
   if (bounds) out.clearSpace(bounds, circles);
   out.radii(circles);
   if (look.angles) out.angles(lines.filter((l) => l.longest >= angleEdge * size));
@@ -209,9 +194,12 @@ function sketch(design: Design, sheet: Sheet, drawing: Drawing, drawers: readonl
 }
 
 interface Known {
+  /** What the parts came to, those that cut them too, and how all of these lie. */
   readonly results: readonly object[];
   readonly places: readonly number[];
   readonly size: readonly number[];
+  /** Faces that were at hand: numbers are set in one. */
+  readonly outside: Outside;
   readonly nodes: readonly SceneNode[];
 }
 const known = new WeakMap<Drawing, Known>();
@@ -222,18 +210,21 @@ const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
 /** What a sheet shows that draws the construction of another one; the same objects while that stays as it is. */
 export function drawingNodes(design: Design, sheet: Sheet, drawing: Drawing): readonly SceneNode[] {
   const drawers = drawersOf(design, drawing.of);
-  const results = drawers.map((d) => evaluatePart(design, d.part));
-  const places = drawers.flatMap((d) => [...d.matrix]);
+  const all = drawers.flatMap((d) => [d, ...d.within]);
+  const results = all.map((d) => evaluatePart(design, d.part));
+  const places = all.flatMap((d) => d.matrix);
   const size = [sheet.width, sheet.height];
+  const outside = outsideNow();
   const before = known.get(drawing);
   if (
     before &&
     sameList(before.results, results) &&
     sameList(before.places, places) &&
-    sameList(before.size, size)
+    sameList(before.size, size) &&
+    sameOutside(before.outside, outside)
   )
     return before.nodes;
   const nodes = sketch(design, sheet, drawing, drawers);
-  known.set(drawing, { results, places, size, nodes });
+  known.set(drawing, { results, places, size, outside, nodes });
   return nodes;
 }

@@ -2,6 +2,7 @@ import { asArc } from '../arrange/arc';
 import { combine } from '../arrange/combine';
 import { isPainted } from '../document/painted';
 import type { Design, Part } from '../document/types';
+import { segmentsIn } from '../geometry/count';
 import { type Cubic, cubicLength, isLine } from '../geometry/cubic';
 import { applyTo, identity, type Matrix, meanScale, multiply, placeMatrix } from '../geometry/matrix';
 import { type EdgeOrigin, type Path, segmentAt, segmentCount, transformPath } from '../geometry/path';
@@ -33,7 +34,12 @@ export interface Elements {
   readonly outlines: readonly { readonly part: string; readonly path: Path }[];
   readonly circles: readonly DrawnCircle[];
   readonly lines: readonly DrawnLine[];
+  /** How many parts have no circles and lines told because they have too many edges. */
+  readonly leftOut: number;
 }
+
+/** Edges whose circles and lines are looked for: each is held against all that were found before. */
+const mostEdges = 5000;
 
 /** Circles and lines are one where they differ by less than this share of the sheet, or of the radius. */
 const same = 1.2e-3;
@@ -50,7 +56,9 @@ export interface Drawer {
 function clipOf(design: Design, { source, children }: Part): Part | null {
   if (source.kind !== 'group' || source.clip !== true || children.length < 2) return null;
   if (source.clipBy !== undefined && source.clipBy !== 'shape') return null;
-  return design.parts[children[children.length - 1]] ?? null;
+  const top = design.parts[children[children.length - 1]];
+  // One that is not shown clips nothing.
+  return top && isPainted(top) ? top : null;
 }
 
 /** The parts of a sheet that draw themselves; groups are opened, unless steps of their own make them one. */
@@ -125,7 +133,7 @@ class Circles {
   add(s: Cubic, part: string, known: Circle | null): void {
     const length = cubicLength(s);
     const exact = known && liesOn(s, known) ? known : null;
-    const found = exact ?? circleOf(s);
+    const found = exact ? { ...exact, sweep: Math.PI } : circleOf(s);
     if (!found) return;
     const home =
       this.list.find(({ circle }) => alike(circle, found)) ??
@@ -136,8 +144,8 @@ class Circles {
       if (exact && !home.exact) Object.assign(home, { circle: exact, exact: true });
       return;
     }
-    if (!exact && 'sweep' in found && (found.sweep as number) < leastSweep) return;
-    const { x, y, r } = found;
+    const { x, y, r, sweep } = found;
+    if (sweep < leastSweep) return;
     this.list.push({ circle: { x, y, r }, exact: exact !== null, length, parts: new Set([part]) });
   }
 }
@@ -203,10 +211,17 @@ export function elementsOf(
   const primitives = new Primitives(design);
   const circles = new Circles();
   const lines = new Lines(same * size * 0.5);
+  let [edges, leftOut] = [0, 0];
   const outlines = drawers.map((drawer) => {
     const { part } = drawer;
     const path = outlineOn(design, drawer);
     if (without.includes(part.id)) return { part: part.id, path };
+    const count = segmentsIn([path]);
+    if (edges + count > mostEdges) {
+      leftOut++;
+      return { part: part.id, path };
+    }
+    edges += count;
     for (const c of path.contours)
       for (let i = 0; i < segmentCount(c); i++) {
         const s = segmentAt(c, i);
@@ -221,6 +236,7 @@ export function elementsOf(
   });
   return {
     outlines,
+    leftOut,
     circles: circles.list
       .map(({ circle, length, parts }) => ({ ...circle, length, parts: [...parts] }))
       .sort((a, b) => b.r - a.r),

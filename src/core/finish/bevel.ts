@@ -8,10 +8,11 @@ import { choice, colour, curve, later, length, number, onlyIf, share, size } fro
 import type { CurvePoints } from '../geometry/monotone';
 import type { Path } from '../geometry/path';
 import { pathsOf } from '../outline/pieces';
+import { filledWith } from '../scene/filled-with';
 import { groupNode } from '../scene/group-node';
 import type { BlendMode, Rim, RimNode, RimProfile, SceneNode } from '../scene/types';
 import { defineFinish, type Painted } from './definition';
-import { filledWith, ringGrip } from './light-nodes';
+import { ringGrip } from './light-nodes';
 
 interface Bevel extends OwnLamp {
   side: Rim['side'];

@@ -8,9 +8,10 @@ import { colour, share, sibling, size, toggle } from '../document/fields';
 import { identity, invert } from '../geometry/matrix';
 import { pathsOf } from '../outline/pieces';
 import { castersOf } from '../scene/caster';
+import { filledWith } from '../scene/filled-with';
 import type { BlendMode, SceneNode } from '../scene/types';
 import { defineFinish, type Painted } from './definition';
-import { castBy, cutBy, filledWith } from './light-nodes';
+import { castBy, cutBy } from './light-nodes';
 
 interface CastShadow extends OwnLamp {
   caster: string;

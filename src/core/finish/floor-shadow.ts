@@ -6,11 +6,12 @@ import { type Bounds, boundsPath, growBounds, transformBounds } from '../geometr
 import { radians } from '../geometry/vector';
 import { castersOf } from '../scene/caster';
 import { nodesBounds } from '../scene/damage';
+import { filledWith } from '../scene/filled-with';
 import { groupNode } from '../scene/group-node';
 import { silhouette } from '../scene/silhouette';
 import type { BlendMode, SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
-import { castBy, filledWith } from './light-nodes';
+import { castBy } from './light-nodes';
 
 interface FloorShadow {
   colour: string;

@@ -3,10 +3,11 @@ import { choice, count, length, share } from '../document/fields';
 import { boundsPath, growBounds } from '../geometry/path';
 import { castersOf } from '../scene/caster';
 import { nodesBounds } from '../scene/damage';
+import { filledWith } from '../scene/filled-with';
 import { groupNode } from '../scene/group-node';
 import type { BlendMode, SceneNode } from '../scene/types';
 import { defineFinish } from './definition';
-import { cutBy, filledWith } from './light-nodes';
+import { cutBy } from './light-nodes';
 
 interface GrainFinish {
   amount: number;

@@ -1,22 +1,15 @@
 import { offsetPath } from '../arrange/offset';
 import type { Rgba } from '../colour/colour';
 import type { Handle } from '../document/handles';
-import { type Bounds, boundsPath, growBounds, type Path } from '../geometry/path';
+import { type Bounds, boundsPath, growBounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { castersOf } from '../scene/caster';
 import { nodesBounds } from '../scene/damage';
+import { filledWith } from '../scene/filled-with';
+import { filterNode } from '../scene/filter-node';
 import { groupNode } from '../scene/group-node';
-import type { BlendMode, GroupNode, SceneNode, ScenePaint, ShapeNode } from '../scene/types';
+import type { BlendMode, GroupNode, SceneNode, ShapeNode } from '../scene/types';
 import type { Painted } from './definition';
-
-/** A path filled with a paint, opaque and plain. */
-export const filledWith = (path: Path, paint: ScenePaint): ShapeNode => ({
-  type: 'shape',
-  path,
-  paint,
-  opacity: 1,
-  blend: 'normal',
-});
 
 /** One colour over all that nodes may paint. */
 const flood = (colour: Rgba, bounds: Bounds): ShapeNode =>
@@ -53,13 +46,7 @@ export const cutBy = (casters: readonly SceneNode[], children: readonly SceneNod
 export const castBy = (
   children: readonly SceneNode[],
   { dx, dy, sigma, colour }: { dx: number; dy: number; sigma: number; colour: Rgba },
-): SceneNode => ({
-  type: 'filter',
-  filter: { kind: 'shadow', dx, dy, sigma, colour },
-  children,
-  opacity: 1,
-  blend: 'normal',
-});
+): SceneNode => filterNode({ kind: 'shadow', dx, dy, sigma, colour }, children);
 
 /** One colour wherever a shifted and blurred silhouette leaves off: the shadow that its surroundings cast into it. */
 export function castInto(

@@ -8,10 +8,11 @@ import { type Bounds, boundsPath, growBounds } from '../geometry/path';
 import { degrees, radians } from '../geometry/vector';
 import { castersOf } from '../scene/caster';
 import { nodesBounds } from '../scene/damage';
+import { filledWith } from '../scene/filled-with';
 import type { BlendMode, ScenePaint } from '../scene/types';
 import { type Centre, centreAt, centreFields, centreGrip, centreOf } from './centre';
 import { defineFinish } from './definition';
-import { cutBy, filledWith } from './light-nodes';
+import { cutBy } from './light-nodes';
 
 interface Sheen extends Centre {
   colour: string;

@@ -1,22 +1,13 @@
 import { parseHex } from '../colour/colour';
 import type { ToneStep } from '../colour/tones';
 import { colour, count, number, onlyIf, share } from '../document/fields';
+import { filterNode } from '../scene/filter-node';
 import { groupNode } from '../scene/group-node';
 import type { SceneNode, TonesFilter } from '../scene/types';
 import { defineFinish } from './definition';
 
 const through = (nodes: readonly SceneNode[], filter: Omit<TonesFilter, 'kind'>): readonly SceneNode[] =>
-  nodes.length
-    ? [
-        {
-          type: 'filter',
-          filter: { kind: 'tones', ...filter },
-          children: [groupNode(nodes)],
-          opacity: 1,
-          blend: 'normal',
-        },
-      ]
-    : nodes;
+  nodes.length ? [filterNode({ kind: 'tones', ...filter }, [groupNode(nodes)])] : nodes;
 
 interface Threshold {
   readonly level: number;

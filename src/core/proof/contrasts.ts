@@ -1,12 +1,12 @@
-import type { Rgba } from '../colour/colour';
-import { formatHex } from '../colour/colour';
+import { formatHex, type Rgba } from '../colour/colour';
 import { contrast } from '../colour/contrast';
-import type { Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { renderPixels } from '../raster/render';
-import type { Scene, SceneNode } from '../scene/types';
+import { filledWith } from '../scene/filled-with';
+import type { Scene } from '../scene/types';
 import { borderOf } from './border';
 import type { InkArea } from './inks';
+import { groundOf } from './whole-sheet';
 
 /** Two colours that meet along an edge. */
 export interface Meeting {
@@ -29,10 +29,6 @@ const shortest = 0.01;
 const mostPlaces = 600;
 
 const labelOf = (i: number): Rgba => [((i >> 8) & 255) / 255, (i & 255) / 255, 0, 1];
-
-function filled(path: Path, colour: Rgba): SceneNode {
-  return { type: 'shape', path, paint: { kind: 'solid', colour }, opacity: 1, blend: 'normal' };
-}
 
 interface Sample {
   readonly colours: readonly [Rgba, Rgba];
@@ -61,8 +57,8 @@ export function meetingsOf(sheet: Scene, areas: readonly InkArea[]): Meeting[] {
   const longest = Math.max(sheet.width, sheet.height);
   const scale = pixels / longest;
   const width = Math.max(1, Math.round(sheet.width * scale));
-  const seen = renderPixels({ ...sheet, ground: sheet.ground ?? [1, 1, 1, 1] }, width);
-  const labelled = areas.map((a, i) => filled(a.path, labelOf(i + 1)));
+  const seen = renderPixels({ ...sheet, ground: groundOf(sheet) }, width);
+  const labelled = areas.map((a, i) => filledWith(a.path, { kind: 'solid', colour: labelOf(i + 1) }));
   const labels = renderPixels({ ...sheet, ground: [0, 0, 0, 1], nodes: labelled }, width);
   const index = (x: number, y: number): number => {
     const [i, j] = [Math.floor(x * scale), Math.floor(y * scale)];

@@ -1,9 +1,9 @@
 import { WorkFault } from '../geometry/budget';
-import { boundsUnder } from '../geometry/known-bounds';
-import { identity } from '../geometry/matrix';
-import { containsPoint, nearestOnPath } from '../geometry/measure';
+import { knownBounds } from '../geometry/known-bounds';
+import { nearestOnPath } from '../geometry/measure';
 import type { Point } from '../geometry/vector';
 import { layersOf } from '../scene/layers';
+import type { PaintedLayer } from '../scene/node/definition';
 import type { Scene } from '../scene/types';
 import { type Across, gapWidths, strokeWidths, type Widths } from './across';
 import { type Balance, balanceOf } from './balance';
@@ -62,20 +62,16 @@ function curveOf(strokes: Widths['spread'], gaps: Widths['spread'], longest: num
   });
 }
 
-/** The topmost of some parts at a place, or the one whose outline is nearest to it. */
-function partAt(scene: Scene, p: Point, among: readonly string[] | null): string | null {
-  const layers = layersOf(scene.nodes).filter((l) => l.part && (!among || among.includes(l.part)));
+/** The part whose outline is nearest to a place, among some or all; of several as near the topmost. */
+function partAt({ layers }: Measuring, p: Point, among: readonly string[] | null): string | null {
   let best: string | null = null;
   let least = Number.POSITIVE_INFINITY;
-  for (const { path, part } of layers.reverse()) {
-    const b = boundsUnder(path, identity);
-    if (!b) continue;
-    const away = Math.max(b.x0 - p.x, 0, p.x - b.x1) + Math.max(b.y0 - p.y, 0, p.y - b.y1);
-    if (away >= least) continue;
-    const d = containsPoint(path, p)
-      ? Math.min(least, nearestOnPath(path, p)?.distance ?? 0)
-      : nearestOnPath(path, p)?.distance;
-    if (d !== undefined && d < least) [best, least] = [part ?? null, d];
+  for (const { path, part } of layers.toReversed()) {
+    const b = part && (!among || among.includes(part)) ? knownBounds(path) : null;
+    if (!b || !part) continue;
+    const away = Math.hypot(Math.max(b.x0 - p.x, 0, p.x - b.x1), Math.max(b.y0 - p.y, 0, p.y - b.y1));
+    const near = away < least ? nearestOnPath(path, p) : null;
+    if (near && near.distance < least) [best, least] = [part, near.distance];
   }
   return best;
 }
@@ -84,6 +80,8 @@ const short = (v: number): string => String(Number(v.toPrecision(3)));
 
 interface Measuring {
   readonly scene: Scene;
+  /** What it is painted of. */
+  readonly layers: readonly PaintedLayer[];
   readonly rules: ProofRules;
   /** The smallest size that hangs on the wall, pixels. */
   readonly smallest: number;
@@ -91,12 +89,13 @@ interface Measuring {
 
 /** A stroke or a gap as a finding. */
 function widthFinding(
-  { scene, rules, smallest }: Measuring,
+  measuring: Measuring,
   kind: 'stroke' | 'gap',
   found: Across,
   about: string,
   parts: readonly string[] | null,
 ): Finding {
+  const { scene, rules, smallest } = measuring;
   const longest = Math.max(scene.width, scene.height);
   const px = (rules.screen * longest) / found.size;
   const mm = (rules[kind] * scene.width) / found.size;
@@ -109,13 +108,14 @@ function widthFinding(
     message: `${what} ${short(found.size)}: holds from ${Math.ceil(px - 1e-9)} px and ${short(mm)} mm.`,
     about,
     at: [found.from, found.to],
-    part: partAt(scene, found.from, parts),
+    part: partAt(measuring, found.from, parts),
     value: found.size,
     from: { px, mm },
   };
 }
 
-function contrastFinding({ scene, rules }: Measuring, meeting: Meeting, areas: readonly InkArea[]): Finding {
+function contrastFinding(measuring: Measuring, meeting: Meeting, areas: readonly InkArea[]): Finding {
+  const { rules } = measuring;
   const [a, b] = meeting.colours;
   const parts = areas.find((x) => x.key === meeting.keys[0])?.parts ?? null;
   const low = meeting.contrast < rules.contrast;
@@ -126,7 +126,7 @@ function contrastFinding({ scene, rules }: Measuring, meeting: Meeting, areas: r
     message: `${a} on ${b}: contrast ${meeting.contrast.toFixed(1)} to 1.`,
     about: a,
     at: [meeting.at],
-    part: partAt(scene, meeting.at, parts),
+    part: partAt(measuring, meeting.at, parts),
     value: meeting.contrast,
   };
 }
@@ -189,7 +189,7 @@ const unmeasured = (about: string, message: string): Finding => ({
  * far is yielded.
  */
 export function* findingsOf(scene: Scene, rules: ProofRules, smallest: number): Generator<Findings> {
-  const measuring = { scene, rules, smallest };
+  const measuring = { scene, layers: layersOf(scene.nodes), rules, smallest };
   const longest = Math.max(scene.width, scene.height);
   const balance = balanceOf(scene);
   const findings: Finding[] = balance ? [balanceFinding(measuring, balance)] : [];
@@ -211,7 +211,7 @@ export function* findingsOf(scene: Scene, rules: ProofRules, smallest: number): 
   };
   let inks: Inks | null = null;
   afforded('sheet', () => {
-    inks = inksOf(scene);
+    inks = inksOf(scene, measuring.layers);
   });
   if (inks) yield* ofInks(inks);
   yield told();

@@ -1,13 +1,13 @@
 import { affordArrangement, boxesOf, overlappingPairs } from '../arrange/afford';
 import { combine } from '../arrange/combine';
 import { facesOf } from '../arrange/faces';
-import type { Rgba } from '../colour/colour';
-import { formatHex } from '../colour/colour';
+import { formatHex, type Rgba } from '../colour/colour';
 import type { Path } from '../geometry/path';
 import { coversSheet } from '../scene/covers-sheet';
 import { layersOf } from '../scene/layers';
 import type { PaintedLayer } from '../scene/node/definition';
 import type { Scene, ScenePaint } from '../scene/types';
+import { groundOf } from './whole-sheet';
 
 /** What is at least as opaque as this covers what lies under it. */
 const covering = 0.5;
@@ -58,12 +58,13 @@ const mostCrossings = 25_000;
  * What shows of each ink of a sheet, as clean paths. What covers all of the sheet is its ground, and what is painted in the
  * ground’s colour is ground as well; what is less than half opaque, and light and shade, are no ink. Where outlines cross too
  * often, only all of them together are told.
+ * @param painted what the sheet is painted of, where that is known
  * @throws WorkFault where the sheet has too much even for that.
  */
-export function inksOf(scene: Scene): Inks {
-  const layers = layersOf(scene.nodes).filter((l) => opacityOf(l) >= covering);
+export function inksOf(scene: Scene, painted: readonly PaintedLayer[] = layersOf(scene.nodes)): Inks {
+  const layers = painted.filter((l) => opacityOf(l) >= covering);
   const own = layers.findLastIndex((l) => coversSheet(l.path, scene));
-  const ground = own < 0 ? (scene.ground ?? [1, 1, 1, 1]) : solidOf(layers[own].paint);
+  const ground = own < 0 ? groundOf(scene) : solidOf(layers[own].paint);
   const seen = layers.slice(own + 1);
   const paths = seen.map((l) => l.path);
   affordArrangement(paths);
@@ -74,7 +75,7 @@ export function inksOf(scene: Scene): Inks {
     string,
     { layer: number; colour: Rgba | null; faces: number[]; parts: Set<string> }
   >();
-  const painted: number[] = [];
+  const shown: number[] = [];
   map.faces.forEach(({ inside }, face) => {
     const layer = inside.lastIndexOf(true);
     const top = seen[layer];
@@ -87,7 +88,7 @@ export function inksOf(scene: Scene): Inks {
     ink.layer = Math.min(ink.layer, layer);
     ink.faces.push(face);
     if (top.part) ink.parts.add(top.part);
-    painted.push(face);
+    shown.push(face);
   });
   const areas = [...byKey]
     .sort(([, a], [, b]) => a.layer - b.layer)
@@ -97,6 +98,6 @@ export function inksOf(scene: Scene): Inks {
       path: map.outline(faces),
       parts: [...parts],
     }));
-  const silhouette = map.outline(painted);
+  const silhouette = map.outline(shown);
   return { areas, silhouette };
 }

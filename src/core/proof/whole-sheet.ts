@@ -1,6 +1,8 @@
 import type { ColourChange } from '../colour/change';
 import type { Rgba } from '../colour/colour';
 import { boundsPath, growBounds } from '../geometry/path';
+import { filledWith } from '../scene/filled-with';
+import { filterNode } from '../scene/filter-node';
 import { groupNode } from '../scene/group-node';
 import type { Filter, Scene, SceneNode, ShapeNode } from '../scene/types';
 
@@ -10,13 +12,11 @@ const paper: Rgba = [1, 1, 1, 1];
 export const groundOf = ({ ground }: Scene): Rgba => ground ?? paper;
 
 /** One colour over all of a sheet and a little beyond. */
-export const sheetFilled = ({ width, height }: Scene, colour: Rgba): ShapeNode => ({
-  type: 'shape',
-  path: boundsPath(growBounds({ x0: 0, y0: 0, x1: width, y1: height }, 0.02 * Math.max(width, height))),
-  paint: { kind: 'solid', colour },
-  opacity: 1,
-  blend: 'normal',
-});
+export const sheetFilled = ({ width, height }: Scene, colour: Rgba): ShapeNode =>
+  filledWith(
+    boundsPath(growBounds({ x0: 0, y0: 0, x1: width, y1: height }, 0.02 * Math.max(width, height))),
+    { kind: 'solid', colour },
+  );
 
 /** Nodes that meet what lies under them as they would on their own. */
 export const apart = (children: readonly SceneNode[]): SceneNode => groupNode(children, { isolated: true });
@@ -36,14 +36,6 @@ export function seenThrough(sheet: Scene, filter: Filter, change: ColourChange):
   return {
     ...sheet,
     ground: change(ground),
-    nodes: [
-      {
-        type: 'filter',
-        filter,
-        children: withGround(sheet),
-        opacity: 1,
-        blend: 'normal',
-      },
-    ],
+    nodes: [filterNode(filter, withGround(sheet))],
   };
 }

@@ -28,7 +28,10 @@ function sharedPainter(): Painter {
 }
 
 /** Pixels a picture of this scene has at a scale: each side rounded, at least one. */
-export function pictureSize(scene: Scene, scale: number): { width: number; height: number } {
+export function pictureSize(
+  scene: Pick<Scene, 'width' | 'height'>,
+  scale: number,
+): { width: number; height: number } {
   return {
     width: Math.max(1, Math.round(scene.width * scale)),
     height: Math.max(1, Math.round(scene.height * scale)),
@@ -90,12 +93,17 @@ function bandsOf(scene: Scene, scale: number, depth: Depth): (() => Band)[] {
  * A whole picture of a scene, `width` pixels wide and as high as the sheet's shape asks.
  * @throws RangeError where the width is not a positive number.
  */
-export function renderPixels(scene: Scene, width: number): Picture {
-  const scale = width / scene.width;
+export const renderPixels = (scene: Scene, width: number): Picture => renderAt(scene, width / scene.width);
+
+/**
+ * The same, so many pixels a sheet unit; by a painter of one's own where that is given.
+ * @throws RangeError where the scale is not a positive number.
+ */
+export function renderAt(scene: Scene, scale: number, painter = sharedPainter()): Picture {
   checkScale(scale);
   const size = pictureSize(scene, scale);
   const data = new Uint8ClampedArray(4 * size.width * size.height);
   for (let y = 0; y < size.height; y += tileSize)
-    drawBand(sharedPainter(), scene, scale, y, Math.min(tileSize, size.height - y), data, size.width, y);
+    drawBand(painter, scene, scale, y, Math.min(tileSize, size.height - y), data, size.width, y);
   return { ...size, data };
 }

@@ -59,10 +59,11 @@ export function ExportDialog() {
     setBusy(true);
     setDone(0);
     stop.current = new AbortController();
+    const { signal } = stop.current;
     let notes: readonly string[] = [];
     try {
-      if (format === 'PDF') notes = await exportPdf(design.name, ground, bleed * units.mm, dpi);
-      else if (format === 'SVG') await exportSvg(design.name, ground, lettering === 'text');
+      if (format === 'PDF') notes = await exportPdf(design.name, ground, bleed * units.mm, dpi, signal);
+      else if (format === 'SVG') await exportSvg(design.name, ground, lettering === 'text', signal);
       else
         await exportPng(
           {
@@ -75,16 +76,17 @@ export function ExportDialog() {
             ground,
             depth,
           },
-          stop.current.signal,
+          signal,
           setDone,
         );
-      if (!stop.current.signal.aborted) {
+      if (!signal.aborted) {
         set({ dialog: 'none', notice: [`“${design.name}” was exported.`, ...notes].join(' ') });
       }
     } catch (e) {
       if ((e as Error).name !== 'AbortError') setFault((e as Error).message);
+    } finally {
+      setBusy(false);
     }
-    setBusy(false);
   };
 
   return (

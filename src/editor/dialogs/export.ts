@@ -61,9 +61,14 @@ export async function exportPng(
 }
 
 /** The sheet as an SVG file, its lettering as text or as outlines. */
-export async function exportSvg(name: string, ground: boolean, words: boolean): Promise<void> {
+export async function exportSvg(
+  name: string,
+  ground: boolean,
+  words: boolean,
+  signal: AbortSignal,
+): Promise<void> {
   const text = await studioEngine().studio.svg(ground, words);
-  saveFile(new Blob([text], { type: 'image/svg+xml' }), `${name}.svg`);
+  if (!signal.aborted) saveFile(new Blob([text], { type: 'image/svg+xml' }), `${name}.svg`);
 }
 
 /** The sheet as a PDF file with a bleed in sheet units; returns in words what went in as pictures. */
@@ -72,8 +77,10 @@ export async function exportPdf(
   ground: boolean,
   bleed: number,
   dpi: number,
+  signal: AbortSignal,
 ): Promise<readonly string[]> {
   const { bytes, notes } = await studioEngine().studio.pdf(ground, bleed, dpi);
+  if (signal.aborted) return [];
   saveFile(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/pdf' }), `${name}.pdf`);
   return notes;
 }

@@ -2,7 +2,7 @@
 
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
-import { useId } from 'react';
+import { type ReactNode, useId } from 'react';
 import type { Choices } from '@/core';
 import { FieldLabel, FieldRow } from './row';
 import { steady } from './steady';
@@ -21,7 +21,20 @@ const wordsOf = (options: ChoiceFieldProps['options']): [string, string][] =>
     ? (options as readonly string[]).map((o) => [o, o])
     : Object.entries(options as Choices);
 
-function Choice({ label, value, options, onChange }: ChoiceFieldProps) {
+/** A label and what is chosen from a list; `children` are the lines of that. */
+export function SelectRow({
+  label,
+  value,
+  onChange,
+  onOpen,
+  children,
+}: {
+  label: string;
+  value: string;
+  onChange(v: string): void;
+  onOpen?(): void;
+  children: ReactNode;
+}) {
   const id = useId();
   return (
     <FieldRow>
@@ -30,22 +43,30 @@ function Choice({ label, value, options, onChange }: ChoiceFieldProps) {
       </FieldLabel>
       <Select
         size="small"
+        displayEmpty
         value={value}
         onChange={(e) => onChange(e.target.value)}
+        onOpen={onOpen}
         onKeyDown={(e) => e.stopPropagation()}
         inputProps={{ 'aria-labelledby': id }}
         SelectDisplayProps={{ 'aria-labelledby': id }}
-        sx={{ height: 26, fontSize: 13, '& .MuiSelect-select': { py: 0, px: 1.5 } }}
+        sx={{ height: 26, fontSize: 13, minWidth: 0, '& .MuiSelect-select': { py: 0, px: 1.5 } }}
       >
-        {wordsOf(options).map(([v, word]) => (
-          <MenuItem key={v} value={v}>
-            {word}
-          </MenuItem>
-        ))}
+        {children}
       </Select>
     </FieldRow>
   );
 }
+
+const Choice = ({ label, value, options, onChange }: ChoiceFieldProps) => (
+  <SelectRow label={label} value={value} onChange={onChange}>
+    {wordsOf(options).map(([v, word]) => (
+      <MenuItem key={v} value={v}>
+        {word}
+      </MenuItem>
+    ))}
+  </SelectRow>
+);
 
 /** One of a few words. */
 export const ChoiceField = steady<string, ChoiceFieldProps>(Choice);

@@ -7,6 +7,7 @@ import { type CardRef, stepsOf } from '@/core/edit';
 import { withCards } from '../bench/cards';
 import { OwnerContext, ownerOf } from '../fields/follow';
 import { ParamFields } from '../fields/ParamFields';
+import { SidePanel, scrolls } from '../frame/SidePanel';
 import { changePart, run } from '../state/actions';
 import { useChosenPart, useEditor } from '../state/store';
 import { handTool } from '../tools';
@@ -135,21 +136,11 @@ export function CardPanel() {
   const tool = useEditor((s) => s.tool);
   const { panel: Own, insteadOfCard: Instead } = handTool(tool);
   return (
-    <Box
-      component="aside"
-      aria-label="Card"
-      data-testid="card-panel"
-      sx={{
-        width: 256,
-        flexShrink: 0,
-        overflowY: 'auto',
-        borderLeft: 1,
-        borderColor: 'divider',
-        bgcolor: 'background.paper',
-      }}
-    >
-      {Own && <Own />}
-      {Instead ? <Instead /> : <CardFieldsAtHand />}
-    </Box>
+    <SidePanel side="right" width={256} label="Card" testId="card-panel">
+      <Box sx={scrolls}>
+        {Own && <Own />}
+        {Instead ? <Instead /> : <CardFieldsAtHand />}
+      </Box>
+    </SidePanel>
   );
 }

@@ -17,6 +17,7 @@ import { Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { type Card, proofRows } from '@/core';
 import { SheetTabs } from '../frame/SheetTabs';
+import { SidePanel, scrolls } from '../frame/SidePanel';
 import { useEditor } from '../state/store';
 import { chooseProof, moveProof, removeProof, rowOf, switchProof, titleOfProof, usualWall } from './wall';
 
@@ -99,22 +100,9 @@ export function ProofList() {
     if (over && over.id !== active.id) moveProof(String(active.id), String(over.id));
   };
   return (
-    <Box
-      component="aside"
-      aria-label="Proofs"
-      sx={{
-        width: 220,
-        flexShrink: 0,
-        display: 'flex',
-        flexDirection: 'column',
-        borderRight: 1,
-        borderColor: 'divider',
-        bgcolor: 'background.paper',
-        minHeight: 0,
-      }}
-    >
+    <SidePanel side="left" width={220} label="Proofs">
       <SheetTabs />
-      <Box sx={{ flex: 1, overflowY: 'auto', minHeight: 0, pb: 3 }}>
+      <Box sx={{ ...scrolls, pb: 3 }}>
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
           {Object.entries(proofRows).map(([row, word]) => {
             const own = list.filter((c) => rowOf(c) === row);
@@ -139,6 +127,6 @@ export function ProofList() {
           })}
         </DndContext>
       </Box>
-    </Box>
+    </SidePanel>
   );
 }

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box';
 import { fieldLabel, proofs } from '@/core';
 import { ParamFields } from '../fields/ParamFields';
+import { SidePanel, scrolls } from '../frame/SidePanel';
 import { CardFieldsAtHand } from '../panel/CardPanel';
 import { Section } from '../panel/Section';
 import { set, useEditor, type WallState } from '../state/store';
@@ -34,19 +35,7 @@ export function ProofPanel() {
   const pane = useEditor((s) => s.wall.pane);
   const open = (next: WallState['pane']) => set((s) => ({ wall: { ...s.wall, pane: next } }));
   return (
-    <Box
-      component="aside"
-      aria-label="Findings and proof"
-      data-testid="card-panel"
-      sx={{
-        width: 280,
-        flexShrink: 0,
-        overflowY: 'auto',
-        borderLeft: 1,
-        borderColor: 'divider',
-        bgcolor: 'background.paper',
-      }}
-    >
+    <SidePanel side="right" width={280} label="Findings and proof" testId="card-panel">
       <Box role="tablist" sx={{ display: 'flex', borderBottom: 1, borderColor: 'divider', px: 1 }}>
         {Object.entries(panes).map(([id, word]) => (
           <Box
@@ -74,9 +63,11 @@ export function ProofPanel() {
           </Box>
         ))}
       </Box>
-      {pane === 'findings' && <Findings />}
-      {pane === 'proof' && <ProofFields />}
-      {pane === 'card' && <CardFieldsAtHand />}
-    </Box>
+      <Box role="tabpanel" aria-label={panes[pane]} sx={scrolls}>
+        {pane === 'findings' && <Findings />}
+        {pane === 'proof' && <ProofFields />}
+        {pane === 'card' && <CardFieldsAtHand />}
+      </Box>
+    </SidePanel>
   );
 }

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import { memo, type PointerEvent, type RefObject, useEffect, useRef, useState } from 'react';
 import type { Card } from '@/core';
 import { proofs, sizeWithin } from '@/core';
+import type { ProofWish } from '@/worker/messages';
 import { madder } from '../sheet/colours';
 import { useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
@@ -27,7 +28,8 @@ function useInSight(element: RefObject<HTMLElement | null>): boolean {
 }
 
 /** Draws what hangs under an id into a canvas, whenever the sheet changes while it is in sight. */
-function useProof(id: string, card: Card, longest: number, onSize?: (w: number, h: number) => void) {
+function useProof(wish: ProofWish, onSize?: (w: number, h: number) => void) {
+  const { id, card, longest } = wish;
   const canvas = useRef<HTMLCanvasElement>(null);
   const seen = useInSight(canvas);
   const engines = useEditor((s) => s.engines);
@@ -35,11 +37,11 @@ function useProof(id: string, card: Card, longest: number, onSize?: (w: number, 
   told.current = onSize;
   const key = JSON.stringify([card.kind, card.params]);
   // A switch or another object with the same parameters draws nothing anew.
-  const wanted = useRef(card);
-  wanted.current = card;
+  const wanted = useRef(wish);
+  wanted.current = wish;
   useEffect(() => {
-    if (!engines || !hasEngine() || !key || !seen) return;
-    return studioEngine().wall.hang({ id, card: wanted.current, longest }, ({ width, height, data }) => {
+    if (!engines || !hasEngine() || !id || !key || !seen) return;
+    return studioEngine().wall.hang(wanted.current, ({ width, height, data }) => {
       const c = canvas.current;
       if (!c) return;
       if (c.width !== width || c.height !== height) {
@@ -88,8 +90,7 @@ function Marks() {
 
 /** Another picture over the left part of one, up to where the pointer is. */
 function Wiper({ card, longest }: { card: Card; longest: number }) {
-  const held = { ...card, params: { ...card.params, how: 'held' } };
-  const canvas = useProof(`${card.id} held`, held, longest);
+  const canvas = useProof({ id: `${card.id} held`, card, longest, held: true });
   const [at, setAt] = useState(0.5);
   const move = (e: PointerEvent<HTMLElement>) => {
     const box = e.currentTarget.getBoundingClientRect();
@@ -125,7 +126,7 @@ export const ProofTile = memo(function Tile({ card, dpr }: { card: Card; dpr: nu
   // Until there is a picture it keeps the room of one in the sheet's shape.
   const [drawn, setSize] = useState<{ width: number; height: number } | null>(null);
   const size = drawn ?? (sheet ? sizeWithin(sheet, longest) : { width: longest, height: longest });
-  const canvas = useProof(card.id, card, longest, (width, height) => setSize({ width, height }));
+  const canvas = useProof({ id: card.id, card, longest }, (width, height) => setSize({ width, height }));
   const frame = useRef<HTMLElement>(null);
   useEffect(() => {
     if (chosen) frame.current?.scrollIntoView({ block: 'nearest' });

@@ -47,7 +47,13 @@ export function ProofWall() {
   const hung = useEditor(useShallow((s) => (s.design?.wall ?? usualWall).proofs.filter((c) => c.on)));
   const dpr = usePixelRatio();
   useHeldAgainst(hung);
-  useEffect(() => () => magnify(null), []);
+  useEffect(
+    () => () => {
+      magnify(null);
+      if (hasEngine()) studioEngine().measurer.rest();
+    },
+    [],
+  );
   const rows = Object.entries(proofRows).flatMap(([row, word]) => {
     const own = hung.filter((c) => rowOf(c) === row);
     return own.length ? [{ row, word, own }] : [];

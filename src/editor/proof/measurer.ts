@@ -4,6 +4,9 @@ import type { MeasureAnswer, MeasureOrder } from '@/worker/measure';
 import type { Studio } from '@/worker/studio-service';
 import { reportDefect } from '../state/defects';
 
+/** What the studio knows the worker by. */
+const name = 'measure';
+
 /** Has the sheet measured by a worker of its own, which is started when it is first asked for. */
 export class Measurer {
   private worker: Worker | null = null;
@@ -29,7 +32,15 @@ export class Measurer {
     };
   }
 
+  /** Nothing is measured until it is asked for again: the worker ends, and gets no more scenes. */
+  rest(): void {
+    if (!this.worker) return;
+    this.close();
+    this.studio.dropReceiver(name).catch(reportDefect);
+  }
+
   close(): void {
+    this.take = null;
     this.worker?.terminate();
     this.worker = null;
   }
@@ -40,7 +51,7 @@ export class Measurer {
     const channel = new MessageChannel();
     const order: MeasureOrder = { type: 'port', port: channel.port1 };
     worker.postMessage(order, [channel.port1]);
-    void this.studio.addReceiver(transfer(channel.port2, [channel.port2]));
+    this.studio.addReceiver(name, transfer(channel.port2, [channel.port2])).catch(reportDefect);
     worker.onmessage = ({ data }: MessageEvent<MeasureAnswer>) => {
       if (data.type === 'findings') this.take?.(data.findings);
       else reportDefect(new Error(data.message));

@@ -13,6 +13,8 @@ interface Hung {
   rough: boolean;
   /** When it was last drawn anew, by a count. */
   turn: number;
+  /** How long it took last when it was drawn finely, milliseconds. */
+  took: number;
 }
 
 /** Milliseconds beyond which a proof waits for all that are drawn faster: it follows a drag once that rests. */
@@ -24,8 +26,6 @@ const rest = 140;
 /** Has the raster workers draw the proofs that hang, those first that have waited longest; coarsely while something is dragged. */
 export class ProofBoard {
   private readonly hung = new Map<string, Hung>();
-  /** How long each took last when it was drawn finely, milliseconds. */
-  private readonly took = new Map<string, number>();
   /** The newest version of the sheet. */
   version = 0;
   private turns = 0;
@@ -43,11 +43,12 @@ export class ProofBoard {
 
   /** Hangs a proof, or what is wanted of it anew. Returns what takes it down. */
   hang(wish: ProofWish, show: (picture: Picture) => void): () => void {
-    const own: Hung = { wish, show, version: -1, rough: false, turn: 0 };
+    const own: Hung = { wish, show, version: -1, rough: false, turn: 0, took: 0 };
     this.hung.set(wish.id, own);
     this.ask();
     return () => {
       if (this.hung.get(wish.id) === own) this.hung.delete(wish.id);
+      this.tellIdle();
     };
   }
 
@@ -91,15 +92,13 @@ export class ProofBoard {
     });
   }
 
-  private tookOf = ({ wish }: Hung): number => this.took.get(wish.id) ?? 0;
-
   private order(): void {
-    const isSlow = (h: Hung) => (this.tookOf(h) > slow ? 1 : 0);
+    const isSlow = (h: Hung) => (h.took > slow ? 1 : 0);
     const list = this.waiting().sort(
       (a, b) => isSlow(a) - isSlow(b) || a.turn - b.turn || a.wish.longest - b.wish.longest,
     );
     const quick = [...this.hung.values()].filter((h) => !isSlow(h));
-    const coarse = this.live ? coarseFor(quick.reduce((sum, h) => sum + this.tookOf(h), 0)) : 1;
+    const coarse = this.live ? coarseFor(quick.reduce((sum, h) => sum + h.took, 0)) : 1;
     const wishes = list.map(({ wish }): ProofWish => {
       const pixels = coarsened(wish.longest, coarse);
       return pixels < wish.longest ? { ...wish, coarse: pixels } : wish;
@@ -112,22 +111,30 @@ export class ProofBoard {
       };
       worker.postMessage(message);
     });
+    this.tellIdle();
   }
 
   private drawn(picture: Picture): void {
     const h = this.hung.get(picture.id);
     const rough = picture.wish.coarse !== undefined;
-    if (!rough) this.took.set(picture.id, picture.took);
     // Something else may hang there by now.
     if (h && h.wish.longest === picture.wish.longest && sameCard(h.wish, picture.wish)) {
       h.version = Math.max(h.version, picture.version);
       h.rough = rough;
       h.turn = ++this.turns;
+      if (!rough) h.took = picture.took;
       h.show(picture);
     }
+    this.tellIdle();
+  }
+
+  /** Tells who waits for it that nothing is to be drawn any more. */
+  private tellIdle(): void {
     if (this.idle.length && !this.live && !this.waiting().length) for (const f of this.idle.splice(0)) f();
   }
 }
 
 const sameCard = (a: ProofWish, b: ProofWish): boolean =>
-  a.card.kind === b.card.kind && JSON.stringify(a.card.params) === JSON.stringify(b.card.params);
+  a.held === b.held &&
+  a.card.kind === b.card.kind &&
+  JSON.stringify(a.card.params) === JSON.stringify(b.card.params);

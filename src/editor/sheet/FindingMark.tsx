@@ -10,10 +10,11 @@ export function FindingMark() {
   const view = useEditor((s) => s.view);
   const finding = useEditor((s) => s.findings?.findings.find((f) => f.id === s.wall.finding));
   const design = useEditor((s) => s.design);
+  const chosen = useEditor((s) => s.chosen);
   useEffect(() => {
-    if (!design) return;
+    if (!design || !chosen) return;
     return () => set((s) => ({ wall: { ...s.wall, finding: null } }));
-  }, [design]);
+  }, [design, chosen]);
   if (!finding?.at.length) return null;
   const [a, b = a] = finding.at.map((p) => toView(view, p));
   const r = 14 + Math.hypot(a.x - b.x, a.y - b.y) / 2;

@@ -29,6 +29,7 @@ async function settled(): Promise<void> {
     await facesTaken();
     await studioEngine().watch.answered();
     await studioEngine().board.settled();
+    await studioEngine().wall.settled();
     if (studioEngine().watch.asked === asked && !studioEngine().watch.waiting) return;
   }
 }

@@ -46,7 +46,7 @@ export function startEngine(): Engine {
     });
     const channel = new MessageChannel();
     raster.postMessage({ type: 'port', port: channel.port1 }, [channel.port1]);
-    void remote.addReceiver(transfer(channel.port2, [channel.port2]));
+    void remote.addReceiver(`raster-${i}`, transfer(channel.port2, [channel.port2]));
     return raster;
   });
   const watch = new Watch();

@@ -12,10 +12,13 @@ const unhurried = new Set([
   'pictureBand',
   'beginPicture',
   'svg',
+  'pdf',
+  'holdAgainst',
   'load',
   'takeMore',
   'alive',
   'addReceiver',
+  'dropReceiver',
 ]);
 
 /**

@@ -4,6 +4,7 @@ import {
   type Design,
   drawingFields,
   evaluate,
+  faceById,
   makeCoat,
   makeDesign,
   makePart,
@@ -11,8 +12,10 @@ import {
   makeSource,
   makeStep,
   type Part,
+  provideFace,
   sceneToSvg,
   usualDrawing,
+  withdrawFaces,
 } from '@/core';
 import { circleOf } from '@/core/construction/circle-of';
 import { drawersOf, elementsOf } from '@/core/construction/elements';
@@ -78,11 +81,14 @@ describe('circles of edges', () => {
   });
 
   it('come exactly from the primitives behind what was cut: a crescent has two, whole, with their own middles', () => {
-    const crescent = makePart({ kind: 'combine', operation: 'subtract' } as never, {
-      id: 'c',
-      children: ['a', 'b'],
-      coats: [makeCoat('fill')],
-    });
+    const crescent = makePart(
+      { kind: 'combine', operation: 'subtract' },
+      {
+        id: 'c',
+        children: ['a', 'b'],
+        coats: [makeCoat('fill')],
+      },
+    );
     const d = designOf([crescent, disc('a', 1000, 1000, 400), disc('b', 1130, 960, 360)], ['c']);
     const { circles, lines } = elements(d);
     expect(lines).toEqual([]);
@@ -138,10 +144,13 @@ describe('lines of edges', () => {
       place: { x: 500, y: 1000, turn: 0, skew: 0, scaleX: 1, scaleY: 1 },
       coats: [makeCoat('fill')],
     });
-    const group = makePart({ kind: 'group', clip: true } as never, {
-      id: 'g',
-      children: ['square', 'window'],
-    });
+    const group = makePart(
+      { kind: 'group', clip: true },
+      {
+        id: 'g',
+        children: ['square', 'window'],
+      },
+    );
     const d = designOf([group, square, disc('window', 1000, 1000, 300)], ['g']);
     const { circles, lines } = elements(d);
     expect(circles.map((c) => Math.round(c.r))).toEqual([300]);
@@ -268,6 +277,52 @@ describe('a construction drawing', () => {
       sheets: d.sheets.map((s) => (s.drawing ? { ...s, drawing: { ...s.drawing, without: ['a'] } } : s)),
     };
     expect(evaluate(left, 'cd').nodes.length).toBeLessThan(evaluate(d, 'cd').nodes.length);
+  });
+
+  it('follows what a group clips by, and what is hidden clips nothing', () => {
+    const square = makePart(makeSource('rectangle', { width: 1000, height: 1000 }), {
+      id: 'square',
+      place: { x: 1000, y: 1000, turn: 0, skew: 0, scaleX: 1, scaleY: 1 },
+      coats: [makeCoat('fill')],
+    });
+    const group = makePart({ kind: 'group', clip: true }, { id: 'g', children: ['square', 'window'] });
+    const at = (x: number, hidden = false) =>
+      drawn(designOf([group, square, disc('window', x, 1000, 300, { hidden })], ['g']));
+    const first = at(1000);
+    const { drawing } = first.sheets[1];
+    // The very same settings, as a change of another sheet leaves them.
+    const keeping = (d: Design): Design => ({ ...d, sheets: [d.sheets[0], { ...d.sheets[1], drawing }] });
+    const middles = (d: Design) => elements(d).circles.map((c) => Math.round(c.x));
+    expect([middles(first), middles(at(1200)), middles(at(1000, true))]).toEqual([[1000], [1200], []]);
+    const before = evaluate(first, 'cd').nodes;
+    expect(evaluate(keeping(at(1200)), 'cd').nodes).not.toBe(before);
+    expect(evaluate(keeping(at(1200)), 'cd').nodes).not.toEqual(before);
+  });
+
+  it('is drawn anew once a face has come that its numbers may be set in', () => {
+    const d = drawn(designOf([disc('a', 1000, 1000, 400)], ['a']));
+    const [before] = evaluate(d, 'cd').nodes;
+    expect(evaluate(d, 'cd').nodes[0]).toBe(before);
+    const anton = faceById('anton');
+    if (!anton) throw new Error('The face is missing.');
+    provideFace({ ...anton, id: `own-${'a'.repeat(40)}` });
+    expect(evaluate(d, 'cd').nodes[0]).not.toBe(before);
+    withdrawFaces();
+  });
+
+  it('of too many edges is left out, and that is said on it', () => {
+    const comb = (id: string): Part => {
+      const places = Array.from({ length: 2600 }, (_, i) => [0.5 * i, i % 2 ? 0 : 40]).concat([[0, 90]]);
+      const xy = [0, 40, ...places.flatMap(([x, y], i) => [...(places[i - 1] ?? [0, 40]), x, y, x, y])];
+      const closing = [0, 90, 0, 40, 0, 40];
+      const contours = [{ closed: true, xy: [...xy, ...closing] }];
+      return makePart(makeSource('path', { contours }), { id, coats: [makeCoat('fill')] });
+    };
+    expect(elements(designOf([comb('a')], ['a'])).leftOut).toBe(0);
+    const two = designOf([comb('a'), comb('b'), disc('c', 500, 500, 100)], ['a', 'b', 'c']);
+    // What is small enough is drawn all the same.
+    expect([elements(two).leftOut, elements(two).circles.length]).toEqual([1, 1]);
+    expect(evaluate(drawn(two), 'cd').nodes.length).toBeGreaterThan(0);
   });
 
   it('of a sheet that is gone is empty, and every demo design has one', () => {

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { PDFDocument } from 'pdf-lib';
+import { PDFContext, PDFDocument } from 'pdf-lib';
 import { describe, expect, it } from 'vitest';
 import {
   blendModes,
@@ -17,7 +17,8 @@ import {
   type SceneNode,
 } from '@/core';
 import { scenesToPdf } from '@/core/format/pdf';
-import { modeName } from '@/core/format/pdf/writer';
+import { modeName, PdfWriter } from '@/core/format/pdf/writer';
+import { identity } from '@/core/geometry/matrix';
 import { demoDesigns } from '../../../demo';
 import { takeShippedFaces } from '../../faces';
 import { averaged, rms, widthFor } from '../../pictures';
@@ -67,7 +68,14 @@ const solid = (node: ReturnType<typeof rect>, r: number, g: number, b: number, a
   blend: 'normal',
 });
 
+/** The seam of a conic gradient is a picture’s, and falls between its pixels (2.8); Poppler draws the edges of clips roughly (2.2). */
+const rough = new Map([
+  ['a conic gradient', 3],
+  ['a clipped group', 2.5],
+]);
+
 describe('PDF', () => {
+  // Poppler closes gaps far thinner than its pixels, as bristles of a dry brush have: 3.1 for the moth plate.
   const demos = Object.entries(demoDesigns).filter(
     ([name]) => !slowToWrite.includes(name) && name !== 'moth-plate',
   );
@@ -79,8 +87,8 @@ describe('PDF', () => {
 
   it.each([...maskScenes, ...sampleScenes.filter(([, s]) => s.width <= 64)])(
     '%s, as Poppler draws it',
-    async (_, scene) => {
-      expect(await apart(scene, 128)).toBeLessThan(3);
+    async (name, scene) => {
+      expect(await apart(scene, 128)).toBeLessThan(rough.get(name) ?? 2);
     },
   );
 
@@ -181,16 +189,35 @@ describe('PDF', () => {
   });
 
   it('says what went in as pictures, and how finely', async () => {
-    const blurred: SceneNode = {
+    const blurred = (x: number): SceneNode => ({
       type: 'filter',
       filter: { kind: 'blur', sigma: 3 },
-      children: [solid(circle(50, 50, 20), 0, 0, 0)],
+      children: [solid(circle(x, 50, 20), 0, 0, 0)],
       opacity: 1,
       blend: 'normal',
-    };
-    const scene: Scene = { width: 100, height: 100, ground: null, nodes: [blurred, blurred] };
+    });
+    const [one, other] = [blurred(40), blurred(60)];
+    const scene: Scene = { width: 100, height: 100, ground: null, nodes: [one, other, one] };
     const { notes } = await scenesToPdf([{ scene }], { title: 'x', dpi: 150 });
+    // What stands in two places goes in once.
     expect(notes).toEqual(['As pictures at 150 dpi: blurs and shadows (2).']);
+  });
+
+  it('counts the pixels of its pictures before it draws them', () => {
+    const blurred = (x: number): SceneNode => ({
+      type: 'filter',
+      filter: { kind: 'blur', sigma: 1 },
+      children: [solid(rect(x, 10, 20, 20), 0, 0, 0)],
+      opacity: 1,
+      blend: 'normal',
+    });
+    // One is of (20 + 6)² units and a little more, at half the fineness: some 170 pixels.
+    const writer = new PdfWriter(PDFContext.create(), 1, { x0: 0, y0: 0, x1: 100, y1: 100 }, 300);
+    const put = (nodes: readonly SceneNode[]) =>
+      writer.group((content) => writer.nodes(content, nodes, identity));
+    const one = blurred(10);
+    put([one, one, one]);
+    expect(() => put([blurred(40)])).toThrow(/Its pictures would have .* pixels; a page may have 300/);
   });
 
   it('refuses what it cannot hold, in words', async () => {

@@ -6,17 +6,18 @@ import {
   makeProof,
   Painter,
   parseHex,
-  proofPicture,
+  pictureWithin,
+  proofScene,
   proofs,
   renderPixels,
   type Scene,
   type SceneNode,
   sceneToSvg,
+  sizeWithin,
   usualProofs,
 } from '@/core';
 import { fieldFault } from '@/core/document/fields';
 import { blurFrom } from '@/core/proof/kind/distance';
-import { proofScene, sizeWithin } from '@/core/proof/proof-picture';
 import { deficiencyMatrix } from '@/core/proof/sight';
 import { groupNode } from '@/core/scene/group-node';
 import { scaledNodes } from '@/core/scene/scaled';
@@ -195,7 +196,7 @@ describe('kinds of proofs', () => {
     const painter = new Painter();
     const scene = sheet(shape(circle(100, 100, 60), '#14213d'));
     for (const card of usualProofs) {
-      const { width, height } = await proofPicture(painter, scene, card, null, 48);
+      const { width, height } = await pictureWithin(painter, proofScene(scene, card, null), 48);
       expect([width, height]).toEqual([48, 48]);
     }
     expect(sizeWithin({ width: 1920, height: 1080 }, 16)).toEqual({ width: 16, height: 9 });

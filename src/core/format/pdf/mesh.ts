@@ -113,7 +113,7 @@ const isOpaque = ({ colours }: MeshNode): boolean => {
 export const writeMesh: NodeWriter<MeshNode> = (target, content, node, toSheet) => {
   const { points, colours, opacity, blend } = node;
   if (!isOpaque(node)) {
-    target.picture(content, node, toSheet, 'meshes that are clear in places');
+    target.picture(content, node, toSheet, { what: 'meshes that are clear in places' });
     return;
   }
   const count = points.length / 32;

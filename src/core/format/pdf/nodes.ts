@@ -15,7 +15,8 @@ const writeSoft: NodeWriter<FilterNode | BentNode> = (target, content, node, toS
   const { opacity, blend } = node;
   const alone = groupNode([{ ...node, opacity: 1, blend: 'normal' }], { matrix: toSheet, opacity, blend });
   const what = node.type === 'bent' ? 'bent soft parts' : 'blurs and shadows';
-  target.picture(content, alone, identity, what, node.type === 'filter' && isSharp(node) ? 1 : soft);
+  const fineness = node.type === 'filter' && isSharp(node) ? 1 : soft;
+  target.picture(content, alone, identity, { what, of: node, fineness, at: toSheet });
 };
 
 const isSharp = ({ filter }: FilterNode): boolean => filter.kind === 'tones' || filter.kind === 'mix';
@@ -25,11 +26,16 @@ const writeRim: NodeWriter<RimNode> = (target, content, node, toSheet) => {
   if (!invert(toSheet)) return;
   const there = transformPath(node.rim.path, toSheet);
   const path = determinant(toSheet) < 0 ? { ...there, contours: there.contours.map(reverseContour) } : there;
-  target.picture(content, { ...node, rim: { ...node.rim, path } }, identity, 'bevels', soft);
+  target.picture(content, { ...node, rim: { ...node.rim, path } }, identity, {
+    what: 'bevels',
+    of: node,
+    at: toSheet,
+    fineness: soft,
+  });
 };
 
 const writeGrain: NodeWriter<GrainNode> = (target, content, node, toSheet) =>
-  target.picture(content, node, toSheet, 'grain');
+  target.picture(content, node, toSheet, { what: 'grain' });
 
 const all: { readonly [K in SceneNode['type']]: NodeWriter<Extract<SceneNode, { type: K }>> } = {
   shape: writeShape,

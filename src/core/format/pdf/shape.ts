@@ -44,9 +44,7 @@ const writeImage = (...[target, content, node, toSheet]: Parameters<NodeWriter<S
 
 /** A paint that PDF has none of, as a picture of it, clipped by its shape. */
 const asPicture: NodeWriter<ShapeNode> = (target, content, node, toSheet) => {
-  const b = pathBounds(transformPath(node.path, toSheet));
-  if (!b) return;
-  const { paint, opacity, blend } = node;
+  const { paint } = node;
   const what =
     paint.kind === 'conic'
       ? 'conic gradients'
@@ -57,7 +55,7 @@ const asPicture: NodeWriter<ShapeNode> = (target, content, node, toSheet) => {
   if (!wide) return;
   content.add('q', pathText(node.path, toSheet), clipBy(node));
   const grown = growBounds(wide, 0.01 * Math.max(wide.x1 - wide.x0, wide.y1 - wide.y0));
-  target.picture(content, { ...node, path: boundsPath(grown), opacity, blend }, toSheet, what);
+  target.picture(content, { ...node, path: boundsPath(grown) }, toSheet, { what, of: node });
   content.add('Q');
 };
 

@@ -15,6 +15,18 @@ export interface SoftMask {
   readonly by: 'Luminosity' | 'Alpha';
 }
 
+/** How something goes in as a picture. */
+export interface Pictured {
+  /** What it is, in words. */
+  readonly what: string;
+  /** The node it is a picture of, where that is not the one that is drawn: drawn once for all its places. */
+  readonly of?: SceneNode;
+  /** How that lies on the sheet, where what is drawn lies there already. */
+  readonly at?: Matrix;
+  /** A share of the usual fineness. */
+  readonly fineness?: number;
+}
+
 /** What nodes are written with. All that is written is in sheet coordinates, to which `toSheet` leads from the node's. */
 export interface PdfTarget {
   /** What of the sheet a page shows. */
@@ -29,8 +41,11 @@ export interface PdfTarget {
   group(write: (content: Content) => void, kind?: GroupKind): PDFRef;
   /** Sets opacity, blend mode and a mask for what follows, where they are other than usual. */
   state(content: Content, opacity: number, blend: BlendMode, mask?: SoftMask | null): void;
-  /** What PDF has no means for, as a picture; `what` says what it is, `fineness` is a share of the usual one. */
-  picture(content: Content, node: SceneNode, toSheet: Matrix, what: string, fineness?: number): void;
+  /**
+   * What PDF has no means for, as a picture.
+   * @throws WorkFault where a page would have too many pixels of these.
+   */
+  picture(content: Content, node: SceneNode, toSheet: Matrix, how: Pictured): void;
   nodes(content: Content, list: readonly SceneNode[], toSheet: Matrix): void;
 }
 

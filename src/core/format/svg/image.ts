@@ -4,9 +4,9 @@ import { reachesOver } from '../../image/reaches-over';
 import { blockAt } from '../../image/source';
 import { levelWithin, recoloured, wholeImage } from '../../image/whole';
 import type { ImagePaint, ShapeNode } from '../../scene/types';
+import { base64 } from '../drawn-node';
 import { encodePng } from '../png';
 import { matrixText } from './boxes';
-import { base64 } from './picture';
 import type { SvgTarget } from './target';
 
 /** Most pixels of a picture that goes into a file. */

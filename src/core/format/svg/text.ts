@@ -6,7 +6,7 @@ import { directionsOf, itemsOf, scriptsOf } from '../../lettering/items';
 import { type LetterOf, lettersOf } from '../../lettering/letter-of';
 import { type Cluster, commonFeatures } from '../../lettering/shape-line';
 import { embedding, type Subsetter } from '../../lettering/subset';
-import { base64 } from './picture';
+import { base64 } from '../drawn-node';
 import { escapeText, num } from './values';
 
 /** Text set at the origin of its own coordinates, for an element with a matrix. */

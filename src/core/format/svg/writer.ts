@@ -4,10 +4,11 @@ import { type Bounds, meetBounds, type Path, transformBounds } from '../../geome
 import { formatPath } from '../../geometry/svg-path';
 import { nodeBounds } from '../../scene/damage';
 import type { GradientPaint, SceneNode, SolidPaint } from '../../scene/types';
+import { base64, drawnNode } from '../drawn-node';
+import { inRuns } from '../pictured';
+import { encodePng } from '../png';
 import { boxText, matrixText } from './boxes';
 import { writerOf } from './nodes';
-import { base64, pictureOf } from './picture';
-import { inRuns } from './pictured';
 import { svgStops } from './stops';
 import type { SvgTarget } from './target';
 import type { TextWriter } from './text';
@@ -98,9 +99,9 @@ export class SvgWriter implements SvgTarget {
     const cut = Object.entries(own).some(([k, v]) => bounds[k as keyof Bounds] !== v);
     const id = this.shared(cut ? {} : node, 'p', (name) => {
       const scale = fineness * this.fineness * meanScale(toSheet);
-      const { width, height, png, box } = pictureOf(node, bounds, scale);
-      const data = width && height ? `data:image/png;base64,${base64(png)}` : '';
-      this.define(`<image id="${name}" ${boxText(box)} preserveAspectRatio="none" xlink:href="${data}"/>`);
+      const { width, height, data, box } = drawnNode(node, bounds, scale);
+      const href = `data:image/png;base64,${base64(encodePng(width, height, data))}`;
+      this.define(`<image id="${name}" ${boxText(box)} preserveAspectRatio="none" xlink:href="${href}"/>`);
     });
     return `<use xlink:href="#${id}"${this.look(node.opacity, node.blend, false)}/>`;
   }

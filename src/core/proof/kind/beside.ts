@@ -11,6 +11,13 @@ interface BesideProof {
   readonly how: string;
 }
 
+/** What it is titled, by what the sheet is held against. */
+const titles: Readonly<Record<string, string>> = {
+  before: 'Before and after',
+  sheet: 'Beside another sheet',
+  design: 'Beside another design',
+};
+
 /** A sheet as one node at a place and a scale, cut at its edges. */
 const laid = (sheet: Scene, x: number, y: number, scale: number): SceneNode =>
   groupNode([sheetFilled(sheet, groundOf(sheet)), ...scaledNodes(sheet.nodes, scale)], {
@@ -22,21 +29,19 @@ const laid = (sheet: Scene, x: number, y: number, scale: number): SceneNode =>
 /** The sheet next to another one, or to what it was before. */
 export const besideProof = defineProof<BesideProof>({
   kind: 'beside',
-  label: 'Before and after',
+  label: 'Compare',
   about: 'The sheet beside an earlier state of it, another sheet or another design.',
-  alsoKnown: ['compare', 'versions', 'history', 'wiper', 'difference', 'side by side'],
+  alsoKnown: ['before and after', 'versions', 'history', 'wiper', 'difference', 'side by side'],
   row: 'against',
   fields: [
     other('other', 'Against', 'What the sheet is held against.'),
     choice('how', 'Shown', 'How the two are shown.', { beside: 'Side by side', wiper: 'Under a wiper' }),
   ],
   defaults: { other: '', how: 'beside' },
-  title: () => 'Before and after',
+  title: ({ other: address }) => titles[address.split(':')[0]] ?? 'Nothing chosen yet',
   against: (p) => p.other,
   scene(sheet, p, held) {
     if (!held || p.how === 'wiper') return sheet;
-    // What lies under the wiper.
-    if (p.how === 'held') return held;
     const gap = 0.02 * sheet.width;
     // As high as the sheet is.
     const scale = sheet.height / held.height;

@@ -1,5 +1,6 @@
 import { number } from '../../document/fields';
 import { radians } from '../../geometry/vector';
+import { filterNode } from '../../scene/filter-node';
 import type { Scene } from '../../scene/types';
 import { defineProof } from '../definition';
 import { groundOf, withGround } from '../whole-sheet';
@@ -34,15 +35,7 @@ export const distanceProof = defineProof<DistanceProof>({
     return {
       ...sheet,
       ground,
-      nodes: [
-        {
-          type: 'filter',
-          filter: { kind: 'blur', sigma: blurFrom(sheet, p) },
-          children: withGround(sheet),
-          opacity: 1,
-          blend: 'normal',
-        },
-      ],
+      nodes: [filterNode({ kind: 'blur', sigma: blurFrom(sheet, p) }, withGround(sheet))],
     };
   },
 });

@@ -1,6 +1,8 @@
 import { parseHex } from '../../colour/colour';
+import { luminance } from '../../colour/contrast';
 import { toneOf } from '../../colour/tones';
 import { choice, colour, onlyIf, share } from '../../document/fields';
+import { filterNode } from '../../scene/filter-node';
 import { groupNode } from '../../scene/group-node';
 import { silhouette } from '../../scene/silhouette';
 import type { SceneNode } from '../../scene/types';
@@ -31,10 +33,7 @@ export const oneInkProof = defineProof<OneInk>({
     colour('paper', 'Paper', 'What it is laid on.'),
   ],
   defaults: { by: 'tone', level: 0.5, ink: '#000000', paper: '#ffffff' },
-  title(p) {
-    const [ink, paper] = [p.ink, p.paper].map((c) => toneOf(...rgb(c)));
-    return ink > paper ? 'Reversed' : 'One ink';
-  },
+  title: (p) => (luminance(parseHex(p.ink)) > luminance(parseHex(p.paper)) ? 'Reversed' : 'One ink'),
   scene(sheet, p) {
     const [ink, paper] = [parseHex(p.ink), parseHex(p.paper)];
     const shown = (node: SceneNode) => ({ ...sheet, ground: paper, nodes: [node] });
@@ -47,24 +46,10 @@ export const oneInkProof = defineProof<OneInk>({
       );
     const ground = groundOf(sheet);
     const dark = toneOf(ground[0], ground[1], ground[2]) < p.level;
-    return shown({
-      type: 'filter',
-      filter: {
-        kind: 'tones',
-        softness: 0,
-        steps: [
-          { from: 0, colour: dark ? paper : ink },
-          { from: p.level, colour: dark ? ink : paper },
-        ],
-      },
-      children: withGround(sheet),
-      opacity: 1,
-      blend: 'normal',
-    });
+    const steps = [
+      { from: 0, colour: dark ? paper : ink },
+      { from: p.level, colour: dark ? ink : paper },
+    ];
+    return shown(filterNode({ kind: 'tones', softness: 0, steps }, withGround(sheet)));
   },
 });
-
-function rgb(hex: string): [number, number, number] {
-  const [r, g, b] = parseHex(hex);
-  return [r, g, b];
-}

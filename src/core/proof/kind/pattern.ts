@@ -3,6 +3,7 @@ import { chromaMatrix } from '../../colour/mix';
 import { choice, colour, number, share } from '../../document/fields';
 import { meetBounds } from '../../geometry/path';
 import { nodesBounds } from '../../scene/damage';
+import { filterNode } from '../../scene/filter-node';
 import { groupNode } from '../../scene/group-node';
 import { scaledNodes } from '../../scene/scaled';
 import type { SceneNode } from '../../scene/types';
@@ -59,13 +60,7 @@ export const patternProof = defineProof<PatternProof>({
         );
       }
     }
-    const pale: SceneNode = {
-      type: 'filter',
-      filter: { kind: 'mix', rows: chromaMatrix(p.chroma), linear: false },
-      children: [apart(copies)],
-      opacity: p.opacity,
-      blend: 'normal',
-    };
-    return { ...shown, nodes: [pale] };
+    const paler = { kind: 'mix', rows: chromaMatrix(p.chroma), linear: false } as const;
+    return { ...shown, nodes: [filterNode(paler, [apart(copies)], { opacity: p.opacity })] };
   },
 });

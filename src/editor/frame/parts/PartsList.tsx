@@ -17,6 +17,7 @@ import { ancestorsOf } from '@/core/edit';
 import { chooseInside, run } from '../../state/actions';
 import { get, useEditor } from '../../state/store';
 import { SheetTabs } from '../SheetTabs';
+import { SidePanel, scrolls } from '../SidePanel';
 import { Row, rowHeight } from './PartRow';
 import { type DropPlace, dropPlace, dropTarget, rowsOf } from './rows';
 import { isTreeKey, treeMove } from './tree-keys';
@@ -167,21 +168,7 @@ export function PartsList() {
   };
 
   return (
-    <Box
-      component="nav"
-      aria-label="Parts"
-      data-testid="parts"
-      sx={{
-        width: 220,
-        flexShrink: 0,
-        display: 'flex',
-        flexDirection: 'column',
-        borderRight: 1,
-        borderColor: 'divider',
-        bgcolor: 'background.paper',
-        minHeight: 0,
-      }}
-    >
+    <SidePanel side="left" width={220} label="Parts" testId="parts" component="nav">
       <SheetTabs />
       <SearchLine value={search} onChange={setSearch} />
       <DndContext
@@ -191,7 +178,7 @@ export function PartsList() {
         onDragEnd={onDragEnd}
         onDragCancel={() => setDrop(null)}
       >
-        <Box ref={scroller} sx={{ flex: 1, overflowY: 'auto', py: 1 }}>
+        <Box ref={scroller} sx={{ ...scrolls, py: 1 }}>
           {rows.length > 0 && (
             <Box
               role="tree"
@@ -232,6 +219,6 @@ export function PartsList() {
           )}
         </Box>
       </DndContext>
-    </Box>
+    </SidePanel>
   );
 }

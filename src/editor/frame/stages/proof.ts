@@ -1,8 +1,8 @@
 import {
+  Columns2,
   Contrast,
   DraftingCompass,
   Grid2x2,
-  Image,
   Layers,
   Moon,
   PaintBucket,
@@ -45,7 +45,7 @@ export const proof: Stage = {
     ),
     hangs('proof-eyes', 'eyes', View),
     family(hangs('proof-ground', 'ground', PaintBucket), hangs('proof-pattern', 'pattern', Grid2x2)),
-    hangs('proof-beside', 'beside', Image),
+    hangs('proof-beside', 'beside', Columns2),
     act(
       'construction',
       {

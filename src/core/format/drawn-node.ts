@@ -1,12 +1,15 @@
-import type { Matrix } from '../../geometry/matrix';
-import type { Bounds } from '../../geometry/path';
-import { Painter } from '../../raster/painter';
-import { tileSize } from '../../raster/target';
-import type { SceneNode } from '../../scene/types';
-import { encodePng } from '../png';
+import type { Matrix } from '../geometry/matrix';
+import type { Bounds } from '../geometry/path';
+import { Painter } from '../raster/painter';
+import { tileSize } from '../raster/target';
+import type { SceneNode } from '../scene/types';
 
-/** Longest side of a picture inside an SVG, in pixels. */
+/** Longest side of a picture inside a file of vectors, in pixels. */
 const longest = 4096;
+
+/** Pixels a unit of a picture of some bounds: as many as are wished for, unless it would be too large. */
+export const finenessWithin = ({ x0, y0, x1, y1 }: Bounds, wished: number): number =>
+  Math.min(wished, longest / Math.max(x1 - x0, y1 - y0, 1e-9));
 
 let painter: Painter | null = null;
 
@@ -22,10 +25,10 @@ export interface DrawnNode {
  * A node drawn by itself over bounds in its own coordinates, `scale` pixels a unit where that is
  * not too many; `box` is where the picture lies, whole pixels outward.
  */
-export function pixelsOf(node: SceneNode, bounds: Bounds, scale: number): DrawnNode {
+export function drawnNode(node: SceneNode, bounds: Bounds, scale: number): DrawnNode {
   painter ??= new Painter();
   const [w, h] = [bounds.x1 - bounds.x0, bounds.y1 - bounds.y0];
-  const s = Math.min(scale, longest / Math.max(w, h, 1e-9));
+  const s = finenessWithin(bounds, scale);
   const width = Math.max(1, Math.ceil(w * s));
   const height = Math.max(1, Math.ceil(h * s));
   const data = new Uint8ClampedArray(4 * width * height);
@@ -44,16 +47,6 @@ export function pixelsOf(node: SceneNode, bounds: Bounds, scale: number): DrawnN
     }
   const box = { x0: bounds.x0, y0: bounds.y0, x1: bounds.x0 + width / s, y1: bounds.y0 + height / s };
   return { width, height, data, box };
-}
-
-/** The same as a PNG. */
-export function pictureOf(
-  node: SceneNode,
-  bounds: Bounds,
-  scale: number,
-): Omit<DrawnNode, 'data'> & { readonly png: Uint8Array } {
-  const { data, ...made } = pixelsOf(node, bounds, scale);
-  return { ...made, png: encodePng(made.width, made.height, data) };
 }
 
 /** Bytes as base64 text. */

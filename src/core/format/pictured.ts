@@ -1,5 +1,5 @@
-import { groupNode } from '../../scene/group-node';
-import type { SceneNode } from '../../scene/types';
+import { groupNode } from '../scene/group-node';
+import type { SceneNode } from '../scene/types';
 
 /** So many nodes after one another that would each be a picture are one together. */
 const many = 6;
