@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import Joi from 'joi';
 import { coatFields, coatWords, paints } from '@/core/coat';
 import { drawingFields } from '@/core/construction/settings';
+import { formats } from '@/core/delivery';
+import { nameWords } from '@/core/delivery/file-name';
 import type { Described } from '@/core/document/described';
 import { type Field, lengthLimit } from '@/core/document/fields';
 import { finishes } from '@/core/finish';
@@ -28,6 +30,9 @@ const units: Partial<Record<Field['type'], string>> = {
   colour: 'colour',
   part: 'id of a part, or `""`',
   other: 'what is held against it, or `""`',
+  subject: 'address of what is shown, or `""`',
+  text: 'text',
+  sizes: 'list of whole numbers',
   switch: '`true`, `false`',
 };
 
@@ -129,6 +134,13 @@ const parts: Readonly<Record<string, () => string>> = {
     ),
   finishes: () => sections(finishes),
   proofs: () => sections(proofs),
+  formats: () => sections(formats),
+  names: () =>
+    [
+      '| word | stands for |',
+      '|---|---|',
+      ...Object.entries(nameWords).map(([word, about]) => `| ${code(`{${word}}`)} | ${about} |`),
+    ].join('\n'),
   drawing: () => ['| member | holds | what |', '|---|---|---|', ...drawingFields.map(fieldRow)].join('\n'),
 };
 

@@ -35,7 +35,7 @@ test.beforeAll(async () => {
 /** Holds our picture of a design against Chromium’s of its SVG. */
 async function expectDrawnAlike(page: Page, design: Design, words: boolean, width = 320): Promise<void> {
   const scene = evaluate(design, design.sheets[0].id);
-  const text = sceneToSvg(scene, design.name, true, words ? subsetter : null);
+  const text = sceneToSvg(scene, design.name, { subsetter: words ? subsetter : null });
   if (words) expect(text).toContain('<text');
   const svg = Buffer.from(text).toString('base64');
   const ours = renderPixels(scene, width);

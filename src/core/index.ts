@@ -9,6 +9,7 @@ export * from './coat';
 export { formatHex, isHex, parseHex, type Rgba, withAlpha } from './colour/colour';
 export { contrast, luminance } from './colour/contrast';
 export { type ReadColour, readColour } from './colour/css';
+export { pixelsToDisplayP3, toDisplayP3 } from './colour/display-p3';
 export { colourAlong, type Interpolation, interpolations } from './colour/gradient';
 export {
   fitted,
@@ -26,6 +27,31 @@ export { type ProfilePoint, profileOf, profileWarnings } from './colour/profile'
 export * from './colour/spaces';
 export { drawersOf } from './construction/elements';
 export { type Drawing, drawingFields, usualDrawing } from './construction/settings';
+export {
+  asFormat,
+  emptySet,
+  formats,
+  makeRow,
+  mostRows,
+} from './delivery';
+export type { FormatDefinition } from './delivery/definition';
+export type { ExportSet } from './delivery/export-set';
+export { cleanName, type NameWord, nameWords } from './delivery/file-name';
+export type { AvifParams } from './delivery/format/avif';
+export type { ColourSpace } from './delivery/format/colour-space';
+export type { IcoParams } from './delivery/format/ico';
+export type { JpegParams } from './delivery/format/jpeg';
+export type { PdfParams } from './delivery/format/pdf';
+export type { PngParams } from './delivery/format/png';
+export type { SvgParams } from './delivery/format/svg';
+export type { TiffParams } from './delivery/format/tiff';
+export type { WebpParams } from './delivery/format/webp';
+export { type FileScene, fileScene, type PlannedFile, plannedFiles } from './delivery/plan';
+export { type DeliveryPurpose, deliveryPurposes } from './delivery/purposes';
+export { grounds, type RowParams, rowParams, sizeWays } from './delivery/row-fields';
+export type { FileSize } from './delivery/size';
+export { addressed, RowFault, squareScene, subjectName } from './delivery/subject';
+export { webManifest } from './delivery/web-manifest';
 export { type Lamp, usualLamp } from './depth/light';
 export { blendWords } from './document/blend-field';
 export type { Card } from './document/card';
@@ -77,8 +103,8 @@ export { clipText, isSoundText, soundJson, soundText, unsoundIn } from './docume
 export * from './document/types';
 export { finishes, finishKinds } from './finish';
 export type { Pdf, PdfOptions, PdfPage } from './format/pdf';
-export { crc32, PngError, pixelsPerMetre, tagPng } from './format/png';
-export { sceneToSvg } from './format/svg';
+export { crc32, encodePng, PngError, pixelsPerMetre, tagPng } from './format/png';
+export { recipeSpace, type SvgOptions, sceneToSvg } from './format/svg';
 export { paletteToTokens, TokenError, tokensToPalette } from './format/tokens';
 export { type Budget, budget, setBudget, usualBudget, WorkFault } from './geometry/budget';
 export { type Cubic, cubicPoint, cubicTangent, isLine } from './geometry/cubic';

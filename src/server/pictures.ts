@@ -1,6 +1,6 @@
 import { type Depth, type Design, evaluate, pictureSize, renderBands, type Scene } from '@/core';
+import { pngStream } from './encode/png-stream';
 import { BadRequest } from './http/errors';
-import { pngStream } from './png-stream';
 
 /** Greatest side of a picture the server draws, in pixels. */
 export const pictureLimit = 32_768;

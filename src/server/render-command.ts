@@ -1,19 +1,32 @@
-/** npm run render -- <design file or id> [--sheet NAME] [--width PIXELS] [--dpi N] [--no-ground] [--depth 16] --out FILE */
-import { createWriteStream, existsSync, readFileSync } from 'node:fs';
-import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
+/**
+ * npm run render -- DESIGN --out FILE: a design from a file, or by its id, as a file of the kind that the end of its name says;
+ * with --all its whole set of files into a folder. DESIGN --help tells of all settings.
+ */
+import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { type Design, imageIdsIn, provideImages } from '@/core';
+import {
+  type Card,
+  type Design,
+  emptySet,
+  type Field,
+  fieldFault,
+  formats,
+  imageIdsIn,
+  makeRow,
+  plannedFiles,
+  provideImages,
+} from '@/core';
 import { parseDesign } from '@/core/reading';
 import { connect } from './database';
 import { getDesignText } from './designs';
 import { lanes } from './drawing';
+import { writeDelivered } from './encode';
 import { takeFaces } from './faces';
 import { imageFiles } from './images';
 import { openImages } from './images/open-images';
 import { limitsFromEnvironment } from './limits';
 import { ensureOwner } from './owners';
-import { picturePng } from './pictures';
 
 /** A design from a file, or by its id from the database; with the faces it is set in at hand. */
 async function load(wanted: string): Promise<Design> {
@@ -40,41 +53,130 @@ async function load(wanted: string): Promise<Design> {
   }
 }
 
-async function main(): Promise<void> {
-  const { positionals, values } = parseArgs({
-    allowPositionals: true,
-    options: {
-      sheet: { type: 'string' },
-      width: { type: 'string' },
-      dpi: { type: 'string', default: '96' },
-      depth: { type: 'string', default: '8' },
-      out: { type: 'string' },
-      'no-ground': { type: 'boolean', default: false },
-    },
+/** A setting as its field has it. @throws Error in words where it does not fit. */
+function setting(field: Field, text: string): unknown {
+  const value =
+    field.type === 'switch'
+      ? text === 'true'
+      : field.type === 'sizes'
+        ? text.split(',').map(Number)
+        : ['choice', 'colour', 'text', 'subject'].includes(field.type)
+          ? text
+          : Number(text);
+  const fault = fieldFault(field, value);
+  if (fault) throw new Error(`“${field.name}” ${fault}.`);
+  return value;
+}
+
+/** The kind of file that a name ends in. @throws Error naming those there are. */
+function kindOf(name: string, said: string | undefined): string {
+  const end = path.extname(name).slice(1).toLowerCase();
+  const found = Object.values(formats).find((f) =>
+    said ? f.kind === said : f.extension === end || f.kind === end,
+  );
+  if (!found)
+    throw new Error(
+      `“${said ?? name}” is no kind of file that is made here. There are: ${Object.keys(formats).join(', ')}.`,
+    );
+  return found.kind;
+}
+
+/** Address of a sheet, of its proofs, or of a part, by name or id. @throws Error where there is none such. */
+function addressOf({ sheets, parts }: Design, { sheet, part, proofs }: Options): string {
+  if (part !== undefined) {
+    const found = Object.values(parts).find((p) => p.id === part || p.name === part);
+    if (!found) throw new Error(`The design has no part “${part}”.`);
+    return `parts:${found.id}`;
+  }
+  const found = sheet === undefined ? sheets[0] : sheets.find((s) => s.id === sheet || s.name === sheet);
+  if (!found)
+    throw new Error(`The design has no sheet “${sheet}”. It has: ${sheets.map((s) => s.name).join(', ')}.`);
+  return `${proofs ? 'proofs' : 'sheet'}:${found.id}`;
+}
+
+const options = {
+  sheet: { type: 'string' },
+  part: { type: 'string' },
+  proofs: { type: 'boolean', default: false },
+  format: { type: 'string' },
+  width: { type: 'string' },
+  dpi: { type: 'string' },
+  depth: { type: 'string' },
+  'no-ground': { type: 'boolean', default: false },
+  set: { type: 'string', multiple: true },
+  all: { type: 'boolean', default: false },
+  out: { type: 'string' },
+  help: { type: 'boolean', default: false },
+} as const;
+
+type Options = ReturnType<typeof parseArgs<{ options: typeof options }>>['values'];
+
+/** The row that the options ask for. @throws Error in words where one does not fit. */
+function rowOf(design: Design, out: string, values: Options): Card {
+  const kind = kindOf(out, values.format);
+  const given: Record<string, string> = {};
+  // As many pixels as the sheet has units, where nothing else is said.
+  if (formats[kind].made === 'pixels') Object.assign(given, { by: 'scale', scale: '1' });
+  if (values.width !== undefined)
+    Object.assign(given, { by: 'width', pixels: String(Math.round(Number(values.width))) });
+  if (values.dpi !== undefined) given[kind === 'pdf' ? 'fineness' : 'dpi'] = values.dpi;
+  if (values.depth !== undefined) given.bits = values.depth;
+  if (values['no-ground']) given.ground = 'none';
+  for (const pair of values.set ?? []) {
+    const at = pair.indexOf('=');
+    if (at < 1) throw new Error(`“--set ${pair}” is no “name=value”.`);
+    given[pair.slice(0, at)] = pair.slice(at + 1);
+  }
+  const params = Object.entries(given).map(([name, text]) => {
+    const field = formats[kind].fields.find((f) => f.name === name);
+    if (!field) throw new Error(`${formats[kind].label} has no setting “${name}”.`);
+    return [name, setting(field, text)];
   });
+  const of = formats[kind].made === 'list' ? {} : { of: addressOf(design, values) };
+  return makeRow(kind, { ...of, ...Object.fromEntries(params) });
+}
+
+/** All settings of all kinds of files, a line each. */
+const told = (): string =>
+  Object.values(formats)
+    .map(({ kind, label, about, fields }) =>
+      [
+        `${kind}: ${label}. ${about}`,
+        ...fields.map(
+          (f) =>
+            `  --set ${f.name}=…  ${f.label}. ${f.about}${f.options ? ` One of ${Object.keys(f.options).join(', ')}.` : ''}`,
+        ),
+      ].join('\n'),
+    )
+    .join('\n');
+
+async function main(): Promise<void> {
+  const { positionals, values } = parseArgs({ allowPositionals: true, options });
+  if (values.help) {
+    console.log(told());
+    return;
+  }
   const [wanted] = positionals;
   if (!wanted || !values.out)
     throw new Error('Say which design and where to: npm run render -- DESIGN --width 4096 --out FILE.png');
   const design = await load(wanted);
-  const sheet =
-    design.sheets.find((s) => s.name === values.sheet || s.id === values.sheet) ?? design.sheets[0];
-  const width = values.width === undefined ? sheet.width : Number(values.width);
-  const dpi = Number(values.dpi);
-  if (!(width >= 1) || !Number.isFinite(width))
-    throw new Error('The width must be a number of pixels of at least 1.');
-  if (!(dpi >= 1 && dpi <= 10_000)) throw new Error('The dpi must lie between 1 and 10,000.');
-  const depth = Number(values.depth);
-  if (depth !== 8 && depth !== 16) throw new Error('The depth is 8 or 16 bits a channel.');
   limitsFromEnvironment();
-  const png = picturePng(design, {
-    sheet: values.sheet,
-    width,
-    dpi,
-    ground: !values['no-ground'],
-    depth,
-  });
-  await pipeline(Readable.from(png), createWriteStream(values.out));
-  console.log(values.out);
+  if (!values.all) {
+    const set = { ...emptySet, rows: [rowOf(design, values.out, values)] };
+    await takeFaces({ ...design, exports: set }, null);
+    const [file] = plannedFiles(design, set);
+    for (const note of await writeDelivered(design, [file], file, values.out)) console.log(note);
+    console.log(values.out);
+    return;
+  }
+  const files = plannedFiles(design, design.exports ?? emptySet);
+  if (!files.length) throw new Error(`“${design.name}” has no set of files to deliver.`);
+  for (const file of files) {
+    const to = path.join(values.out, file.name);
+    mkdirSync(path.dirname(to), { recursive: true });
+    for (const note of await writeDelivered(design, files, file, to)) console.log(`${to}: ${note}`);
+    console.log(to);
+  }
 }
 
 main().catch((e: unknown) => {

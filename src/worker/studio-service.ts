@@ -407,7 +407,7 @@ export const studio = {
   async svg(ground: boolean, words: boolean): Promise<string> {
     const d = must();
     const cut = words ? await subsetter() : null;
-    return withImages(() => sceneToSvg(evaluate(d, sheetId), d.name, ground, cut));
+    return withImages(() => sceneToSvg(evaluate(d, sheetId), d.name, { ground, subsetter: cut }));
   },
 
   /** The sheet as a PDF, `bleed` sheet units beyond its edges; what PDF has no means for goes in as pictures of so many dpi. */

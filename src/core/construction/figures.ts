@@ -13,7 +13,7 @@ import { figuresFace } from './settings';
 /** A number to so many places as its size asks for. */
 export const told = (v: number): string => String(Number(v.toFixed(v < 10 ? 2 : v < 1000 ? 1 : 0)));
 
-/** Words in the face of the figures, about a middle that is given later; null for none. */
+/** Words in the face of the figures, about a middle or from a place that is given later; null for none. */
 export function lettered(text: string, size: number, colour: string) {
   const part = makePart(
     makeSource('lettering', { text, face: figuresFace, axes: { wght: 600 }, size, pieces: 'united' }),
@@ -28,6 +28,9 @@ export function lettered(text: string, size: number, colour: string) {
   return {
     width: b.x1 - b.x0,
     height: size,
+    /** With their line standing at a place, from there to the right. */
+    from: ({ x, y }: Point): SceneNode =>
+      groupNode([{ ...node, part: undefined }], { matrix: translation(x - b.x0, y) }),
     at(middle: Point): SceneNode {
       const own = { x: (b.x0 + b.x1) / 2, y: b.y1 - size * 0.35 };
       return groupNode([{ ...node, part: undefined }], {

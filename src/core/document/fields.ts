@@ -26,9 +26,14 @@ export interface Field {
     | 'corners'
     | 'image'
     | 'part'
-    | 'other';
+    | 'other'
+    | 'subject'
+    | 'text'
+    | 'sizes';
   readonly min?: number;
   readonly max?: number;
+  /** How many entries a list may have. */
+  readonly most?: number;
   /** How much an arrow key changes it. */
   readonly step?: number;
   /** The values of a choice, and what each is called. */
@@ -224,6 +229,34 @@ export const other = (name: string, label: string, about: string): Field => ({
   type: 'other',
 });
 
+/** What is exported, by its address: a sheet, its proofs, or parts; an empty text for the first sheet. */
+export const subject = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'subject',
+});
+
+/** A line of text of so many characters at most. */
+export const words = (name: string, label: string, about: string, max: number): Field => ({
+  name,
+  label,
+  about,
+  type: 'text',
+  max,
+});
+
+/** Several whole numbers of pixels, each at most so many; as many of them as `most` says. */
+export const sizes = (name: string, label: string, about: string, max: number, most: number): Field => ({
+  name,
+  label,
+  about,
+  type: 'sizes',
+  min: 1,
+  max,
+  most,
+});
+
 /** A field that means something only while another has a value, or one of several. */
 export const onlyIf = (name: string, is: FieldValue | readonly string[], field: Field): Field => ({
   ...field,
@@ -275,6 +308,21 @@ const isLengths = ({ min = 0, max = lengthLimit }: Field, value: unknown): boole
   value.length <= 1000 &&
   value.every((v) => typeof v === 'number' && v >= min && v <= max);
 
+function textFault({ max = 200 }: Field, value: unknown): string | null {
+  if (typeof value !== 'string') return 'must be a text';
+  if (!value.isWellFormed() || /\p{Cc}/u.test(value)) return 'must be a text without control characters';
+  return value.length <= max ? null : `must have at most ${max} characters`;
+}
+
+function sizesFault({ max = 1, most = 1 }: Field, value: unknown): string | null {
+  const fits =
+    Array.isArray(value) &&
+    value.length >= 1 &&
+    value.length <= most &&
+    value.every((v) => Number.isInteger(v) && v >= 1 && v <= max);
+  return fits ? null : `must be 1 to ${most} whole numbers from 1 to ${max}`;
+}
+
 /** Why a value does not fit a field, in plain words, or null where it does. */
 export function fieldFault(field: Field, value: unknown): string | null {
   switch (field.type) {
@@ -312,6 +360,15 @@ export function fieldFault(field: Field, value: unknown): string | null {
       return typeof value === 'string' && /^(?:|(?:before|sheet|design):[\w-]{1,60})$/.test(value)
         ? null
         : 'must name an earlier state, a sheet or a design';
+    case 'subject':
+      return typeof value === 'string' &&
+        /^(?:|(?:sheet|proofs):[\w-]{1,40}|parts:[\w-]{1,40}(?:,[\w-]{1,40}){0,99})$/.test(value)
+        ? null
+        : 'must name a sheet, its proofs or up to 100 parts';
+    case 'text':
+      return textFault(field, value);
+    case 'sizes':
+      return sizesFault(field, value);
     default: {
       if (typeof value !== 'number' || !Number.isFinite(value)) return 'must be a number';
       if (field.type === 'count' && !Number.isInteger(value)) return 'must be a whole number';

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { coatFields, paintKinds, paints, stopsSchema } from '../coat';
 import { interpolations } from '../colour/gradient';
 import { drawingFields } from '../construction/settings';
+import { formats, mostRows } from '../delivery';
 import { usualLamp } from '../depth/light';
 import { finishes } from '../finish';
 import { units } from '../geometry/units';
@@ -125,6 +126,11 @@ const wall = Joi.object({
   rules: Joi.object(fieldsSchema(Joi, ruleFields)).required(),
 });
 
+const exportSet = Joi.object({
+  pattern: Joi.string().min(1).max(200).required(),
+  rows: Joi.array().items(cardSchema(formats)).max(mostRows).unique('id').required(),
+});
+
 const part = Joi.object({
   id: id.required(),
   name: Joi.string().max(200).required(),
@@ -206,6 +212,7 @@ const head = {
   palette,
   looks,
   wall,
+  exports: exportSet,
   sheets: Joi.array().items(sheet).min(1).max(200).unique('id').required(),
 };
 

@@ -1,5 +1,6 @@
 import type { Coat } from '../coat/types';
 import type { Drawing } from '../construction/settings';
+import type { ExportSet } from '../delivery/export-set';
 import type { Lamp } from '../depth/light';
 import type { Place } from '../geometry/matrix';
 import type { Unit } from '../geometry/units';
@@ -12,7 +13,7 @@ import type { PrimitiveSource } from '../source';
 import type { Card } from './card';
 
 export const formatName = 'silent-compass/design';
-export const formatVersion = 6;
+export const formatVersion = 7;
 
 export type Source = PrimitiveSource | HolderSource;
 
@@ -112,6 +113,8 @@ export interface Design {
   readonly looks?: readonly Look[];
   /** Where it is left out, the usual one hangs. */
   readonly wall?: Wall;
+  /** Files that are delivered together. */
+  readonly exports?: ExportSet;
   readonly sheets: readonly Sheet[];
   readonly parts: Readonly<Record<string, Part>>;
 }

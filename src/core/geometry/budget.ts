@@ -37,7 +37,7 @@ export function setBudget(limits: Partial<Budget>): void {
 /** Says in plain words why work was not done; what was there before stays. */
 export class WorkFault extends Error {}
 
-const count = new Intl.NumberFormat('en-GB');
+export const count = new Intl.NumberFormat('en-GB');
 
 /** A number as people write it: 1,250,000; what no whole number can hold is “over a million millions”. */
 const inWords = (n: number): string => (n < 1e12 ? count.format(Math.round(n)) : 'over a million millions');

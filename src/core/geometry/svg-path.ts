@@ -209,14 +209,16 @@ export function parsePath(d: string, fillRule: FillRule = 'nonzero'): Path {
   return { contours, fillRule };
 }
 
-/** Shortest text of a number to twelve significant digits. */
-const text = (v: number): string => {
-  const rounded = Number(v.toPrecision(12));
+/** Shortest text of a number to twelve significant digits, and to so many decimals. */
+const numberText = (v: number, decimals: number | undefined): string => {
+  const exact = Number(v.toPrecision(12));
+  const rounded = decimals === undefined ? exact : Number(exact.toFixed(decimals));
   return Object.is(rounded, -0) ? '0' : String(rounded);
 };
 
-/** SVG path text with absolute M, L, C and Z, numbers to twelve significant digits. */
-export function formatPath(path: Path): string {
+/** SVG path text with absolute M, L, C and Z, numbers to twelve significant digits; to so many decimals where that is said. */
+export function formatPath(path: Path, decimals?: number): string {
+  const text = (v: number) => numberText(v, decimals);
   const out: string[] = [];
   for (const c of path.contours) {
     const n = segmentCount(c);

@@ -3,13 +3,14 @@ import type { Design } from '../document/types';
 import { faceById } from './face';
 
 /** What faces are used by. */
-type FacesUsed = Pick<Design, 'parts'> & Partial<Pick<Design, 'sheets'>>;
+type FacesUsed = Pick<Design, 'parts'> & Partial<Pick<Design, 'sheets' | 'exports'>>;
 
 /** Ids of the faces that a design's lettering is set in. */
-function facesIn({ parts, sheets }: FacesUsed): string[] {
+function facesIn({ parts, sheets, exports: files }: FacesUsed): string[] {
   const ids = new Set<string>();
-  // Construction drawings have numbers.
-  if (sheets?.some((s) => s.drawing)) ids.add(figuresFace);
+  // Construction drawings have numbers, and proofs titles.
+  const proofs = files?.rows.some(({ params }) => String(params.of ?? '').startsWith('proofs:'));
+  if (proofs || sheets?.some((s) => s.drawing)) ids.add(figuresFace);
   for (const { source } of Object.values(parts)) {
     if (source.kind !== 'lettering') continue;
     ids.add(source.face);

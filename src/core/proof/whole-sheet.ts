@@ -4,6 +4,7 @@ import { boundsPath, growBounds } from '../geometry/path';
 import { filledWith } from '../scene/filled-with';
 import { filterNode } from '../scene/filter-node';
 import { groupNode } from '../scene/group-node';
+import { scaledNodes } from '../scene/scaled';
 import type { Filter, Scene, SceneNode, ShapeNode } from '../scene/types';
 
 const paper: Rgba = [1, 1, 1, 1];
@@ -39,3 +40,11 @@ export function seenThrough(sheet: Scene, filter: Filter, change: ColourChange):
     nodes: [filterNode(filter, withGround(sheet))],
   };
 }
+
+/** A sheet as one node at a place and so many times as large, cut at its edges. */
+export const laidSheet = (sheet: Scene, x: number, y: number, scale: number): SceneNode =>
+  groupNode([sheetFilled(sheet, groundOf(sheet)), ...scaledNodes(sheet.nodes, scale)], {
+    matrix: [scale, 0, 0, scale, x, y],
+    isolated: true,
+    clip: boundsPath({ x0: 0, y0: 0, x1: sheet.width, y1: sheet.height }),
+  });

@@ -18,6 +18,7 @@ interface Waiting {
   readonly job: Job;
   readonly time: number;
   readonly signal: AbortSignal | null;
+  onProgress(share: number): void;
   resolve(result: unknown): void;
   reject(e: unknown): void;
 }
@@ -60,13 +61,17 @@ export class Lane {
   /** @throws Busy where too many wait; Exhausted where a limit was met; HttpError where it cannot be done. */
   run<J extends Job>(
     job: J,
-    { time = this.limits.time, signal = null }: { time?: number; signal?: AbortSignal | null } = {},
+    {
+      time = this.limits.time,
+      signal = null,
+      onProgress = () => {},
+    }: { time?: number; signal?: AbortSignal | null; onProgress?(share: number): void } = {},
   ): Promise<Results[J['kind']]> {
     if (signal?.aborted) return Promise.reject(abandoned());
     if (this.queue.length >= this.limits.queue)
       return Promise.reject(new Busy('Too many pictures are waiting to be drawn. Try again in a moment.'));
     return new Promise<unknown>((resolve, reject) => {
-      const waiting: Waiting = { job, time, signal, resolve, reject };
+      const waiting: Waiting = { job, time, signal, onProgress, resolve, reject };
       this.queue.push(waiting);
       signal?.addEventListener('abort', () => {
         const at = this.queue.indexOf(waiting);
@@ -127,7 +132,7 @@ export class Lane {
     return child;
   }
 
-  private attempt({ job, time, signal }: Waiting): Promise<unknown> {
+  private attempt({ job, time, signal, onProgress }: Waiting): Promise<unknown> {
     const child = this.child ?? this.start();
     return new Promise((resolve, reject) => {
       const end = (e: HttpError) => {
@@ -137,6 +142,10 @@ export class Lane {
         child.kill('SIGKILL');
       };
       const onMessage = (answer: Answer) => {
+        if ('progress' in answer) {
+          onProgress(answer.progress);
+          return;
+        }
         finish();
         if (answer.ok) resolve(answer.result);
         else

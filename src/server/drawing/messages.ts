@@ -1,4 +1,4 @@
-import type { OwnFont } from '@/core';
+import type { ExportSet, OwnFont } from '@/core';
 import type { DesignFault } from '@/core/reading';
 import type { PictureOrder } from '../pictures';
 
@@ -34,6 +34,17 @@ export type Job =
       /** Where the PNG is written to. */
       readonly file: string;
     }
+  | {
+      /** One file of a set. */
+      readonly kind: 'deliver';
+      readonly text: string;
+      readonly set: ExportSet;
+      /** Which of the set’s files, the first one 0. */
+      readonly number: number;
+      readonly fonts: readonly FontFile[];
+      readonly images: readonly ImageFile[];
+      readonly file: string;
+    }
   | { readonly kind: 'font'; readonly bytes: Uint8Array }
   /** A picture to be placed; its pixels are written to a file, level by level. */
   | { readonly kind: 'image'; readonly bytes: Uint8Array; readonly file: string }
@@ -42,12 +53,15 @@ export type Job =
 
 export interface Results {
   picture: { readonly size: number };
+  deliver: { readonly size: number; readonly notes: readonly string[] };
   font: OwnFont & { readonly bytes: Uint8Array };
   image: ReadImage;
   misbehave: null;
 }
 
 export type Answer =
+  /** The share that is done, 0–1; the answer is still to come. */
+  | { readonly progress: number }
   | { readonly ok: true; readonly result: unknown }
   /** `status` as HTTP has it; 500 for a defect. `faults` are those of a design that cannot be read. */
   | {

@@ -6,16 +6,21 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import {
   clipText,
+  type Design,
+  type ExportSet,
   type FontFace,
   FontFault,
   ownFaceId,
+  plannedFiles,
   provideFace,
   provideImages,
+  RowFault,
   WorkFault,
   withdrawFaces,
 } from '@/core';
 import { DesignError, parseDesign } from '@/core/reading';
 import { openFace } from '@/core/shaping';
+import { writeDelivered } from '../encode';
 import { takeFaces } from '../faces';
 import { HttpError } from '../http/errors';
 import { openImages } from '../images/open-images';
@@ -40,21 +45,51 @@ function provideOwn(fonts: readonly FontFile[]): void {
   }
 }
 
-async function drawPicture(job: Extract<Job, { kind: 'picture' }>): Promise<Results['picture']> {
-  const design = parseDesign(job.text);
-  provideOwn(job.fonts);
-  await takeFaces(design, null);
-  const images = openImages(job.images);
+/** The design that was drawn last: what comes of it is at hand for the next file of it. */
+let last: { readonly text: string; readonly design: Design } | null = null;
+
+/** Has a design, its faces and its pictures at hand while something is made of it. */
+async function withDesign<T>(
+  { text, fonts, images: files }: Pick<Extract<Job, { kind: 'picture' }>, 'text' | 'fonts' | 'images'>,
+  set: ExportSet | undefined,
+  make: (design: Design) => Promise<T>,
+): Promise<T> {
+  if (last?.text !== text) last = { text, design: parseDesign(text) };
+  const { design } = last;
+  provideOwn(fonts);
+  await takeFaces({ ...design, exports: set }, null);
+  const images = openImages(files);
   provideImages(images);
-  const png = picturePng(design, job.order);
   try {
-    await pipeline(Readable.from(png), createWriteStream(job.file));
+    return await make(design);
   } finally {
     provideImages(null);
     images.close();
   }
-  return { size: (await stat(job.file)).size };
 }
+
+const drawPicture = (job: Extract<Job, { kind: 'picture' }>): Promise<Results['picture']> =>
+  withDesign(job, undefined, async (design) => {
+    await pipeline(Readable.from(picturePng(design, job.order)), createWriteStream(job.file));
+    return { size: (await stat(job.file)).size };
+  });
+
+/** Milliseconds between two tellings of how far it is. */
+const tellEvery = 200;
+
+const deliver = (job: Extract<Job, { kind: 'deliver' }>): Promise<Results['deliver']> =>
+  withDesign(job, job.set, async (design) => {
+    const files = plannedFiles(design, job.set);
+    const file = files[job.number];
+    if (!file) throw new RowFault('The set has no such file.');
+    let told = Date.now();
+    const notes = await writeDelivered(design, files, file, job.file, (progress) => {
+      if (Date.now() - told < tellEvery) return;
+      told = Date.now();
+      process.send?.({ progress } satisfies Answer);
+    });
+    return { size: (await stat(job.file)).size, notes };
+  });
 
 async function readFont({ bytes: file }: Extract<Job, { kind: 'font' }>): Promise<Results['font']> {
   const bytes = await unpackFont(file);
@@ -72,6 +107,7 @@ function misbehave(how: Extract<Job, { kind: 'misbehave' }>['how']): never {
 async function work(job: Job): Promise<unknown> {
   if (job.kind === 'image') return unpackImage(job.bytes, job.file);
   if (job.kind === 'picture') return drawPicture(job);
+  if (job.kind === 'deliver') return deliver(job);
   if (job.kind === 'font') return readFont(job);
   return misbehave(job.how);
 }
@@ -79,7 +115,13 @@ async function work(job: Job): Promise<unknown> {
 function failed(e: unknown): Answer {
   if (e instanceof HttpError) return { ok: false, status: e.status, message: e.message };
   if (e instanceof DesignError) return { ok: false, status: 422, message: e.message, faults: e.faults };
-  if (e instanceof FontFault || e instanceof ImageFault || e instanceof WorkFault || e instanceof RangeError)
+  if (
+    e instanceof FontFault ||
+    e instanceof ImageFault ||
+    e instanceof WorkFault ||
+    e instanceof RowFault ||
+    e instanceof RangeError
+  )
     return { ok: false, status: 422, message: e.message };
   if ((e as { code?: string }).code === 'ENOSPC')
     return {

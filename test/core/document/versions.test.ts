@@ -6,6 +6,7 @@ import {
   drawingFields,
   type Field,
   finishes,
+  formats,
   formatVersion,
   holders,
   paints,
@@ -26,6 +27,7 @@ const members = (kind: string, o: object) => Object.keys(o).map((name) => `${kin
 function membersOf(d: Design): Set<string> {
   return new Set([
     ...d.sheets.flatMap((h) => members('drawing', h.drawing ?? {})),
+    ...(d.exports?.rows ?? []).flatMap((c) => members(`format ${c.kind}`, c.params)),
     ...(d.wall?.proofs ?? []).flatMap((c) => members(`proof ${c.kind}`, c.params)),
     ...Object.values(d.parts).flatMap((p) => [
       ...members(`source ${p.source.kind}`, p.source),
@@ -74,6 +76,7 @@ describe('versions of the format', () => {
       ...fieldsOf('step', steps),
       ...fieldsOf('finish', finishes),
       ...fieldsOf('proof', proofs),
+      ...fieldsOf('format', formats),
       ...drawingFields.map((f) => `drawing.${f.name}`),
       ...fieldsOf('coat', { fill: { fields: coatFields.fill }, stroke: { fields: coatFields.stroke } }),
       ...fieldsOf(

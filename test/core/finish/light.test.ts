@@ -143,11 +143,11 @@ describe('light and shade', () => {
 
   it('go out as SVG without pictures, but for grain', () => {
     const svg = (kinds: string[]) =>
-      sceneToSvg(evaluate(designWith(shape(kinds.map((k) => makeFinish(k)))), 's'), 'x', false);
+      sceneToSvg(evaluate(designWith(shape(kinds.map((k) => makeFinish(k)))), 's'), 'x', { ground: false });
     expect(svg(['glow', 'edge-light', 'sheen', 'floor-shadow', 'blur'])).not.toContain('<image');
     expect(svg(['grain'])).toContain('<image');
     const blurs = (way: string) =>
-      sceneToSvg(evaluate(designWith(shape([makeFinish('blur', { way })])), 's'), 'x', false);
+      sceneToSvg(evaluate(designWith(shape([makeFinish('blur', { way })])), 's'), 'x', { ground: false });
     expect(blurs('along')).toMatch(/<feGaussianBlur stdDeviation="12 0"/);
     for (const way of ['around', 'away', 'edge']) expect(blurs(way)).toContain('<image');
   });

@@ -17,7 +17,7 @@ import {
   tagPng,
 } from '@/core';
 import { encodePng } from '@/core/format/png';
-import { pngStream } from '@/server/png-stream';
+import { pngStream } from '@/server/encode/png-stream';
 import { demoDesigns } from '../../../demo';
 import { takeShippedFaces } from '../../faces';
 import { averaged, expectAlike, widthFor } from '../../pictures';

@@ -27,7 +27,7 @@ beforeAll(async () => {
 
 const words = (values: Partial<Lettering>, extra: Partial<Part> = {}): Design =>
   designOf(1000, wordsAt('w', 100, 500, { face: 'zilla-slab-700', text: 'Hollin Tarn', ...values }, extra));
-const svg = (d: Design) => sceneToSvg(evaluate(d, 's'), 'Test', true, subsetter);
+const svg = (d: Design) => sceneToSvg(evaluate(d, 's'), 'Test', { subsetter });
 const texts = (d: Design) => [...svg(d).matchAll(/<text [^>]*>([^<]*)<\/text>/g)].map((m) => m[1]);
 const fontsIn = (text: string) =>
   [...text.matchAll(/@font-face\{[^}]*base64,([^)]+)\)/g)].map(

@@ -5,9 +5,10 @@ import { fromTwo } from './from-2';
 import { fromThree } from './from-3';
 import { fromFour } from './from-4';
 import { fromFive } from './from-5';
+import { fromSix } from './from-6';
 
 /** One upgrade from each version to the next, the oldest first. */
-export const upgrades: readonly Upgrade[] = [fromOne, fromTwo, fromThree, fromFour, fromFive];
+export const upgrades: readonly Upgrade[] = [fromOne, fromTwo, fromThree, fromFour, fromFive, fromSix];
 
 /** Whether documents of a version can be read. */
 export const isReadable = (version: unknown): version is number =>

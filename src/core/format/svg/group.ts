@@ -65,7 +65,7 @@ export const writeGroup: NodeWriter<GroupNode> = (target, node, toSheet) => {
   const m = node.matrix;
   const inside = multiply(toSheet, m);
   const transform = isIdentity(m) ? '' : ` transform="${matrixText(m)}"`;
-  const clip = `${node.clip ? target.clip(node.clip) : ''}${node.mask ? mask(target, node.mask, node.children, inside) : ''}`;
+  const clip = `${node.clip ? target.clip(node.clip, inside) : ''}${node.mask ? mask(target, node.mask, node.children, inside) : ''}`;
   const children = node.knockout
     ? knockedOut(target, node.children, inside)
     : target.nodes(node.children, inside);

@@ -1,4 +1,4 @@
-import { multiply, scaling } from '../../geometry/matrix';
+import { type Matrix, multiply, scaling } from '../../geometry/matrix';
 import { pathBounds } from '../../geometry/path';
 import { reachesOver } from '../../image/reaches-over';
 import { blockAt } from '../../image/source';
@@ -22,7 +22,11 @@ function element(id: string, { image, size, changed }: ImagePaint): string | nul
 }
 
 /** A shape filled with a picture that lies flat, as that clipped by the shape; null where it is none, or not to be had. */
-export function writeImage(target: SvgTarget, { path, paint, opacity, blend }: ShapeNode): string | null {
+export function writeImage(
+  target: SvgTarget,
+  { path, paint, opacity, blend }: ShapeNode,
+  toSheet: Matrix,
+): string | null {
   if (paint.kind !== 'image' || paint.unbent || paint.homography || paint.fixed || paint.spread !== 'pad')
     return null;
   const bounds = pathBounds(path);
@@ -37,5 +41,5 @@ export function writeImage(target: SvgTarget, { path, paint, opacity, blend }: S
   });
   const { width, height } = paint.size;
   const place = matrixText(multiply(paint.matrix, scaling(width, height)));
-  return `<g${target.clip(path)}${target.look(opacity, blend, false)}><use xlink:href="#${id}" transform="${place}"/></g>`;
+  return `<g${target.clip(path, toSheet)}${target.look(opacity, blend, false)}><use xlink:href="#${id}" transform="${place}"/></g>`;
 }

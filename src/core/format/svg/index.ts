@@ -9,16 +9,36 @@ import { SvgWriter } from './writer';
 /** How far beyond the sheet, as a share of its longer side, pictures reach: shadows fall in from there. */
 const aside = 0.25;
 
+export interface SvgOptions {
+  /** Whether it has the sheet’s ground; so where left out. */
+  readonly ground?: boolean;
+  /** With one, lettering is text in fonts put into the picture, wherever it would look the same and its font allows that. */
+  readonly subsetter?: Subsetter | null;
+  /** Decimals of coordinates on the sheet; as exact as they are where left out. */
+  readonly decimals?: number;
+  /** What parts are called, by their ids, where they are to be told apart. */
+  readonly names?: (part: string) => string | undefined;
+  /** The design it was made from, as JSON, kept inside so that it can be opened again. */
+  readonly recipe?: string;
+}
+
+/** Namespace of what this program keeps inside pictures of its own. */
+export const recipeSpace = 'urn:silent-compass:design';
+
+/** JSON as text of an element: no end of a section of characters stands in it, and nothing that XML has no characters for. */
+const kept = (json: string): string =>
+  `<metadata><design xmlns="${recipeSpace}"><![CDATA[${json
+    .replaceAll(']]>', ']]\\u003e')
+    .replace(/[\ufffe\uffff]/g, (c) => `\\u${c.charCodeAt(0).toString(16)}`)}]]></design></metadata>`;
+
 /**
- * A scene as an SVG 1.1 picture with CSS blend modes: vectors, gradients, and shadows as filters. With a
- * subsetter, lettering is text in fonts put into the picture, wherever it would look the same and its font
- * allows that; else it is outlines.
+ * A scene as an SVG 1.1 picture with CSS blend modes: vectors, gradients, and shadows as filters. Lettering is outlines where
+ * it is not asked for as text.
  */
 export function sceneToSvg(
   scene: Scene,
   title: string,
-  ground = true,
-  subsetter: Subsetter | null = null,
+  { ground = true, subsetter = null, decimals, names, recipe }: SvgOptions = {},
 ): string {
   const { width: w, height: h } = scene;
   // Sharp at twice the sheet's size, and an icon of few units as sharp as a larger one.
@@ -27,9 +47,11 @@ export function sceneToSvg(
     Math.max(2, 2048 / Math.max(w, h)),
     growBounds({ x0: 0, y0: 0, x1: w, y1: h }, aside * Math.max(w, h)),
     words,
+    decimals,
+    names,
   );
   const body = writer.nodes(scene.nodes, [1, 0, 0, 1, 0, 0]);
   const colour: Rgba | null = ground ? scene.ground : null;
   const back = colour ? `<rect width="${num(w)}" height="${num(h)}" fill="${formatHex(colour)}"/>` : '';
-  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${num(w)}" height="${num(h)}" viewBox="0 0 ${num(w)} ${num(h)}"><title>${escapeText(title)}</title>${words?.style() ?? ''}<defs>${writer.defs.join('')}</defs>${back}${body}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${num(w)}" height="${num(h)}" viewBox="0 0 ${num(w)} ${num(h)}"><title>${escapeText(title)}</title>${recipe === undefined ? '' : kept(recipe)}${words?.style() ?? ''}<defs>${writer.defs.join('')}</defs>${back}${body}</svg>`;
 }

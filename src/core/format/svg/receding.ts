@@ -9,7 +9,6 @@ import {
   pathOf,
   polygonContour,
 } from '../../geometry/path';
-import { formatPath } from '../../geometry/svg-path';
 import type { Point } from '../../geometry/vector';
 import type { GradientPaint, ShapeNode } from '../../scene/types';
 import type { NodeWriter } from './target';
@@ -102,7 +101,7 @@ export const writeReceding = (
       stops: [stop(0, from), stop(1, to)],
       interpolation: 'srgb',
     };
-    return `<path d="${formatPath(pathOf([polygonContour(corners)]))}" ${target.paint(own, toSheet)}/>`;
+    return `<path d="${target.path(pathOf([polygonContour(corners)]), toSheet)}" ${target.paint(own, toSheet)}/>`;
   });
-  return `<g${target.clip(node.path)}${target.look(node.opacity, node.blend, false)}>${strips.join('')}</g>`;
+  return `<g${target.clip(node.path, toSheet)}${target.look(node.opacity, node.blend, false)}>${strips.join('')}</g>`;
 };

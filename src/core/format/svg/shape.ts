@@ -1,6 +1,5 @@
 import { invert, type Matrix, multiply } from '../../geometry/matrix';
 import { boundsPath, growBounds, pathBounds } from '../../geometry/path';
-import { formatPath } from '../../geometry/svg-path';
 import type { GradientPaint, PlacedPaint, ShapeNode, SolidPaint } from '../../scene/types';
 import { matrixText } from './boxes';
 import { writeImage } from './image';
@@ -33,12 +32,12 @@ function asPicture(target: SvgTarget, node: ShapeNode, toSheet: Matrix): string 
   const back = fixed ? invert(toSheet) : null;
   const own = back ? { ...paint, matrix: multiply(back, paint.matrix) } : paint;
   const inner = target.picture({ ...node, path: box, paint: own, opacity: 1, blend: 'normal' }, toSheet);
-  return `<g${target.clip(node.path)}${target.look(node.opacity, node.blend, false)}>${inner}</g>`;
+  return `<g${target.clip(node.path, toSheet)}${target.look(node.opacity, node.blend, false)}>${inner}</g>`;
 }
 
 export const writeShape: NodeWriter<ShapeNode> = (target, node, toSheet) => {
   const { path, paint, opacity, blend } = node;
-  const image = writeImage(target, node);
+  const image = writeImage(target, node, toSheet);
   if (image !== null) return image;
   if (paint.kind === 'image' || paint.kind === 'conic' || (paint.kind !== 'solid' && paint.unbent))
     return asPicture(target, node, toSheet);
@@ -47,5 +46,5 @@ export const writeShape: NodeWriter<ShapeNode> = (target, node, toSheet) => {
   const texts = opacity === 1 && blend === 'normal' ? target.words?.texts(path) : null;
   if (texts) return writeTexts(target, texts, paint, toSheet);
   const rule = path.fillRule === 'evenodd' ? ' fill-rule="evenodd"' : '';
-  return `<path d="${formatPath(path)}" ${target.paint(paint, toSheet)}${rule}${target.look(opacity, blend, false)}/>`;
+  return `<path d="${target.path(path, toSheet)}" ${target.paint(paint, toSheet)}${rule}${target.look(opacity, blend, false)}/>`;
 };

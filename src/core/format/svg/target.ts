@@ -17,8 +17,10 @@ export interface SvgTarget {
   paint(paint: SolidPaint | GradientPaint, toSheet: Matrix): string;
   /** Opacity, blend mode and isolation, as attributes. */
   look(opacity: number, blend: string, isolated: boolean): string;
+  /** A path as path data, to as many decimals as asked for on the sheet. */
+  path(path: Path, toSheet: Matrix): string;
   /** A clip by a path, as an attribute. */
-  clip(path: Path): string;
+  clip(path: Path, toSheet: Matrix): string;
   /** What SVG has no element for, as a picture; `fineness` as a share of the usual one. */
   picture(node: SceneNode, toSheet: Matrix, fineness?: number): string;
   /** Elements of nodes. */

@@ -12,7 +12,7 @@ import { writerOf } from './nodes';
 import { svgStops } from './stops';
 import type { SvgTarget } from './target';
 import type { TextWriter } from './text';
-import { num } from './values';
+import { escapeText, num } from './values';
 import { asWords } from './words';
 
 /** The element of a gradient. */
@@ -35,14 +35,20 @@ function gradientElement(id: string, paint: GradientPaint, toSheet: Matrix): str
 /** Writes nodes as elements, and keeps what they refer to. */
 export class SvgWriter implements SvgTarget {
   readonly defs: string[] = [];
+  private readonly ids = new Set<string>();
   private readonly known = new Map<unknown, string>();
   private next = 0;
 
-  /** @param fineness pixels a sheet unit of what goes in as pictures; `area` is what can be seen of the sheet, and about it. */
+  /**
+   * @param fineness pixels a sheet unit of what goes in as pictures; `area` is what can be seen of the sheet, and about it;
+   * `decimals` are those of coordinates on the sheet, `names` those of parts, where they are told apart.
+   */
   constructor(
     private readonly fineness: number,
     private readonly area: Bounds,
     readonly words: TextWriter | null = null,
+    private readonly decimals?: number,
+    private readonly names?: (part: string) => string | undefined,
   ) {}
 
   id(prefix: string): string {
@@ -82,10 +88,16 @@ export class SvgWriter implements SvgTarget {
     return `${opacity < 1 ? ` opacity="${num(opacity)}"` : ''}${styles.length ? ` style="${styles.join(';')}"` : ''}`;
   }
 
-  clip(path: Path): string {
+  path(path: Path, toSheet: Matrix): string {
+    if (this.decimals === undefined) return formatPath(path);
+    const finer = Math.ceil(Math.log10(meanScale(toSheet) || 1) - 1e-9);
+    return formatPath(path, Math.min(12, Math.max(0, this.decimals + finer)));
+  }
+
+  clip(path: Path, toSheet: Matrix): string {
     const id = this.id('c');
     const rule = path.fillRule === 'evenodd' ? ' clip-rule="evenodd"' : '';
-    this.define(`<clipPath id="${id}"><path d="${formatPath(path)}"${rule}/></clipPath>`);
+    this.define(`<clipPath id="${id}"><path d="${this.path(path, toSheet)}"${rule}/></clipPath>`);
     return ` clip-path="url(#${id})"`;
   }
 
@@ -109,7 +121,23 @@ export class SvgWriter implements SvgTarget {
   nodes(list: readonly SceneNode[], toSheet: Matrix): string {
     const together = this.words ? asWords(list) : list;
     return inRuns(together)
-      .map(({ node, whole }) => (whole ? this.picture(node, toSheet) : writerOf(node)(this, node, toSheet)))
+      .map(({ node, whole }) => {
+        const written = whole ? this.picture(node, toSheet) : writerOf(node)(this, node, toSheet);
+        return written && node.type === 'group' && node.part ? this.named(node.part, written) : written;
+      })
       .join('');
+  }
+
+  /** What stands for a part, under its name: as an id that nothing else has, and as a title. */
+  private named(part: string, written: string): string {
+    const name = this.names?.(part);
+    if (!name) return written;
+    const stem = name.trim().replace(/[^\p{L}\p{N}_.-]+/gu, '-') || 'part';
+    // Names of letters and a number are those of definitions, and no id begins with a number.
+    const plain = /^(?:[a-z]\d+|[\d.-].*)$/u.test(stem) ? `part-${stem}` : stem;
+    let id = plain;
+    for (let k = 2; this.ids.has(id); k++) id = `${plain}-${k}`;
+    this.ids.add(id);
+    return `<g id="${escapeText(id)}"><title>${escapeText(name)}</title>${written}</g>`;
   }
 }

@@ -1,10 +1,6 @@
 import { choice, other } from '../../document/fields';
-import { boundsPath } from '../../geometry/path';
-import { groupNode } from '../../scene/group-node';
-import { scaledNodes } from '../../scene/scaled';
-import type { Scene, SceneNode } from '../../scene/types';
 import { defineProof } from '../definition';
-import { groundOf, sheetFilled } from '../whole-sheet';
+import { laidSheet } from '../whole-sheet';
 
 interface BesideProof {
   readonly other: string;
@@ -17,14 +13,6 @@ const titles: Readonly<Record<string, string>> = {
   sheet: 'Beside another sheet',
   design: 'Beside another design',
 };
-
-/** A sheet as one node at a place and a scale, cut at its edges. */
-const laid = (sheet: Scene, x: number, y: number, scale: number): SceneNode =>
-  groupNode([sheetFilled(sheet, groundOf(sheet)), ...scaledNodes(sheet.nodes, scale)], {
-    matrix: [scale, 0, 0, scale, x, y],
-    isolated: true,
-    clip: boundsPath({ x0: 0, y0: 0, x1: sheet.width, y1: sheet.height }),
-  });
 
 /** The sheet next to another one, or to what it was before. */
 export const besideProof = defineProof<BesideProof>({
@@ -50,7 +38,7 @@ export const besideProof = defineProof<BesideProof>({
       width: wide + gap + sheet.width,
       height: sheet.height,
       ground: null,
-      nodes: [laid(held, 0, 0, scale), laid(sheet, wide + gap, 0, 1)],
+      nodes: [laidSheet(held, 0, 0, scale), laidSheet(sheet, wide + gap, 0, 1)],
     };
   },
 });

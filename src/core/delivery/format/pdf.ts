@@ -1,0 +1,24 @@
+import { number } from '../../document/fields';
+import { defineFormat } from '../definition';
+
+export interface PdfParams {
+  /** Dots to an inch of what goes in as pictures. */
+  readonly fineness: number;
+}
+
+export const pdfFormat = defineFormat<PdfParams>({
+  kind: 'pdf',
+  label: 'PDF',
+  about: 'A page of outlines for print, with its trim and its bleed.',
+  alsoKnown: ['print', 'vector', 'page'],
+  extension: 'pdf',
+  media: 'application/pdf',
+  made: 'outlines',
+  longest: 19_200,
+  clear: true,
+  standard: 'ISO 32000-1',
+  own: [
+    number('fineness', 'Dots per inch', 'Of blurs, bevels and grain, which go in as pictures.', 30, 1200, 10),
+  ],
+  ownDefaults: { fineness: 300 },
+});

@@ -1,0 +1,43 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { type PdfParams, type SvgParams, sceneToSvg, webManifest } from '@/core';
+import { scenesToPdf } from '@/core/paged';
+import { openSubsetter, type Subsetter } from '@/core/shaping';
+import { defineEncoder } from './definition';
+
+let cutting: Promise<Subsetter> | null = null;
+
+/** What cuts fonts down, opened when it is first asked for. */
+function subsetter(): Promise<Subsetter> {
+  cutting ??= readFile(path.join(process.cwd(), 'public/fonts/subset.wasm')).then((bytes) =>
+    openSubsetter(new Uint8Array(bytes)),
+  );
+  return cutting;
+}
+
+export const encodeSvg = defineEncoder<SvgParams>(
+  async ({ design, scene }, { lettering, decimals, recipe, titles }, to) => {
+    const svg = sceneToSvg(scene, design.name, {
+      subsetter: lettering === 'text' ? await subsetter() : null,
+      decimals,
+      names: titles ? (id) => design.parts[id]?.name : undefined,
+      recipe: recipe ? JSON.stringify(design) : undefined,
+    });
+    await writeFile(to, svg);
+    return [];
+  },
+);
+
+export const encodePdf = defineEncoder<PdfParams>(async ({ design, trimmed, bleed }, { fineness }, to) => {
+  const { bytes, notes } = await scenesToPdf([{ scene: trimmed, bleed }], {
+    title: design.name,
+    dpi: fineness,
+  });
+  await writeFile(to, bytes);
+  return notes;
+});
+
+export const encodeManifest = defineEncoder<object>(async ({ design, file, files }, _, to) => {
+  await writeFile(to, webManifest(design, file, files));
+  return [];
+});
