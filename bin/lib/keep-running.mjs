@@ -1,4 +1,5 @@
 import { setTimeout as wait } from 'node:timers/promises';
+import { keepWorking } from './keep-working.mjs';
 import { say } from './say.mjs';
 import { serve } from './serve.mjs';
 
@@ -32,7 +33,7 @@ const firstLines = (e) =>
     .join('\n');
 
 /**
- * Serves the application and keeps it and its database running: whichever ends is started again, with pauses that grow
+ * Serves the application and keeps it, a worker and its database running: whichever ends is started again, with pauses that grow
  * where that does not last, and what it said is shown. `prepare` starts the database and says the environment to serve
  * with. Resolves when it is told to end.
  */
@@ -41,9 +42,11 @@ export async function keepRunning({ prepare, port, onAddress }) {
   let prepared = await prepare();
   let app = await serve(prepared.env, port);
   onAddress(app.address);
+  const worker = keepWorking(() => prepared.env);
   const end = (signal) => {
     ending = true;
     app.child.kill(signal);
+    void worker.end();
   };
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => end(signal));
 

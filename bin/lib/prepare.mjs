@@ -13,12 +13,17 @@ export const environmentOf = (addressOf, database) => ({
   NEXT_TELEMETRY_DISABLED: '1',
 });
 
-/** Everything a start of the project needs: packages, kernels, and a migrated database. Returns the environment. */
-export async function prepare(database, { demo }) {
+/** What a machine needs to work on a database that is there already: packages, kernels, fonts and the drawing program. */
+export async function prepareMachine() {
   await ensurePackages();
   await buildKernels({ quiet: true });
   await copyFonts();
   await buildDrawing();
+}
+
+/** Everything a start of the project needs, and a migrated database. Returns the environment. */
+export async function prepare(database, { demo }) {
+  await prepareMachine();
   const env = environmentOf(await startPostgres(await ensurePostgres()), database);
   await must(process.execPath, ['--import', 'tsx', 'src/server/setup.ts', ...(demo ? ['--demo'] : [])], {
     env,

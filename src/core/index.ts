@@ -35,6 +35,13 @@ export {
   mostRows,
 } from './delivery';
 export type { FormatDefinition } from './delivery/definition';
+export {
+  type DeliveredFile,
+  type Delivery,
+  type DeliveryEntry,
+  type FileState,
+  hasEnded,
+} from './delivery/exchange';
 export type { ExportSet } from './delivery/export-set';
 export { cleanName, type NameWord, nameWords } from './delivery/file-name';
 export type { AvifParams } from './delivery/format/avif';

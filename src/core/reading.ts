@@ -18,3 +18,4 @@ export {
   readPart,
   refuseUnsound,
 } from './document/read';
+export { exportSet as exportSetSchema } from './document/schema';

@@ -1,6 +1,6 @@
 import { type ColumnType, type Generated, type JSONColumnType, Kysely, PostgresDialect } from 'kysely';
 import pg from 'pg';
-import type { Design, Part, PatchOperation, Sheet } from '@/core';
+import type { Design, ExportSet, FileState, Part, PatchOperation, Sheet } from '@/core';
 
 // Sequence numbers are bigint in the database; they stay far below 2^53.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
@@ -55,6 +55,39 @@ export interface Tables {
     bytes: Buffer;
     created_at: Generated<Date>;
   };
+  /** Sets of files that are being made, or were not long ago. */
+  deliveries: {
+    id: string;
+    owner_id: string;
+    design_id: string;
+    /** The state of the design that they are made of, and it as JSON. */
+    seq: number;
+    document: string;
+    name: string;
+    export_set: JSONColumnType<ExportSet>;
+    created_at: Generated<Date>;
+  };
+  delivery_files: {
+    delivery_id: string;
+    number: number;
+    name: string;
+    media: string;
+    /** Pixels that are drawn for it. */
+    pixels: number;
+    state: FileState;
+    /** Its job in the queue. */
+    job_id: string;
+    /** The worker that has it, by the number it is known by while it lives. */
+    worker: number | null;
+    attempts: Generated<number>;
+    progress: Generated<number>;
+    message: string | null;
+    notes: JSONColumnType<string[]> | null;
+    size: number | null;
+    ended_at: Date | null;
+  };
+  /** The bytes of finished files, piece by piece. */
+  delivery_pieces: { delivery_id: string; number: number; piece: number; bytes: Buffer };
   /** Small pictures, and why pictures could not be drawn, for the state of a design they were drawn of. */
   pictures: {
     design_id: string;

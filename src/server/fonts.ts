@@ -1,6 +1,7 @@
 import type { OwnFont } from '@/core';
 import type { Database } from './database';
 import { lanes } from './drawing';
+import type { FontFile } from './drawing/messages';
 import { NotFound } from './http/errors';
 
 /** Largest font file that is taken, in bytes. */
@@ -38,4 +39,21 @@ export async function fontBytes(db: Database, owner: string, id: string): Promis
     .executeTakeFirst();
   if (!found) throw new NotFound('There is no such font.');
   return found.bytes;
+}
+
+/** The fonts of an owner's that a design, as JSON, names. */
+export async function fontFiles(db: Database, owner: string, text: string): Promise<FontFile[]> {
+  const ids = new Set(text.match(/(?<=")own-[0-9a-f]{40}(?=")/g));
+  const found = await Promise.all(
+    [...ids].map(async (id) => {
+      try {
+        return { id, bytes: new Uint8Array(await fontBytes(db, owner, id)) };
+      } catch (e) {
+        // What is set in a font that is gone says so on its part.
+        if (e instanceof NotFound) return null;
+        throw e;
+      }
+    }),
+  );
+  return found.filter((f) => f !== null);
 }

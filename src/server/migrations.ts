@@ -131,6 +131,62 @@ const migrations: Record<string, Migration> = {
       await sql`alter table images alter column bytes set storage external`.execute(db);
     },
   },
+  '010-deliveries': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .createTable('deliveries')
+        .addColumn('id', 'uuid', (c) => c.primaryKey())
+        .addColumn('owner_id', 'text', (c) => c.notNull().references('owners.id'))
+        .addColumn('design_id', 'uuid', (c) => c.notNull().references('designs.id').onDelete('cascade'))
+        .addColumn('seq', 'bigint', (c) => c.notNull())
+        .addColumn('document', 'text', (c) => c.notNull())
+        .addColumn('name', 'text', (c) => c.notNull())
+        .addColumn('export_set', 'jsonb', (c) => c.notNull())
+        .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+        .execute();
+      await db.schema
+        .createIndex('deliveries_by_design')
+        .on('deliveries')
+        .columns(['design_id', 'created_at'])
+        .execute();
+      await db.schema
+        .createTable('delivery_files')
+        .addColumn('delivery_id', 'uuid', (c) => c.notNull().references('deliveries.id').onDelete('cascade'))
+        .addColumn('number', 'integer', (c) => c.notNull())
+        .addColumn('name', 'text', (c) => c.notNull())
+        .addColumn('media', 'text', (c) => c.notNull())
+        .addColumn('pixels', 'bigint', (c) => c.notNull())
+        .addColumn('state', 'text', (c) => c.notNull())
+        .addColumn('job_id', 'uuid', (c) => c.notNull().unique())
+        .addColumn('worker', 'integer')
+        .addColumn('attempts', 'integer', (c) => c.notNull().defaultTo(0))
+        .addColumn('progress', 'real', (c) => c.notNull().defaultTo(0))
+        .addColumn('message', 'text')
+        .addColumn('notes', 'jsonb')
+        .addColumn('size', 'bigint')
+        .addColumn('ended_at', 'timestamptz')
+        .addPrimaryKeyConstraint('delivery_files_key', ['delivery_id', 'number'])
+        .execute();
+      await db.schema.createIndex('delivery_files_by_state').on('delivery_files').column('state').execute();
+      await db.schema
+        .createTable('delivery_pieces')
+        .addColumn('delivery_id', 'uuid', (c) => c.notNull())
+        .addColumn('number', 'integer', (c) => c.notNull())
+        .addColumn('piece', 'integer', (c) => c.notNull())
+        .addColumn('bytes', 'bytea', (c) => c.notNull())
+        .addPrimaryKeyConstraint('delivery_pieces_key', ['delivery_id', 'number', 'piece'])
+        .addForeignKeyConstraint(
+          'pieces_of_files',
+          ['delivery_id', 'number'],
+          'delivery_files',
+          ['delivery_id', 'number'],
+          (c) => c.onDelete('cascade'),
+        )
+        .execute();
+      // Most of what is in them is packed already.
+      await sql`alter table delivery_pieces alter column bytes set storage external`.execute(db);
+    },
+  },
 };
 
 /** Brings a database up to date, or to one of its earlier forms. @throws Error naming the migration that failed. */

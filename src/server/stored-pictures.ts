@@ -8,9 +8,8 @@ import type { Database } from './database';
 import { type DesignText, getDesignText, getEntry } from './designs';
 import { lanes, timeFor } from './drawing';
 import { Exhausted } from './drawing/lane';
-import type { FontFile } from './drawing/messages';
-import { fontBytes } from './fonts';
-import { HttpError, NotFound } from './http/errors';
+import { fontFiles } from './fonts';
+import { HttpError } from './http/errors';
 import { imageFiles } from './images';
 import { type PictureOrder, pictureLimit } from './pictures';
 
@@ -30,23 +29,6 @@ const isSmall = ({ sheet, width, dpi, ground, depth }: PictureOrder): boolean =>
 /** What a picture is known by; longer names of sheets than this are not worth remembering. */
 const keyOf = ({ sheet, width, dpi, ground, depth }: PictureOrder): string =>
   JSON.stringify([width ?? null, dpi, ground, depth, sheet ?? null]).slice(0, 300);
-
-/** The fonts of an owner's that a design names. */
-async function fontsOf(db: Database, owner: string, text: string): Promise<FontFile[]> {
-  const ids = new Set(text.match(/(?<=")own-[0-9a-f]{40}(?=")/g));
-  const found = await Promise.all(
-    [...ids].map(async (id) => {
-      try {
-        return { id, bytes: new Uint8Array(await fontBytes(db, owner, id)) };
-      } catch (e) {
-        // What is set in a font that is gone says so on its part.
-        if (e instanceof NotFound) return null;
-        throw e;
-      }
-    }),
-  );
-  return found.filter((f) => f !== null);
-}
 
 async function remember(
   db: Database,
@@ -75,7 +57,7 @@ async function drawn(
   const folder = await mkdtemp(path.join(tmpdir(), 'silent-compass-'));
   try {
     const file = path.join(folder, 'picture.png');
-    const fonts = await fontsOf(db, owner, design.text);
+    const fonts = await fontFiles(db, owner, design.text);
     const images = await imageFiles(db, owner, imageIdsIn(design.text));
     const small = isSmall(order);
     const pixels = Math.min(order.width ?? 0, pictureLimit) ** 2;

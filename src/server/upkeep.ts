@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import { type Database, database } from './database';
+import { keptDays } from './delivery';
 import { isDatabaseAway } from './http/answers';
 
 /** Days that a deleted design can be brought back, and that a font or a picture is kept which no design uses. */
@@ -21,6 +22,7 @@ export async function purge(db: Database): Promise<{ designs: number; fonts: num
       and not exists (select 1 from designs d left join design_parts p on p.design_id = d.id
         where d.owner_id = i.owner_id
           and (position(i.id in p.body::text) > 0 or position(i.id in d.head::text) > 0))`.execute(db);
+  await sql`delete from deliveries where created_at < now() - make_interval(days => ${keptDays})`.execute(db);
   return {
     images: Number(images.numAffectedRows ?? 0),
     designs: Number(designs.numAffectedRows ?? 0),

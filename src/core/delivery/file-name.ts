@@ -29,21 +29,24 @@ export function cleanName(text: string): string {
   return reserved.test(short) ? `_${short}` : short || 'file';
 }
 
-const dashed = (text: string): string => cleanName(text).replace(/[\s-]+/g, '-');
+const dashed = (text: string): string =>
+  cleanName(text)
+    .replace(/[\s-]+/g, '-')
+    .replace(/(?<=.)-$|^-(?=.)/g, '');
 
 /**
  * The name of a file by a pattern such as `{design}/{what} {width}`: a slash of the pattern makes a folder, and none that stands in
  * what its words are put for does. Without the end of the name; spaces are dashes.
  */
 export function fileName(pattern: string, values: Readonly<Record<NameWord, string>>): string {
+  const put = (all: string, word: string) => {
+    if (!Object.hasOwn(values, word)) return all;
+    const value = values[word as NameWord];
+    return value && cleanName(value);
+  };
   const parts = pattern
     .split('/')
-    .map((part) =>
-      part.replace(/\{(\w+)\}/g, (all, word: string) =>
-        Object.hasOwn(values, word) ? cleanName(values[word as NameWord]) : all,
-      ),
-    )
-    .map(dashed)
+    .map((part) => dashed(part.replace(/\{(\w+)\}/g, put)))
     .filter((part, i, all) => part !== 'file' || i === all.length - 1);
   return parts.slice(-8).join('/');
 }

@@ -126,7 +126,8 @@ const wall = Joi.object({
   rules: Joi.object(fieldsSchema(Joi, ruleFields)).required(),
 });
 
-const exportSet = Joi.object({
+/** A set of files to deliver. */
+export const exportSet = Joi.object({
   pattern: Joi.string().min(1).max(200).required(),
   rows: Joi.array().items(cardSchema(formats)).max(mostRows).unique('id').required(),
 });

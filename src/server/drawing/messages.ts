@@ -1,4 +1,4 @@
-import type { ExportSet, OwnFont } from '@/core';
+import type { ExportSet, OwnFont, PlannedFile } from '@/core';
 import type { DesignFault } from '@/core/reading';
 import type { PictureOrder } from '../pictures';
 
@@ -35,6 +35,14 @@ export type Job =
       readonly file: string;
     }
   | {
+      /** Which files a set comes to. */
+      readonly kind: 'plan';
+      readonly text: string;
+      readonly set: ExportSet;
+      readonly fonts: readonly FontFile[];
+      readonly images: readonly ImageFile[];
+    }
+  | {
       /** One file of a set. */
       readonly kind: 'deliver';
       readonly text: string;
@@ -53,6 +61,7 @@ export type Job =
 
 export interface Results {
   picture: { readonly size: number };
+  plan: readonly PlannedFile[];
   deliver: { readonly size: number; readonly notes: readonly string[] };
   font: OwnFont & { readonly bytes: Uint8Array };
   image: ReadImage;

@@ -74,6 +74,11 @@ const drawPicture = (job: Extract<Job, { kind: 'picture' }>): Promise<Results['p
     return { size: (await stat(job.file)).size };
   });
 
+/** Tells who asked; where nobody is there any more, the process is about to end. */
+const tell = (answer: Answer): void => {
+  process.send?.(answer, undefined, undefined, () => undefined);
+};
+
 /** Milliseconds between two tellings of how far it is. */
 const tellEvery = 200;
 
@@ -86,7 +91,7 @@ const deliver = (job: Extract<Job, { kind: 'deliver' }>): Promise<Results['deliv
     const notes = await writeDelivered(design, files, file, job.file, (progress) => {
       if (Date.now() - told < tellEvery) return;
       told = Date.now();
-      process.send?.({ progress } satisfies Answer);
+      tell({ progress });
     });
     return { size: (await stat(job.file)).size, notes };
   });
@@ -107,6 +112,7 @@ function misbehave(how: Extract<Job, { kind: 'misbehave' }>['how']): never {
 async function work(job: Job): Promise<unknown> {
   if (job.kind === 'image') return unpackImage(job.bytes, job.file);
   if (job.kind === 'picture') return drawPicture(job);
+  if (job.kind === 'plan') return withDesign(job, job.set, async (design) => plannedFiles(design, job.set));
   if (job.kind === 'deliver') return deliver(job);
   if (job.kind === 'font') return readFont(job);
   return misbehave(job.how);
@@ -136,8 +142,8 @@ function failed(e: unknown): Answer {
 limitsFromEnvironment();
 process.on('message', (job: Job) => {
   work(job).then(
-    (result) => process.send?.({ ok: true, result } satisfies Answer),
-    (e: unknown) => process.send?.(failed(e)),
+    (result) => tell({ ok: true, result }),
+    (e: unknown) => tell(failed(e)),
   );
 });
 // Nobody is there any more to draw for.

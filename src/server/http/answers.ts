@@ -25,6 +25,9 @@ const unkeepable = new Set([
   '54000', // larger than any value can be
 ]);
 
+/** Whether a disk has no room, the database’s or one’s own. */
+export const isDiskFull = (e: unknown): boolean => diskFull.has(codeOf(e));
+
 const codeOf = (e: unknown): string => String((e as { code?: unknown } | null)?.code ?? '');
 
 /** The driver says without a code that a connection broke or was not to be had. */
@@ -55,7 +58,7 @@ export function answerFor(e: unknown): Response {
     );
   if (e instanceof DesignError) return said(422, e.message, e.faults);
   if (e instanceof WorkFault) return said(422, e.message);
-  if (diskFull.has(codeOf(e)))
+  if (isDiskFull(e))
     return said(507, 'The disk is full: nothing was saved. Make room, and it is tried again.');
   if (unkeepable.has(codeOf(e)))
     return said(422, 'Something in it cannot be kept by the database. Nothing was changed.');

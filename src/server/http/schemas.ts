@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { type BlockPlace, type Depth, isPlacedImage, type SentChange } from '@/core';
+import { type BlockPlace, type Depth, type ExportSet, isPlacedImage, type SentChange } from '@/core';
+import { exportSetSchema } from '@/core/reading';
 import { pictureLimit } from '../pictures';
 import { purposes } from '../purposes';
 
@@ -44,6 +45,17 @@ export const createBody = Joi.object<{ purpose?: string; name?: string; document
   name: text.trim().min(1).max(200),
   document: Joi.object().unknown(),
 }).xor('purpose', 'document');
+
+export const deliveryParams = Joi.object<{ id: string }>({
+  id: uuid.required().messages({ 'string.pattern.base': 'There is no such delivery' }),
+});
+
+export const deliveredParams = deliveryParams.append<{ id: string; number: number }>({
+  number: Joi.number().integer().min(0).max(10_000).required(),
+});
+
+/** Files that are asked for; those of the design’s own set where none are named. */
+export const deliveryBody = Joi.object<{ set?: ExportSet }>({ set: exportSetSchema });
 
 const pointer = text.allow('').max(2000);
 
