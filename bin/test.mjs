@@ -19,12 +19,16 @@ const browsers = 2;
 async function browserTests(chromium, runs) {
   const { prepare } = await import('./lib/prepare.mjs');
   const { serve } = await import('./lib/serve.mjs');
+  const { keepWorking } = await import('./lib/keep-working.mjs');
   const served = [];
+  const workers = [];
   try {
     let env;
     for (let i = 1; i <= browsers; i++) {
-      env = await prepare(`silent_compass_browser_${i}`, { demo: true });
-      served.push(await serve(env, 3300 + 10 * i));
+      const own = await prepare(`silent_compass_browser_${i}`, { demo: true });
+      served.push(await serve(own, 3300 + 10 * i));
+      workers.push(keepWorking(() => own));
+      env = own;
     }
     const addresses = served.map(({ address }) => address).join(' ');
     await must(tool('playwright'), ['test'], {
@@ -32,6 +36,7 @@ async function browserTests(chromium, runs) {
     });
   } finally {
     for (const { child } of served) child.kill();
+    await Promise.all(workers.map((w) => w.end()));
   }
 }
 

@@ -1,5 +1,6 @@
 import type { Design, LetterChange } from '@/core';
 import { Composer } from './composer';
+import { observatoryDelivery } from './delivery';
 import { ink, inObservatoryInks } from './observatory';
 
 /** Colours of one version of the lock-up. */
@@ -125,5 +126,6 @@ export function observatoryLockUp(): Design {
     },
     { place: { x: 690, y: 1510, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } },
   );
-  return inObservatoryInks(c.design({ width: 2400, height: 1800, ground: '#f7f2e8' }));
+  const design = inObservatoryInks(c.design({ width: 2400, height: 1800, ground: '#f7f2e8' }));
+  return { ...design, exports: observatoryDelivery(design) };
 }

@@ -9,6 +9,8 @@ async function clean(page: Page, view: string): Promise<void> {
   // A tooltip left open by the pointer belongs to no region.
   await page.mouse.move(2, 400);
   await expect(page.getByRole('tooltip')).toHaveCount(0);
+  // What is still fading in has less contrast than it will.
+  await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(
     violations.map((v) => `${view}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3)}`),
@@ -35,6 +37,7 @@ test('no main view has a fault that axe finds, by day and by night', async ({ pa
   await clean(page, 'keys');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Export', exact: true }).click();
+  await expect(page.getByTestId('export-size')).toBeVisible();
   await clean(page, 'export');
   await e.openDemo('Meteor lettering');
   await e.choose('Window');

@@ -124,8 +124,8 @@ test('from a blank sheet to a badge, by pointer and keyboard, saved, reopened an
   // Export at 2000 and 4096 pixels and compare with the screen.
   for (const width of [2000, 4096]) {
     await page.getByRole('button', { name: 'Export', exact: true }).click();
-    await page.getByLabel('Width in pixels').fill(String(width));
-    await page.getByLabel('Width in pixels').press('Enter');
+    await page.getByLabel('Pixels', { exact: true }).fill(String(width));
+    await page.getByLabel('Pixels', { exact: true }).press('Enter');
     await expect(page.getByTestId('export-size')).toHaveText(`${width} × ${width} pixels, 96 dpi`);
     const [download] = await Promise.all([
       page.waitForEvent('download', { timeout: 60_000 }),

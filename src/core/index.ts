@@ -58,6 +58,7 @@ export { type DeliveryPurpose, deliveryPurposes } from './delivery/purposes';
 export { grounds, type RowParams, rowParams, sizeWays } from './delivery/row-fields';
 export type { FileSize } from './delivery/size';
 export { addressed, RowFault, squareScene, subjectName } from './delivery/subject';
+export { svgFile, wantsText } from './delivery/svg-file';
 export { webManifest } from './delivery/web-manifest';
 export { type Lamp, usualLamp } from './depth/light';
 export { blendWords } from './document/blend-field';
@@ -185,7 +186,7 @@ export {
   provideFace,
   withdrawFaces,
 } from './lettering/face';
-export { facesMissing } from './lettering/faces-in';
+export { type FacesUsed, facesMissing } from './lettering/faces-in';
 export { withText } from './lettering/retext';
 export type { LetterChange, Lettering, PairChange, PieceChange, Run } from './lettering/types';
 export {

@@ -38,7 +38,7 @@ if (typeof window !== 'undefined') {
 const parts = {
   keys: () => import('./dialogs/KeysSheet').then((m) => m.KeysSheet),
   search: () => import('./dialogs/CommandSearch').then((m) => m.CommandSearch),
-  export: () => import('./dialogs/ExportDialog').then((m) => m.ExportDialog),
+  export: () => import('./dialogs/export/ExportDialog').then((m) => m.ExportDialog),
   palette: () => import('./dialogs/PaletteDialog').then((m) => m.PaletteDialog),
   face: () => import('./dialogs/FaceDialog').then((m) => m.FaceDialog),
 } as const;

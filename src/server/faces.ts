@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { facesMissing, isOwnFace, isShippedFace, provideFace } from '@/core';
+import { type FacesUsed, facesMissing, isOwnFace, isShippedFace, provideFace } from '@/core';
 import { openFace } from '@/core/shaping';
 import type { Database } from './database';
 import { fontBytes } from './fonts';
@@ -25,10 +25,7 @@ async function fileOf(id: string, library: Library | null): Promise<Uint8Array |
 }
 
 /** Takes up the faces that a design is set in, so that it can be worked out. */
-export async function takeFaces(
-  design: Parameters<typeof facesMissing>[0],
-  library: Library | null,
-): Promise<void> {
+export async function takeFaces(design: FacesUsed, library: Library | null): Promise<void> {
   await Promise.all(
     facesMissing(design).map(async (id) => {
       const bytes = await fileOf(id, library);

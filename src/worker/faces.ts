@@ -1,5 +1,5 @@
 import {
-  type Design,
+  type FacesUsed,
   FontFault,
   faceAddress,
   facesMissing,
@@ -25,16 +25,16 @@ async function fetchFace(id: string): Promise<void> {
   provideFace(openFace(id, bytes));
 }
 
-const toFetch = (design: Pick<Design, 'parts'>): string[] =>
+const toFetch = (design: FacesUsed): string[] =>
   facesMissing(design).filter(
     (id) => (isShippedFace(id) || isOwnFace(id)) && !((refused.get(id) ?? 0) > Date.now()),
   );
 
 /** Whether faces of a design are still to be fetched. */
-export const facesToCome = (design: Pick<Design, 'parts'>): boolean => toFetch(design).length > 0;
+export const facesToCome = (design: FacesUsed): boolean => toFetch(design).length > 0;
 
 /** Fetches the faces that a design is set in and that are not at hand; says why for those that cannot be had. */
-export async function fetchFaces(design: Pick<Design, 'parts'>): Promise<string[]> {
+export async function fetchFaces(design: FacesUsed): Promise<string[]> {
   const words = await Promise.all(
     toFetch(design).map((id) =>
       fetchFace(id).then(

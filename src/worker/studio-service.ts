@@ -4,24 +4,23 @@ import {
   applyPatch,
   type Bounds,
   type Budget,
+  type Card,
   type Clipping,
   type Design,
   diffJson,
+  type ExportSet,
   evaluate,
   evaluatePart,
-  fetchBands,
   fetchImages,
   imagesMissing,
   isGroup,
   type Matrix,
   type PatchOperation,
-  type Pdf,
+  type Picture,
   type Point,
-  pictureSize,
   provideImages,
   type Scene,
   type SceneNode,
-  sceneToSvg,
   setBudget,
   withImages,
 } from '@/core';
@@ -30,7 +29,8 @@ import { SceneEncoder, sceneDamage } from '@/core/live';
 
 import { Against } from './against';
 import { holdOwnLock } from './alive';
-import { facesToCome, fetchFaces, subsetter } from './faces';
+import { facesToCome, fetchFaces } from './faces';
+import { BandPicture, filePreview, type MadeFile, outlineFile, planned } from './files';
 import { serverImages } from './images';
 import { requested, workOutAhead } from './letters-ahead';
 import type { SceneMessage } from './messages';
@@ -81,7 +81,7 @@ let scene: Scene | null = null;
 let gestureType: edit.Gesture['type'] | '' = '';
 /** What the last move, turn or scale did to the first part it had. */
 let lastMap: Matrix | null = null;
-let bands: ReturnType<typeof fetchBands> | null = null;
+const picture = new BandPicture();
 
 function must(): Design {
   if (!design) throw new Error('No design is open.');
@@ -190,7 +190,7 @@ export const studio = {
   put(next: Design, sheet: string, choice: Choice): Frame {
     design = next;
     base = null;
-    bands = null;
+    picture.stop();
     sheetId = sheet;
     scene = null;
     return show(choice);
@@ -403,41 +403,20 @@ export const studio = {
     return sent(await withImages(() => thumbnail([{ ...result.node, opacity: 1, blend: 'normal' }], size)));
   },
 
-  /** The sheet as SVG; lettering as text, where its fonts allow that, or as outlines. */
-  async svg(ground: boolean, words: boolean): Promise<string> {
-    const d = must();
-    const cut = words ? await subsetter() : null;
-    return withImages(() => sceneToSvg(evaluate(d, sheetId), d.name, { ground, subsetter: cut }));
-  },
+  /** The files that a set comes to, with their names and sizes. */
+  planned: (set: ExportSet) => planned(must(), set),
 
-  /** The sheet as a PDF, `bleed` sheet units beyond its edges; what PDF has no means for goes in as pictures of so many dpi. */
-  async pdf(ground: boolean, bleed: number, dpi: number): Promise<Pdf> {
-    const d = must();
-    // Its writer is large, and comes when it is needed.
-    const { scenesToPdf } = await import('@/core/paged');
-    const scene = evaluate(d, sheetId);
-    const made = await scenesToPdf([{ scene, bleed, ground }], { title: d.name, dpi });
-    return transfer(made, [made.bytes.buffer as ArrayBuffer]);
-  },
+  /** What a row of an export set shows, as a file of outlines. */
+  outlineFile: (row: Card): Promise<MadeFile> => outlineFile(must(), row),
 
-  /** Begins a picture of the sheet as it is now; `pictureBand` draws it piece by piece. */
-  beginPicture(width: number, ground: boolean): { width: number; height: number } {
-    const whole = evaluate(must(), sheetId);
-    const drawn = ground ? whole : { ...whole, ground: null };
-    const scale = width / drawn.width;
-    bands = fetchBands(drawn, scale);
-    return pictureSize(drawn, scale);
-  },
+  /** What a row shows, as a picture whose longer side has so many pixels. */
+  filePreview: (row: Card, longest: number): Promise<Picture | null> => filePreview(must(), row, longest),
+
+  /** Begins a picture of what a row shows; `pictureBand` draws it piece by piece. */
+  beginPicture: (row: Card): Promise<{ width: number; height: number }> => picture.begin(must(), row),
 
   /** The next rows of the picture, or null when it is done. In between, the studio answers as usual. */
-  async pictureBand() {
-    const next = await bands?.next();
-    if (!next || next.done) {
-      bands = null;
-      return null;
-    }
-    return transfer(next.value, [next.value.data.buffer]);
-  },
+  pictureBand: () => picture.next(),
 };
 
 export type Studio = typeof studio;

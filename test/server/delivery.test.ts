@@ -138,7 +138,7 @@ describe('deliveries', () => {
       .where('delivery_id', '=', delivery)
       .where('number', '=', 0)
       .execute();
-    expect((await postRetry(post({}), at(delivery))).status).toBe(202);
+    expect((await postRetry(post({}), at(delivery))).status).toBe(204);
     expect((await ended(delivery)).files[1].state).toBe('done');
   });
 

@@ -53,7 +53,7 @@ function extentOf(design: Design, row: Card): Extent {
     (v) => Math.round(100 * (v + 2 * params.bleed)) / 100,
   );
   if (Math.max(width, height) > longest)
-    throw new RowFault(`It would be ${width} × ${height} units; a side of a ${label} may have ${longest}.`);
+    throw new RowFault(`It would be ${width} × ${height} units; ${label} has at most ${longest} a side.`);
   return { width, height, dpi: screenDpi, pixels: 0 };
 }
 

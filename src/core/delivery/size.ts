@@ -41,7 +41,7 @@ export function fileSize(row: Card, scene: Pick<Scene, 'width' | 'height'>): Fil
   );
   if (!(Math.max(width, height) <= longest))
     throw new RowFault(
-      `It would have ${count.format(width)} × ${count.format(height)} pixels; a side of a ${label} may have ${count.format(longest)}.`,
+      `It would have ${count.format(width)} × ${count.format(height)} pixels; ${label} has at most ${count.format(longest)} a side.`,
     );
   return { width, height, scale, dpi: params.by === 'print' ? params.dpi : screenDpi };
 }

@@ -3,7 +3,7 @@ import type { Design } from '../document/types';
 import { faceById } from './face';
 
 /** What faces are used by. */
-type FacesUsed = Pick<Design, 'parts'> & Partial<Pick<Design, 'sheets' | 'exports'>>;
+export type FacesUsed = Pick<Design, 'parts'> & Partial<Pick<Design, 'sheets' | 'exports'>>;
 
 /** Ids of the faces that a design's lettering is set in. */
 function facesIn({ parts, sheets, exports: files }: FacesUsed): string[] {

@@ -10,12 +10,14 @@ export interface LengthsFieldProps {
   readonly label: string;
   readonly value: readonly number[];
   readonly min?: number;
+  /** Why a list does not do, in words. */
+  fault?(list: readonly number[]): string | null;
   /** Where the list stands in the part at hand: with it, it can follow measures. */
   readonly address?: string;
   onChange(v: readonly number[]): void;
 }
 
-function Lengths({ label, value, min = 0, address, onChange }: LengthsFieldProps) {
+function Lengths({ label, value, min = 0, fault: wrong, address, onChange }: LengthsFieldProps) {
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState('');
   const id = useId();
@@ -29,6 +31,8 @@ function Lengths({ label, value, min = 0, address, onChange }: LengthsFieldProps
         .filter(Boolean)
         .map((t) => evaluateExpression(t, meaning()));
       if (list.some((v) => v < min)) throw new ExpressionError(`No number here may be below ${min}.`);
+      const not = wrong?.(list);
+      if (not) throw new ExpressionError(`It ${not}.`);
       if (text.trim() === formula?.text) {
         // It follows what it followed before.
       } else if (following && namesIn(text).length) following.follow({ text: text.trim() });

@@ -1,6 +1,14 @@
 'use client';
 
-import { type Choices, type Field, isMeant, type Matrix, placeOnSheet, withPlaceOnSheet } from '@/core';
+import {
+  type Choices,
+  type Field,
+  fieldFault,
+  isMeant,
+  type Matrix,
+  placeOnSheet,
+  withPlaceOnSheet,
+} from '@/core';
 import { AgainstField } from './AgainstField';
 import { ChoiceField } from './ChoiceField';
 import { CornersField } from './CornersField';
@@ -13,7 +21,9 @@ import { NumberField } from './NumberField';
 import { PinsField } from './PinsField';
 import { About } from './row';
 import { SiblingField } from './SiblingField';
+import { SubjectField } from './SubjectField';
 import { SwitchField } from './SwitchField';
+import { TextField } from './TextField';
 
 const suffixes: Partial<Record<Field['type'], string>> = { angle: '°', percent: '%' };
 const noOptions: Choices = {};
@@ -85,6 +95,20 @@ function ParamField({
       return <ColourField label={label} value={value as string} address={address} onChange={take} />;
     case 'image':
       return <ImageField label={label} value={value as string} onChange={take} />;
+    case 'subject':
+      return <SubjectField label={label} value={value as string} onChange={take} />;
+    case 'text':
+      return <TextField label={label} value={value as string} optional narrow={false} onChange={take} />;
+    case 'sizes':
+      return (
+        <LengthsField
+          label={label}
+          value={value as number[]}
+          min={f.min}
+          fault={(list) => fieldFault(f, list)}
+          onChange={take}
+        />
+      );
     case 'other':
       return <AgainstField label={label} value={value as string} onChange={take} />;
     case 'part':

@@ -9,10 +9,15 @@ export interface TextFieldProps {
   readonly value: string;
   /** Shows no label beside it; it is still said aloud. */
   readonly bare?: boolean;
+  /** Whether it may be left empty. */
+  readonly optional?: boolean;
+  readonly placeholder?: string;
+  /** Whether its label is as narrow as it stands alone in a line. */
+  readonly narrow?: boolean;
   onChange(v: string): void;
 }
 
-function TextLine({ label, value, bare, onChange }: TextFieldProps) {
+function TextLine({ label, value, bare, optional, placeholder, narrow = true, onChange }: TextFieldProps) {
   const [text, setText] = useState<string | null>(null);
   const id = useId();
   const box = (
@@ -21,6 +26,7 @@ function TextLine({ label, value, bare, onChange }: TextFieldProps) {
         id={id}
         aria-label={bare ? label : undefined}
         value={text ?? value}
+        placeholder={placeholder}
         onChange={(e) => setText(e.target.value)}
         onKeyDown={(e) => {
           e.stopPropagation();
@@ -28,7 +34,8 @@ function TextLine({ label, value, bare, onChange }: TextFieldProps) {
           if (e.key === 'Escape') setText(null);
         }}
         onBlur={() => {
-          if (text?.trim() && text.trim() !== value) onChange(text.trim());
+          const next = text?.trim();
+          if (next !== undefined && next !== value && (next || optional)) onChange(next);
           setText(null);
         }}
       />
@@ -36,7 +43,7 @@ function TextLine({ label, value, bare, onChange }: TextFieldProps) {
   );
   if (bare) return box;
   return (
-    <FieldRow wide>
+    <FieldRow wide={narrow}>
       <FieldLabel htmlFor={id}>{label}</FieldLabel>
       {box}
     </FieldRow>

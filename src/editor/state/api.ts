@@ -1,4 +1,15 @@
-import type { DesignEntry, OwnFont, PastState, SentChange, Sheet, StoredChange, Taken } from '@/core';
+import type {
+  Delivery,
+  DeliveryEntry,
+  DesignEntry,
+  ExportSet,
+  OwnFont,
+  PastState,
+  SentChange,
+  Sheet,
+  StoredChange,
+  Taken,
+} from '@/core';
 import { imageSize, levelCount } from '@/core';
 
 export interface Purpose extends Partial<Sheet> {
@@ -90,6 +101,17 @@ export const api = {
       unreadable: response?.status === 422 && Boolean(said?.details?.length),
     };
   },
+  /** Has the server make files of a design as it is stored. */
+  deliver: (id: string, files: ExportSet) =>
+    call<{ id: string }>(`designs/${id}/deliveries`, 'POST', { set: files }),
+  /** What was delivered of a design, the latest first. */
+  deliveries: (id: string) => call<{ deliveries: DeliveryEntry[] }>(`designs/${id}/deliveries`),
+  delivery: (id: string) => call<Delivery>(`deliveries/${id}`),
+  stopDelivery: (id: string) => call<void>(`deliveries/${id}`, 'DELETE'),
+  retryDelivery: (id: string) => call<void>(`deliveries/${id}/retry`, 'POST'),
+  /** Addresses of a finished file, and of all of them as one. */
+  deliveredFile: (id: string, number: number) => `/api/deliveries/${id}/files/${number}`,
+  deliveredZip: (id: string) => `/api/deliveries/${id}/zip`,
   append: (id: string, change: SentChange) => call<Taken>(`designs/${id}/changes`, 'POST', change),
 };
 

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { CardFault, Change, Design, Findings, Point } from '@/core';
+import type { Card, CardFault, Change, Design, Findings, Point } from '@/core';
 import type { Aspect, CardRef, CoatRef, PointRef, Report, SnapHit, TidyFault } from '@/core/edit';
 import type { Aside, SaveState } from '../sync/ports';
 import { type InHand, pickInHand } from './in-hand';
@@ -100,6 +100,8 @@ export interface EditorState {
   /** How often faces that were still to come have been taken up: words look otherwise from then on. */
   readonly facesTaken: number;
   readonly notice: string;
+  /** The file that was exported last by itself, as it was set. */
+  readonly onceRow: Card | null;
   readonly dialog: 'none' | 'keys' | 'search' | 'export' | 'palette' | 'face';
   /** A line drawn on the sheet and the colours along it, or null. */
   readonly profile: { readonly from: Point; readonly to: Point; readonly colours: readonly string[] } | null;
@@ -173,6 +175,7 @@ export const useEditor = create<EditorState>(() => ({
   version: 0,
   facesTaken: 0,
   notice: '',
+  onceRow: null,
   dialog: 'none',
   profile: null,
   pickUp: 'paint',

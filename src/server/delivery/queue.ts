@@ -53,7 +53,8 @@ export async function putJobs(
     },
   };
   await queue.insert(
-    jobs.map(({ id, data }) => ({ id, name: queueName, data })),
+    // Those of one order in their order.
+    jobs.map(({ id, data }, i) => ({ id, name: queueName, data, priority: -i })),
     { db },
   );
 }

@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { type PdfParams, type SvgParams, sceneToSvg, webManifest } from '@/core';
+import { type PdfParams, type SvgParams, svgFile, wantsText, webManifest } from '@/core';
 import { scenesToPdf } from '@/core/paged';
 import { openSubsetter, type Subsetter } from '@/core/shaping';
 import { defineEncoder } from './definition';
@@ -15,18 +15,10 @@ function subsetter(): Promise<Subsetter> {
   return cutting;
 }
 
-export const encodeSvg = defineEncoder<SvgParams>(
-  async ({ design, scene }, { lettering, decimals, recipe, titles }, to) => {
-    const svg = sceneToSvg(scene, design.name, {
-      subsetter: lettering === 'text' ? await subsetter() : null,
-      decimals,
-      names: titles ? (id) => design.parts[id]?.name : undefined,
-      recipe: recipe ? JSON.stringify(design) : undefined,
-    });
-    await writeFile(to, svg);
-    return [];
-  },
-);
+export const encodeSvg = defineEncoder<SvgParams>(async ({ design, scene, file: { row } }, _, to) => {
+  await writeFile(to, svgFile(design, row, scene, wantsText(row) ? await subsetter() : null));
+  return [];
+});
 
 export const encodePdf = defineEncoder<PdfParams>(async ({ design, trimmed, bleed }, { fineness }, to) => {
   const { bytes, notes } = await scenesToPdf([{ scene: trimmed, bleed }], {

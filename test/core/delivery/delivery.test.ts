@@ -110,8 +110,8 @@ describe('rows of an export set', () => {
     expect(files.map((f) => f.fault)).toEqual([
       'Its sheet is not there any more.',
       'Its part is not there any more.',
-      'It would have 20,000 × 12,000 pixels; a side of a WebP may have 16,383.',
-      'It would have 39,370,079 × 19,685,039 pixels; a side of a PNG may have 32,768.',
+      'It would have 20,000 × 12,000 pixels; WebP has at most 16,383 a side.',
+      'It would have 39,370,079 × 19,685,039 pixels; PNG has at most 32,768 a side.',
       null,
     ]);
   });

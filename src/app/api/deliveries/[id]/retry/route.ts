@@ -7,7 +7,7 @@ import { deliveryParams } from '@/server/http/schemas';
 export const POST = handle<{ id: string }>(
   async ({ db, owner, params }) => {
     await retryDelivery(db, await queue(), owner, check(deliveryParams, params).id);
-    return new Response(null, { status: 202 });
+    return new Response(null, { status: 204 });
   },
   { rate: 'create', bodies: null },
 );
