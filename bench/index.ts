@@ -5,6 +5,7 @@ import { booleanRows } from './booleans';
 import { browserRows } from './browser';
 import { colourRows } from './colour';
 import { constructRows } from './construct';
+import { deliveryRows } from './delivery';
 import { depthRows } from './depth';
 import { evaluateRows } from './evaluate';
 import { letteringRows } from './lettering';
@@ -26,6 +27,7 @@ const groups: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   pictures: pictureRows,
   depth: depthRows,
   proof: proofRows,
+  delivery: deliveryRows,
   browser: browserRows,
   server: serverRows,
   memory: memoryRows,

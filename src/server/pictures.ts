@@ -40,5 +40,8 @@ export function picturePng(design: Design, order: PictureOrder): AsyncGenerator<
     throw new BadRequest(
       `A picture of ${width} × ${height} pixels is too large; the longest side may have ${pictureLimit}.`,
     );
-  return pngStream(width, height, order.dpi, renderBands(scene, scale, order.depth), order.depth);
+  return pngStream(width, height, order.dpi, renderBands(scene, scale, order.depth), {
+    depth: order.depth,
+    opaque: scene.ground?.[3] === 1,
+  });
 }

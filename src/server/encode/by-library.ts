@@ -34,7 +34,7 @@ async function handed(
   const between = `${path}.between.png`;
   try {
     await pipeline(
-      Readable.from(pngStream(width, height, dpi, picture.bands(8))),
+      Readable.from(pngStream(width, height, dpi, picture.bands(8), { opaque: picture.opaque })),
       createWriteStream(between),
     );
     await write(tagged(sharp(between, { limitInputPixels: false, sequentialRead: true })));

@@ -7,6 +7,8 @@ export interface PictureSource {
   readonly height: number;
   /** Dots to an inch. */
   readonly dpi: number;
+  /** Whether it is clear nowhere. */
+  readonly opaque: boolean;
   /** Draws it; straight-alpha RGBA, the high byte first where there are 16 bits. */
   bands(depth: Depth): Iterable<Band>;
 }

@@ -57,7 +57,7 @@ function sourceOf(
       scene: nothing,
       trimmed: nothing,
       bleed: 0,
-      picture: { ...nothing, dpi: 96, bands: () => [] },
+      picture: { ...nothing, dpi: 96, opaque: false, bands: () => [] },
     };
   }
   const { scene: trimmed, bled: scene, size } = fileScene(design, file.row);
@@ -72,6 +72,7 @@ function sourceOf(
       width,
       height,
       dpi: size?.dpi ?? 96,
+      opaque: scene.ground?.[3] === 1,
       bands: (depth) => watched(renderBands(scene, scale, depth), height, onProgress),
     },
   };

@@ -17,7 +17,7 @@ export const encodePng = defineEncoder<PngParams>(async ({ picture }, { bits, pa
   const stream =
     'colours' in few
       ? palettePng(width, height, dpi, few, p3)
-      : pngStream(width, height, dpi, few, depth, p3);
+      : pngStream(width, height, dpi, few, { depth, p3, opaque: picture.opaque });
   await pipeline(Readable.from(stream), createWriteStream(path));
   return [];
 });
