@@ -1,8 +1,8 @@
 /**
- * npm run render -- DESIGN --out FILE: a design from a file, or by its id, as a file of the kind that the end of its name says;
+ * npm run render -- DESIGN --out FILE: a design from a file (its own or an SVG), or by its id, as a file of the kind that the end of its name says;
  * with --all its whole set of files into a folder. DESIGN --help tells of all settings.
  */
-import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import {
@@ -17,6 +17,7 @@ import {
   plannedFiles,
   provideImages,
 } from '@/core';
+import { recipeIn, svgToDesign } from '@/core/importing';
 import { parseDesign } from '@/core/reading';
 import { connect } from './database';
 import { getDesignText } from './designs';
@@ -28,10 +29,23 @@ import { openImages } from './images/open-images';
 import { limitsFromEnvironment } from './limits';
 import { ensureOwner } from './owners';
 
+/** The live design that an SVG has inside, or one of what it shows; what was left out of that is told. */
+function fromSvg(text: string, name: string): Design {
+  const recipe = recipeIn(text);
+  if (recipe !== null) return parseDesign(recipe);
+  const { design, report } = svgToDesign(text, name);
+  for (const { what, count, where } of report)
+    console.log(`Left out: ${what} (${count}): ${where.join(', ')}`);
+  return design;
+}
+
 /** A design from a file, or by its id from the database; with the faces it is set in at hand. */
 async function load(wanted: string): Promise<Design> {
   if (existsSync(wanted)) {
-    const design = parseDesign(readFileSync(wanted, 'utf8'));
+    const text = readFileSync(wanted, 'utf8');
+    const design = /\.svg$/i.test(wanted)
+      ? fromSvg(text, path.basename(wanted, path.extname(wanted)))
+      : parseDesign(text);
     await takeFaces(design, null);
     if (imageIdsIn(JSON.stringify(design)).length)
       throw new Error('Pictures are placed in it, which only the database has: say the id of the design.');
@@ -161,6 +175,11 @@ async function main(): Promise<void> {
     throw new Error('Say which design and where to: npm run render -- DESIGN --width 4096 --out FILE.png');
   const design = await load(wanted);
   limitsFromEnvironment();
+  if (/\.json$/i.test(values.out)) {
+    writeFileSync(values.out, `${JSON.stringify(design)}\n`);
+    console.log(values.out);
+    return;
+  }
   if (!values.all) {
     const set = { ...emptySet, rows: [rowOf(design, values.out, values)] };
     await takeFaces({ ...design, exports: set }, null);

@@ -59,6 +59,7 @@ export { addMeshLines, fitMeshPaint, removeMeshLine } from './mesh';
 export { jointBounds, memberAt, ownBox, partsWithin, pickDeep, pickParts, sheetBounds } from './pick';
 export { type Aspect, aspects, pickUp, putColour, putSwatch } from './pick-up';
 export { anchorOf, placePart } from './place';
+export { type Drawing, placeDrawing } from './place-drawing';
 export { type PlacedPicture, placePictures } from './place-picture';
 export { numbersOf, plainParts, releasePieces, takeLettersOut } from './plain';
 export { contoursOf } from './points/carried';

@@ -11,6 +11,8 @@ import { useRef, useState } from 'react';
 import { type DesignEntry, fromSheetUnits } from '@/core';
 import { Mark, ThemeButton } from '../frame/Header';
 import { api, type Purpose } from '../state/api';
+import { isSvg, isSvgText, reportWords, stemOf, textOf, withOpening } from '../state/opening';
+import { say } from '../state/store';
 import { Deleted } from './Deleted';
 import { DesignCard } from './DesignCard';
 
@@ -54,14 +56,22 @@ export function DesignsPage() {
   });
 
   const open = async (f: File) => {
-    let document: unknown;
+    setFault('');
     try {
-      document = JSON.parse(await f.text());
-    } catch {
-      setFault(`“${f.name}” is not a design file: it is not JSON.`);
-      return;
+      const text = await textOf(f);
+      if (isSvg(f) || isSvgText(text)) {
+        const opened = await withOpening(async (o) => o.design(text, stemOf(f)));
+        if ('fault' in opened) throw new Error(opened.fault);
+        const words = reportWords(opened.report);
+        create.mutate({ document: opened.made }, { onSuccess: () => say(words) });
+      } else create.mutate({ document: JSON.parse(text) });
+    } catch (e) {
+      setFault(
+        e instanceof SyntaxError
+          ? `“${f.name}” is neither a design file nor an SVG.`
+          : `“${f.name}” was not opened. ${(e as Error).message}`,
+      );
     }
-    create.mutate({ document });
   };
 
   return (
@@ -77,7 +87,7 @@ export function DesignsPage() {
         <input
           ref={file}
           type="file"
-          accept="application/json,.json"
+          accept="application/json,.json,image/svg+xml,.svg"
           hidden
           aria-label="Design file"
           onChange={(e) => {

@@ -2,8 +2,10 @@
 
 import { useEffect } from 'react';
 import { clippingOfChoice, pasteText, removeChosen } from '../state/clipboard';
+import { placeSvg, placeSvgFiles } from '../state/drawings';
+import { isSvg, isSvgText } from '../state/opening';
 import { picturesIn, placePictures } from '../state/pictures';
-import { get } from '../state/store';
+import { get, say } from '../state/store';
 
 /** Whether copying and pasting belong to a field, a dialog or text that is selected. */
 function isTaken(e: ClipboardEvent): boolean {
@@ -35,7 +37,15 @@ export function useClipboard(): void {
         void placePictures(files, null);
         return;
       }
-      void pasteText(e.clipboardData?.getData('text/plain') ?? '');
+      const drawings = [...(e.clipboardData?.files ?? [])].filter(isSvg);
+      if (drawings.length) {
+        void placeSvgFiles(drawings, null);
+        return;
+      }
+      const written =
+        e.clipboardData?.getData('image/svg+xml') || e.clipboardData?.getData('text/plain') || '';
+      if (isSvgText(written)) void placeSvg(written, 'Pasted drawing', null).then(say);
+      else void pasteText(written);
     };
     document.addEventListener('copy', take);
     document.addEventListener('cut', take);

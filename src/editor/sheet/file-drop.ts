@@ -1,4 +1,6 @@
 import type { DragEvent } from 'react';
+import { placeSvgFiles } from '../state/drawings';
+import { isSvg } from '../state/opening';
 import { picturesIn, placePictures } from '../state/pictures';
 import { say } from '../state/store';
 import { surface } from './surface';
@@ -15,7 +17,11 @@ export function filesOverSheet(e: DragEvent): void {
 export function dropFiles(e: DragEvent): void {
   if (!hasFiles(e)) return;
   e.preventDefault();
+  const at = surface.onSheet(surface.inView(e));
+  const drawings = [...e.dataTransfer.files].filter(isSvg);
   const files = picturesIn(e.dataTransfer);
-  if (files.length) void placePictures(files, surface.onSheet(surface.inView(e)));
-  else say('Only PNG, JPEG, WebP and AVIF pictures can be placed.');
+  if (drawings.length) void placeSvgFiles(drawings, at);
+  if (files.length) void placePictures(files, at);
+  if (!files.length && !drawings.length)
+    say('Only SVG drawings and PNG, JPEG, WebP and AVIF pictures can be placed.');
 }

@@ -1,6 +1,8 @@
 import type { Point } from '@/core';
 import { run } from './actions';
 import { ApiError, api } from './api';
+import { placeSvgFiles } from './drawings';
+import { isSvg } from './opening';
 import { get, say } from './store';
 
 /** What files can be placed. */
@@ -60,7 +62,7 @@ export async function placePictures(files: readonly File[], at: Point | null): P
 function chooseFiles(several: boolean): Promise<File[]> {
   const input = document.createElement('input');
   input.type = 'file';
-  input.accept = types.join(',');
+  input.accept = several ? [...types, 'image/svg+xml', '.svg'].join(',') : types.join(',');
   input.multiple = several;
   return new Promise((resolve) => {
     input.onchange = () => resolve([...(input.files ?? [])]);
@@ -69,5 +71,11 @@ function chooseFiles(several: boolean): Promise<File[]> {
   });
 }
 
-/** Lets the designer choose pictures, and places them. */
-export const choosePictures = async (): Promise<void> => placePictures(await chooseFiles(true), null);
+/** Lets the designer choose pictures and drawings, and places them. */
+export async function choosePictures(): Promise<void> {
+  const files = await chooseFiles(true);
+  const drawings = files.filter(isSvg);
+  if (drawings.length) await placeSvgFiles(drawings, null);
+  const pictures = files.filter((f) => !isSvg(f));
+  if (pictures.length) await placePictures(pictures, null);
+}

@@ -17,6 +17,7 @@ import { duplicateParts, pasteParts } from '../copy';
 import { cutAlong } from '../cut';
 import { changeFaces, type FaceChange, makeFaces } from '../faces';
 import { lockUpParts } from '../lock-up';
+import { type Drawing, placeDrawing } from '../place-drawing';
 import { type PlacedPicture, placePictures } from '../place-picture';
 import { plainParts, releasePieces } from '../plain';
 import { releaseParts } from '../release';
@@ -34,6 +35,16 @@ export const partCommands = {
     about: 'Places pictures from files: a rectangle each that is filled with one.',
     alsoKnown: ['photo', 'image', 'import', 'bitmap', 'reference'],
     run: (d, { parent, pictures, at }, { sheetId }) => placePictures(d, sheetId, parent, pictures, at),
+  }),
+  'place-drawing': defineCommand<{
+    readonly parent: string | null;
+    readonly drawing: Drawing;
+    readonly at: Point | null;
+  }>({
+    label: 'Drawing',
+    about: 'Places an SVG as parts that can be edited.',
+    alsoKnown: ['svg', 'vector', 'import', 'open'],
+    run: (d, { parent, drawing, at }, { sheetId }) => placeDrawing(d, sheetId, parent, drawing, at),
   }),
   group: defineCommand<OnParts>({
     label: 'Group',

@@ -1,0 +1,167 @@
+import { compile } from 'css-select';
+import { generate, parse, walk } from 'css-tree';
+import { parse as parseSelector } from 'css-what';
+import { type Element, within } from './element';
+
+/** Properties that children take from their parents (SVG 2, property index). */
+const inherited = new Set([
+  'clip-rule',
+  'color',
+  'fill',
+  'fill-opacity',
+  'fill-rule',
+  'font-family',
+  'font-size',
+  'font-style',
+  'font-weight',
+  'letter-spacing',
+  'marker-end',
+  'marker-mid',
+  'marker-start',
+  'paint-order',
+  'stroke',
+  'stroke-dasharray',
+  'stroke-dashoffset',
+  'stroke-linecap',
+  'stroke-linejoin',
+  'stroke-miterlimit',
+  'stroke-opacity',
+  'stroke-width',
+  'text-anchor',
+  'visibility',
+]);
+
+/** Others that are presentation attributes as well. */
+const own = new Set([
+  'clip-path',
+  'display',
+  'filter',
+  'flood-color',
+  'flood-opacity',
+  'isolation',
+  'mask',
+  'mask-type',
+  'mix-blend-mode',
+  'opacity',
+  'stop-color',
+  'stop-opacity',
+  'transform',
+  'vector-effect',
+]);
+
+export type Style = Readonly<Record<string, string>>;
+
+interface Rule {
+  matches(element: Element): boolean;
+  /** Specificity and place, the greater winning. */
+  readonly weight: number;
+  readonly declarations: readonly (readonly [property: string, value: string, important: boolean])[];
+}
+
+/** What selectors are matched by. */
+const adapter = {
+  isTag: (node: Element): node is Element => node !== undefined,
+  getAttributeValue: (e: Element, name: string) => e.attributes[name],
+  getChildren: (e: Element) => [...e.children],
+  getName: (e: Element) => e.name,
+  getParent: (e: Element) => e.parent,
+  getSiblings: (e: Element) => [...(e.parent?.children ?? [e])],
+  getText: (e: Element) => e.text,
+  hasAttrib: (e: Element, name: string) => name in e.attributes,
+  removeSubsets: (list: Element[]) => list,
+  existsOne: (test: (e: Element) => boolean, list: Element[]) => list.some((e) => [...within(e)].some(test)),
+  findAll: (test: (e: Element) => boolean, list: Element[]) =>
+    list.flatMap((e) => [...within(e)].filter(test)),
+  findOne: (test: (e: Element) => boolean, list: Element[]) =>
+    list.flatMap((e) => [...within(e)]).find(test) ?? null,
+} as const;
+
+/** Ids, classes and attributes, and names that a selector has (Selectors 4, section 17). */
+function specificity(selector: string): number {
+  let [a, b, c] = [0, 0, 0];
+  for (const token of parseSelector(selector)[0] ?? []) {
+    if (token.type === 'attribute') {
+      if (token.name === 'id' && token.action === 'equals') a++;
+      else b++;
+    } else if (token.type === 'pseudo') b++;
+    else if (token.type === 'tag' || token.type === 'pseudo-element') c++;
+  }
+  return 1e6 * a + 1e3 * b + c;
+}
+
+/** Rules of a style sheet; what cannot be read is passed over, as CSS has it. */
+function rulesOf(css: string, from: number): Rule[] {
+  const rules: Rule[] = [];
+  const tree = parse(css, { parseValue: false, onParseError: () => undefined });
+  walk(tree, {
+    visit: 'Rule',
+    enter(node) {
+      // What is meant for some media only, or fonts, is not this picture.
+      if (this.atrule) return;
+      const declarations: (readonly [string, string, boolean])[] = [];
+      node.block.children.forEach((d) => {
+        if (d.type === 'Declaration')
+          declarations.push([d.property.toLowerCase(), generate(d.value).trim(), d.important !== false]);
+      });
+      for (const selector of generate(node.prelude).split(/,(?![^([]*[)\]])/)) {
+        try {
+          const matches = compile<Element, Element>(selector, { adapter, xmlMode: true });
+          rules.push({ matches, weight: specificity(selector) * 1e4 + from + rules.length, declarations });
+        } catch (e) {
+          // A selector that nobody knows meets nothing.
+          if (!(e instanceof Error)) throw e;
+        }
+      }
+    },
+  });
+  return rules;
+}
+
+/** Declarations of a style attribute. */
+function declarationsOf(text: string): [string, string, boolean][] {
+  const list: [string, string, boolean][] = [];
+  const tree = parse(text, { context: 'declarationList', parseValue: false, onParseError: () => undefined });
+  walk(tree, {
+    visit: 'Declaration',
+    enter(d) {
+      list.push([d.property.toLowerCase(), generate(d.value).trim(), d.important !== false]);
+    },
+  });
+  return list;
+}
+
+/** Styles of the elements of a file by its style sheets, their attributes and their parents (CSS Cascade 4). */
+export class Cascade {
+  private readonly rules: readonly Rule[];
+
+  constructor(root: Element) {
+    const sheets = [...within(root)].filter((e) => e.name === 'style');
+    const rules: Rule[] = [];
+    for (const sheet of sheets) rules.push(...rulesOf(sheet.text, rules.length));
+    this.rules = rules;
+  }
+
+  /** What an element has, and takes over from a parent’s style. */
+  styleOf(element: Element, parent: Style): Style {
+    const style: Record<string, string> = {};
+    for (const name of inherited) if (parent[name] !== undefined) style[name] = parent[name];
+    for (const [name, value] of Object.entries(element.attributes))
+      if (inherited.has(name) || own.has(name)) style[name] = value;
+    const met = this.rules.filter((r) => r.matches(element)).sort((a, b) => a.weight - b.weight);
+    const inline = element.attributes.style ? declarationsOf(element.attributes.style) : [];
+    const declared = [...met.flatMap((r) => r.declarations), ...inline];
+    for (const important of [false, true])
+      for (const [name, value, is] of declared) if (is === important) style[name] = value;
+    for (const [name, value] of Object.entries(style)) {
+      if (value === 'inherit') {
+        if (parent[name] === undefined) delete style[name];
+        else style[name] = parent[name];
+      } else if (value === 'initial' || value === 'unset' || value === 'revert') {
+        if (value !== 'initial' && inherited.has(name) && parent[name] !== undefined)
+          style[name] = parent[name];
+        else delete style[name];
+      }
+    }
+    return style;
+  }
+}

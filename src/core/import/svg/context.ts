@@ -1,0 +1,128 @@
+import { makeId } from '../../document/create';
+import type { Part } from '../../document/types';
+import { Tally } from '../../geometry/budget';
+import { identity, type Matrix } from '../../geometry/matrix';
+import type { Bounds } from '../../geometry/path';
+import { Cascade, type Style } from './cascade';
+import { type Element, within } from './element';
+
+/** Parts that one file may come to, and elements that are read for it, uses of the same again and again. */
+const mostParts = 50_000;
+const mostRead = 100_000;
+
+/** Something that was left out: what it is, and in which elements. */
+export interface LeftOut {
+  readonly what: string;
+  readonly where: readonly string[];
+  readonly count: number;
+}
+
+/** Places that are named of one thing that was left out. */
+const mostNamed = 5;
+
+/** What an element is read under. */
+export interface Setting {
+  /** Style of its parent. */
+  readonly style: Style;
+  /** The viewport, for per cents. */
+  readonly width: number;
+  readonly height: number;
+  /** Elements that refer to one another down to here, so that none refers to itself. */
+  readonly referring: readonly Element[];
+  /** From the coordinates in which it stands to the sheet. */
+  readonly toSheet: Matrix;
+}
+
+/** What is read of a file, and what is made of it. */
+export class SvgReader {
+  readonly parts: Record<string, Part> = {};
+  readonly ids = new Map<string, Element>();
+  readonly cascade: Cascade;
+  private readonly left = new Map<string, { where: Set<string>; count: number }>();
+  private readonly made = new Tally(mostParts, 'This file would make', 'parts; a design may have');
+  private readonly read = new Tally(
+    mostRead,
+    'With all its repetitions this file has',
+    'elements; an SVG may have',
+  );
+  private readonly used = new Map<string, number>();
+
+  constructor(readonly root: Element) {
+    for (const e of within(root))
+      if (e.attributes.id && !this.ids.has(e.attributes.id)) this.ids.set(e.attributes.id, e);
+    this.cascade = new Cascade(root);
+  }
+
+  /** Counts an element that is read. @throws WorkFault where there are too many. */
+  count(): void {
+    this.read.add(1);
+  }
+
+  /** Keeps a part under an id of its own; returns that. @throws WorkFault where there are too many. */
+  keep(part: Omit<Part, 'id'>): string {
+    this.made.add(1);
+    const id = makeId();
+    this.parts[id] = { ...part, id };
+    return id;
+  }
+
+  /** Says that something was left out, and where. */
+  leave(what: string, element: Element): void {
+    const known = this.left.get(what) ?? { where: new Set<string>(), count: 0 };
+    known.count++;
+    if (known.where.size < mostNamed) known.where.add(nameOf(element));
+    this.left.set(what, known);
+  }
+
+  /** A name that no part has yet. */
+  freeName(name: string): string {
+    const times = (this.used.get(name) ?? 0) + 1;
+    this.used.set(name, times);
+    return times > 1 ? `${name} ${times}` : name;
+  }
+
+  get report(): LeftOut[] {
+    return [...this.left].map(([what, { where, count }]) => ({ what, where: [...where], count }));
+  }
+}
+
+const words: Readonly<Record<string, string>> = {
+  g: 'Group',
+  svg: 'Picture',
+  symbol: 'Symbol',
+  use: 'Copy',
+  path: 'Path',
+  rect: 'Rectangle',
+  circle: 'Disc',
+  ellipse: 'Ellipse',
+  line: 'Line',
+  polyline: 'Line',
+  polygon: 'Polygon',
+  a: 'Link',
+  switch: 'Group',
+  clipPath: 'Clip',
+  mask: 'Mask',
+};
+
+/** What an element is called: by its title, its id, or what it is. */
+export function nameOf(element: Element): string {
+  const title = element.children.find((c) => c.name === 'title')?.text.trim();
+  return (title || element.attributes.id || words[element.name] || element.name)
+    .replace(/\s+/g, ' ')
+    .slice(0, 80);
+}
+
+export const startSetting = (width: number, height: number): Setting => ({
+  style: {},
+  width,
+  height,
+  referring: [],
+  toSheet: identity,
+});
+
+/** Where a shape is painted: the bounds of its source, how that stands in its element’s coordinates and on the sheet. */
+export interface Painting {
+  readonly bounds: Bounds | null;
+  readonly at: Matrix;
+  readonly toSheet: Matrix;
+}

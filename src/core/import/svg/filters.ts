@@ -1,0 +1,69 @@
+import { formatHex, parseHex } from '../../colour/colour';
+import { readColour } from '../../colour/css';
+import type { Card } from '../../document/card';
+import { makeFinish } from '../../document/create';
+import { meanScale } from '../../geometry/matrix';
+import type { Style } from './cascade';
+import type { Setting, SvgReader } from './context';
+import { type Element, referenced } from './element';
+import { filterLayers, type Layer, type ShadowLayer } from './filter-layers';
+import { lengthOf, numbersOf } from './values';
+
+/** A shadow as a finish; lengths of finishes are the sheet’s. */
+function shadowFinish({ dx, dy, sigma, colour: [r, g, b, a], within }: ShadowLayer, scale: number): Card {
+  return makeFinish('soft-shadow', {
+    falls: within === 'inside' ? 'inside' : 'outside',
+    hollow: within === 'outside',
+    shiftX: dx * scale,
+    shiftY: dy * scale,
+    softness: 2 * sigma * scale,
+    colour: formatHex([r, g, b, 1]),
+    opacity: a,
+    blend: 'normal',
+  });
+}
+
+/** Layers as finishes: shadows beneath what is painted and into it; null where they lie otherwise. */
+function asFinishes(layers: readonly Layer[], scale: number): Card[] | null {
+  const at = layers.findIndex((l) => l.kind === 'source');
+  const source = layers[at];
+  if (source?.kind !== 'source') return null;
+  const shadows = layers.filter((l) => l.kind === 'shadow');
+  if (shadows.length !== layers.length - 1) return null;
+  // Those into it lie over it, all others beneath.
+  if (layers.some((l, i) => l.kind === 'shadow' && (l.within === 'inside') !== i > at)) return null;
+  const blur = source.sigma ? [makeFinish('blur', { softness: 2 * source.sigma * scale })] : [];
+  if (blur.length && shadows.length) return null;
+  return [...blur, ...shadows.filter((s) => s.colour[3] > 0).map((s) => shadowFinish(s, scale))];
+}
+
+/** Functions of a CSS filter list that come to finishes: blur and drop-shadow (Filter Effects 1). */
+function functionFinish(name: string, args: string, scale: number): Card | null {
+  if (name === 'blur') return makeFinish('blur', { softness: 2 * lengthOf(args, 0, 0) * scale });
+  if (name !== 'drop-shadow') return null;
+  const colour = /(#[0-9a-f]+|[a-z]+\([^)]*\)|[a-z]{3,})/i.exec(args)?.[0];
+  const [dx = 0, dy = 0, sigma = 0] = numbersOf(colour ? args.replace(colour, ' ') : args);
+  const own = parseHex(readColour(colour ?? '#000000')?.hex ?? '#000000');
+  return shadowFinish({ kind: 'shadow', dx, dy, sigma, colour: own, within: 'all' }, scale);
+}
+
+/** The finishes that an element’s filter comes to; what no finish can do is told. */
+export function finishesOf(reader: SvgReader, element: Element, style: Style, setting: Setting): Card[] {
+  const text = style.filter?.trim();
+  if (!text || text === 'none') return [];
+  const scale = meanScale(setting.toSheet);
+  const id = referenced(text);
+  const filter = id === null ? undefined : reader.ids.get(id);
+  const tell = () => reader.leave('Filters other than blurs and shadows', element);
+  if (filter?.name === 'filter') {
+    const layers = filterLayers(reader, filter);
+    const made = layers && asFinishes(layers, scale);
+    if (!made) tell();
+    return made ?? [];
+  }
+  const found = [...text.matchAll(/([a-z-]+)\(((?:[^()]|\([^()]*\))*)\)/gi)].map(([, name, args]) =>
+    functionFinish(name.toLowerCase(), args, scale),
+  );
+  if (!found.length || found.some((f) => !f)) tell();
+  return found.filter((f) => f !== null);
+}

@@ -1,0 +1,85 @@
+import { makeDesign, makePart } from '../../document/create';
+import type { Design, Part } from '../../document/types';
+import { recipeSpace } from '../../format/svg';
+import { isIdentity, matrixPlace, origin } from '../../geometry/matrix';
+import { type LeftOut, SvgReader, startSetting } from './context';
+import { readElement } from './nodes';
+import { fitted, lengthOf, viewBoxOf } from './values';
+import { parseSvg } from './xml';
+
+/** What an SVG file came to. */
+export interface ReadSvg {
+  /** Size of its picture, sheet units. */
+  readonly width: number;
+  readonly height: number;
+  /** Parts that stand by themselves, the lowest first, and all there are. */
+  readonly top: readonly string[];
+  readonly parts: Readonly<Record<string, Part>>;
+  /** What was left out. */
+  readonly report: readonly LeftOut[];
+}
+
+/** Size of a picture that says none (CSS Images 3, 4.4: the default object size is 300 × 150). */
+const usual = { width: 300, height: 150 } as const;
+
+/**
+ * The picture of an SVG file as parts: shapes as primitives, groups as groups, clips and masks as clips, gradients as gradients
+ * (SVG 2, the static parts of it). Nothing outside the file is fetched.
+ * @throws SvgFault in words where it is no SVG or refused.
+ * @throws WorkFault where it has too much.
+ */
+export function readSvg(text: string): ReadSvg {
+  const root = parseSvg(text);
+  const { attributes } = root;
+  const box = viewBoxOf(attributes.viewBox);
+  const size = (name: 'width' | 'height', fallback: number) => {
+    const said = attributes[name];
+    // A share of a page that is not known is as large as the viewBox.
+    const v = said?.trim().endsWith('%') ? fallback : lengthOf(said, fallback, fallback);
+    return v > 0 ? v : fallback;
+  };
+  const [givenWidth, givenHeight] = [attributes.width, attributes.height].map(
+    (v) => v !== undefined && !v.trim().endsWith('%'),
+  );
+  const ratio = box ? box.width / box.height : 1;
+  let width = size('width', box?.width ?? usual.width);
+  let height = size('height', box?.height ?? usual.height);
+  if (box && givenWidth && !givenHeight) height = width / ratio;
+  if (box && givenHeight && !givenWidth) width = height * ratio;
+  const reader = new SvgReader(root);
+  const matrix = box ? fitted(box, width, height, attributes.preserveAspectRatio).matrix : null;
+  const style = reader.cascade.styleOf(root, {});
+  const setting = startSetting(box?.width ?? width, box?.height ?? height);
+  const inside = { ...setting, style, ...(matrix ? { toSheet: matrix } : {}) };
+  const children = root.children.flatMap((child) => readElement(reader, child, inside) ?? []);
+  const held =
+    matrix && !isIdentity(matrix) && children.length
+      ? [
+          reader.keep(
+            makePart(
+              { kind: 'group' },
+              { name: reader.freeName('Picture'), place: matrix ? matrixPlace(matrix) : origin, children },
+            ),
+          ),
+        ]
+      : children;
+  return { width, height, top: held, parts: reader.parts, report: reader.report };
+}
+
+/** The live design that was kept inside a file that was written here, as JSON; null where there is none. */
+export function recipeIn(text: string): string | null {
+  const begin = `<design xmlns="${recipeSpace}"><![CDATA[`;
+  const at = text.indexOf(begin);
+  const end = at < 0 ? -1 : text.indexOf(']]></design>', at);
+  return end < 0 ? null : text.slice(at + begin.length, end);
+}
+
+/** The same as a design of its own, its sheet as large as the picture. */
+export function svgToDesign(
+  text: string,
+  name: string,
+): { readonly design: Design; readonly report: readonly LeftOut[] } {
+  const { width, height, top, parts, report } = readSvg(text);
+  const design = makeDesign(name, { width, height, ground: null, parts: top });
+  return { design: { ...design, parts }, report };
+}

@@ -1,0 +1,232 @@
+import { makeSource } from '../../document/create';
+import type { Part } from '../../document/types';
+import { identity, isIdentity, type Matrix, multiply, translation } from '../../geometry/matrix';
+import { pathBounds } from '../../geometry/path';
+import { type BlendMode, blendModes } from '../../scene/types';
+import { paramsOf, primitives } from '../../source';
+import type { Style } from './cascade';
+import { coatsOf } from './coats';
+import { nameOf, type Setting, type SvgReader } from './context';
+import { cutBy } from './cuts';
+import { type Element, referenced } from './element';
+import { finishesOf } from './filters';
+import { boundsOf, keep, leftOut, placeOf } from './parts';
+import { shapeKinds, standsAt } from './shapes';
+import { fitted, lengthOf, shareOf, transformOf, viewBoxOf } from './values';
+
+/** Elements that are read where something refers to them, or that paint nothing. */
+const silent = new Set([
+  'defs',
+  'style',
+  'title',
+  'desc',
+  'metadata',
+  'symbol',
+  'linearGradient',
+  'radialGradient',
+  'pattern',
+  'clipPath',
+  'mask',
+  'marker',
+  'filter',
+  'script',
+  'view',
+]);
+
+const blendOf = (style: Style): BlendMode => {
+  const mode = style['mix-blend-mode'] as BlendMode | undefined;
+  return mode && blendModes.includes(mode) ? mode : 'normal';
+};
+
+/** What every part of an element has. */
+function common(
+  reader: SvgReader,
+  element: Element,
+  style: Style,
+  setting: Setting,
+): Partial<Omit<Part, 'source'>> {
+  return {
+    name: reader.freeName(nameOf(element)),
+    hidden: style.display === 'none',
+    opacity: shareOf(style.opacity),
+    blend: blendOf(style),
+    finishes: finishesOf(reader, element, style, setting),
+  };
+}
+
+/** Reads an element; returns the part that it comes to, or null for none. */
+export function readElement(reader: SvgReader, element: Element, setting: Setting): string | null {
+  reader.count();
+  const { name } = element;
+  if (silent.has(name)) return null;
+  const style = reader.cascade.styleOf(element, setting.style);
+  const read = structures[name] ?? (shapeKinds[name] ? readShape : null);
+  if (!read) {
+    if (leftOut[name]) reader.leave(leftOut[name], element);
+    else reader.leave(`Elements “${name}”`, element);
+    return null;
+  }
+  const transform = transformOf(style.transform);
+  const inside: Setting = { ...setting, style, toSheet: multiply(setting.toSheet, transform) };
+  const made = read(reader, element, inside, transform);
+  return (
+    made &&
+    cutBy(reader, element, style, inside, transform, made, (child, setting) =>
+      readElement(reader, child, setting),
+    )
+  );
+}
+
+type Read = (reader: SvgReader, element: Element, inside: Setting, transform: Matrix) => string | null;
+
+const readShape: Read = (reader, element, inside, transform) => {
+  const { style } = inside;
+  const shape = shapeKinds[element.name](reader, element, style, inside);
+  if (!shape || style.visibility === 'hidden' || style.visibility === 'collapse') return null;
+  if (style['marker-start'] ?? style['marker-mid'] ?? style['marker-end'])
+    if ([style['marker-start'], style['marker-mid'], style['marker-end']].some((m) => m && m !== 'none'))
+      reader.leave('Markers', element);
+  const bounds = pathBounds(primitives[shape.source.kind].outline(paramsOf(shape.source)));
+  const own = shape.at ? multiply(inside.toSheet, shape.at) : inside.toSheet;
+  // Where it stands itself, gradients and per cents are those of its element.
+  const coats = coatsOf(reader, element, style, { bounds, toSheet: own, at: shape.at ?? identity }, inside);
+  return keep(reader, shape.source, {
+    ...common(reader, element, style, inside),
+    place: placeOf(standsAt(shape, transform)),
+    coats,
+  });
+};
+
+/** What stands in a holder of children, each read under it; the lowest first. */
+const childrenOf = (reader: SvgReader, element: Element, inside: Setting): string[] =>
+  element.children.flatMap((child) => readElement(reader, child, inside) ?? []);
+
+/** A group of what was read, or null where that is nothing. */
+function group(
+  reader: SvgReader,
+  element: Element,
+  inside: Setting,
+  children: readonly string[],
+  place: Matrix,
+): string | null {
+  if (!children.length) return null;
+  const isolated = inside.style.isolation === 'isolate';
+  return keep(
+    reader,
+    { kind: 'group', ...(isolated ? { holds: 'isolated' } : {}) },
+    {
+      ...common(reader, element, inside.style, inside),
+      place: placeOf(place),
+      children,
+    },
+  );
+}
+
+/** Children of a group take over what is inherited, but not what the group itself has. */
+const readGroup: Read = (reader, element, inside, transform) =>
+  group(reader, element, inside, childrenOf(reader, element, inside), transform);
+
+/** The first child whose conditions are met: those that ask for languages and extensions are taken as met. */
+const readSwitch: Read = (reader, element, inside, transform) => {
+  const first = element.children.find((c) => c.name !== 'foreignObject' && !silent.has(c.name));
+  const child = first && readElement(reader, first, inside);
+  return group(reader, element, inside, child ? [child] : [], transform);
+};
+
+/** What stands in a viewport: by its viewBox, and cut off at its edges where that is so by default. */
+function viewport(
+  reader: SvgReader,
+  element: Element,
+  inside: Setting,
+  size: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
+): readonly string[] {
+  const { attributes } = element;
+  const box = viewBoxOf(attributes.viewBox);
+  const { width, height } = size;
+  const at = translation(size.x, size.y);
+  const matrix = box ? multiply(at, fitted(box, width, height, attributes.preserveAspectRatio).matrix) : at;
+  const setting: Setting = {
+    ...inside,
+    width: box?.width ?? width,
+    height: box?.height ?? height,
+    toSheet: multiply(inside.toSheet, matrix),
+  };
+  const children = childrenOf(reader, element, setting);
+  if (!children.length) return [];
+  const held = isIdentity(matrix)
+    ? children
+    : [
+        keep(
+          reader,
+          { kind: 'group' },
+          { name: reader.freeName(nameOf(element)), place: placeOf(matrix), children },
+        ),
+      ];
+  if (/visible|auto/.test(inside.style.overflow ?? attributes.overflow ?? '')) return held;
+  return clipped(reader, held, width, height, at);
+}
+
+/** Parts cut off at a rectangle, where anything of them reaches beyond. */
+function clipped(
+  reader: SvgReader,
+  ids: readonly string[],
+  width: number,
+  height: number,
+  at: Matrix,
+): readonly string[] {
+  const b = boundsOf(reader, ids);
+  const [x, y] = [at[4], at[5]];
+  if (b && b.x0 >= x && b.y0 >= y && b.x1 <= x + width && b.y1 <= y + height) return ids;
+  const edge = keep(reader, makeSource('rectangle', { width, height }), {
+    name: 'Edges',
+    place: placeOf(translation(x + width / 2, y + height / 2)),
+  });
+  return [keep(reader, { kind: 'group', clip: true }, { name: 'Viewport', children: [...ids, edge] })];
+}
+
+const readNested: Read = (reader, element, inside, transform) => {
+  const { attributes } = element;
+  const size = {
+    x: lengthOf(attributes.x, inside.width, 0),
+    y: lengthOf(attributes.y, inside.height, 0),
+    width: lengthOf(attributes.width, inside.width, inside.width),
+    height: lengthOf(attributes.height, inside.height, inside.height),
+  };
+  if (!(size.width > 0 && size.height > 0)) return null;
+  return group(reader, element, inside, viewport(reader, element, inside, size), transform);
+};
+
+const readUse: Read = (reader, element, inside, transform) => {
+  const { attributes } = element;
+  const id = referenced(attributes.href);
+  const target = id === null ? undefined : reader.ids.get(id);
+  if (!target || inside.referring.includes(target)) {
+    reader.leave(target ? 'Copies of themselves' : 'Copies of what is not in the file', element);
+    return null;
+  }
+  const x = lengthOf(attributes.x, inside.width, 0);
+  const y = lengthOf(attributes.y, inside.height, 0);
+  const place = multiply(transform, translation(x, y));
+  const setting: Setting = {
+    ...inside,
+    referring: [...inside.referring, target],
+    toSheet: multiply(inside.toSheet, translation(x, y)),
+  };
+  if (target.name !== 'symbol' && target.name !== 'svg') {
+    const child = readElement(reader, target, setting);
+    return group(reader, element, inside, child ? [child] : [], place);
+  }
+  const style = reader.cascade.styleOf(target, inside.style);
+  const given = (name: 'width' | 'height') =>
+    lengthOf(attributes[name] ?? target.attributes[name], inside[name], inside[name]);
+  const size = { x: 0, y: 0, width: given('width'), height: given('height') };
+  return group(reader, element, inside, viewport(reader, target, { ...setting, style }, size), place);
+};
+
+const structures: Readonly<Record<string, Read>> = {
+  g: readGroup,
+  a: readGroup,
+  switch: readSwitch,
+  svg: readNested,
+  use: readUse,
+};

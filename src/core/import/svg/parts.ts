@@ -1,0 +1,37 @@
+import { makePart } from '../../document/create';
+import type { Part, Source } from '../../document/types';
+import { isIdentity, type Matrix, matrixPlace, origin, placeMatrix } from '../../geometry/matrix';
+import { type Bounds, joinBounds, pathBounds, transformBounds } from '../../geometry/path';
+import { joinOutline } from '../../outline/join';
+import { evaluatePart } from '../../scene/evaluate';
+import type { SvgReader } from './context';
+
+/** What other elements are, where they are left out. */
+export const leftOut: Readonly<Record<string, string>> = {
+  text: 'Text',
+  image: 'Pictures',
+  foreignObject: 'Foreign objects',
+  animate: 'Animations',
+  animateTransform: 'Animations',
+  animateMotion: 'Animations',
+  set: 'Animations',
+};
+
+/** The place whose matrix is given. */
+export const placeOf = (m: Matrix): Part['place'] => (isIdentity(m) ? origin : matrixPlace(m));
+
+/** Keeps a part of a source; returns its id. */
+export const keep = (
+  reader: SvgReader,
+  source: Source,
+  values: Partial<Omit<Part, 'source' | 'id'>>,
+): string => reader.keep(makePart(source, values));
+
+/** The bounds of parts’ outlines, in the coordinates that they stand in. */
+export function boundsOf(reader: SvgReader, ids: readonly string[]): Bounds | null {
+  return ids.reduce<Bounds | null>((all, id) => {
+    const part = reader.parts[id];
+    const b = pathBounds(joinOutline(evaluatePart(reader, part).outline));
+    return joinBounds(all, b && transformBounds(b, placeMatrix(part.place)));
+  }, null);
+}

@@ -1,0 +1,5 @@
+/** Reading of what other programs made; apart from the rest because it brings readers of XML and CSS along. */
+
+export { type ReadSvg, readSvg, recipeIn, svgToDesign } from './import/svg';
+export type { LeftOut } from './import/svg/context';
+export { SvgFault } from './import/svg/element';

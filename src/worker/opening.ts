@@ -1,0 +1,43 @@
+/** Reads files of other programs, apart from the window and from the studio: it takes as long as it takes. */
+import { expose } from 'comlink';
+import { type Design, WorkFault } from '@/core';
+import type { Drawing } from '@/core/edit';
+import { type LeftOut, readSvg, recipeIn, SvgFault, svgToDesign } from '@/core/importing';
+
+/** What a file came to and what was left out, or why it cannot be read. */
+export type Opened<T> =
+  | { readonly made: T; readonly report: readonly LeftOut[] }
+  | { readonly fault: string };
+
+function attempt<T>(read: () => Opened<T>): Opened<T> {
+  try {
+    return read();
+  } catch (e) {
+    if (e instanceof SvgFault || e instanceof WorkFault) return { fault: e.message };
+    throw e;
+  }
+}
+
+const opening = {
+  /** An SVG as a drawing to be placed. */
+  drawing: (text: string, name: string): Opened<Drawing> =>
+    attempt((): Opened<Drawing> => {
+      const { width, height, top, parts, report } = readSvg(text);
+      if (!top.length) return { fault: 'There is nothing in it that can be placed.' };
+      return { made: { name, width, height, top, parts }, report };
+    }),
+
+  /** An SVG as a design: the live one that is kept inside, where there is one. */
+  design: (text: string, name: string): Opened<Design> =>
+    attempt((): Opened<Design> => {
+      const recipe = recipeIn(text);
+      // What is in it is checked where it is stored.
+      if (recipe !== null) return { made: JSON.parse(recipe) as Design, report: [] };
+      const { design, report } = svgToDesign(text, name);
+      return { made: design, report };
+    }),
+};
+
+export type Opening = typeof opening;
+
+expose(opening);

@@ -1,0 +1,320 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { Resvg } from '@resvg/resvg-js';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { evaluate, formats, type Part, renderPixels, sceneToSvg, WorkFault } from '@/core';
+import { readSvg, recipeIn, SvgFault, svgToDesign } from '@/core/importing';
+import { parseDesign } from '@/core/reading';
+import { demoDesigns } from '../../../demo';
+import { takeShippedFaces } from '../../faces';
+import { averaged, rms } from '../../pictures';
+import { whole } from '../../share';
+
+takeShippedFaces();
+
+const width = 160;
+
+/** How far our picture of an SVG lies from resvg’s, drawn four times as large and averaged, of 255. */
+async function apart(text: string): Promise<number> {
+  const { design } = svgToDesign(text, 'x');
+  const ours = renderPixels({ ...evaluate(design, design.sheets[0].id), ground: [1, 1, 1, 1] }, width);
+  const png = new Resvg(text, { fitTo: { mode: 'width', value: 4 * width }, background: 'white' })
+    .render()
+    .asPng();
+  const theirs = await averaged(png, width);
+  const both = Math.min(theirs.length, ours.data.length);
+  return rms(theirs.subarray(0, both), ours.data.subarray(0, both));
+}
+
+const svg = (body: string, attributes = 'viewBox="0 0 100 100"') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${attributes}>${body}</svg>`;
+
+const parts = (body: string, attributes?: string): Part[] =>
+  Object.values(readSvg(svg(body, attributes)).parts);
+const sources = (body: string) => parts(body).map((p) => p.source.kind);
+
+const gradient =
+  '<linearGradient id="g"><stop offset=".2" stop-color="#c00"/><stop offset=".8" stop-color="#06c" stop-opacity=".4"/></linearGradient>';
+
+/** What designers’ files have, in small; each is drawn by resvg as well. */
+const cases: Readonly<Record<string, string>> = {
+  'shapes and strokes': svg(
+    '<rect x="5" y="5" width="40" height="30" rx="6" fill="#c96"/><circle cx="70" cy="25" r="18" stroke="#124" stroke-width="4" fill="none"/><ellipse cx="25" cy="70" rx="20" ry="9" fill="#396" fill-opacity=".5"/><line x1="50" y1="50" x2="95" y2="60" stroke="teal" stroke-width="3" stroke-linecap="round"/><polygon points="60,70 90,72 75,95" fill="purple"/><polyline points="5,95 20,88 35,95" fill="none" stroke="#000" stroke-dasharray="4 2 1"/>',
+  ),
+  'corners that are no circles': svg(
+    '<rect x="10" y="10" width="80" height="60" rx="30" ry="10" fill="#369"/>',
+  ),
+  'fill rules': svg('<path d="M50 5 80 95 5 38 95 38 20 95z" fill-rule="evenodd" fill="#b30"/>'),
+  transforms: svg(
+    '<g transform="translate(50 50) rotate(30) skewX(20)"><rect x="-20" y="-10" width="40" height="20" fill="#27a" stroke="#000" stroke-width="3"/></g><rect style="transform:translate(10px,70px) scale(-1,.5)" width="-0" height="10"/><rect width="10" height="20" transform="matrix(1 .2 -.3 1 80 10)" fill="#7a2"/>',
+  ),
+  'style sheets': svg(
+    '<style>.a{fill:#d40}g > rect.a{fill:#0a6}#x{fill:#06c}rect:first-child{stroke:#000;stroke-width:2}@media print{rect{fill:red}}</style><g color="#808"><rect class="a" x="5" y="5" width="40" height="40"/><rect id="x" class="a" x="55" y="5" width="40" height="40"/><rect class="a b" style="fill-opacity:.5" x="5" y="55" width="40" height="40"/></g><path fill="currentColor" color="#f0f" d="M55 55h40v40z"/>',
+  ),
+  'inherited styles': svg(
+    '<g fill="none" stroke="#145" stroke-width="6" stroke-linejoin="round"><path d="M10 90 30 20 50 90"/><g stroke="inherit" fill="gold"><path d="M60 90 75 20 90 90z"/></g></g>',
+  ),
+  'copies and symbols': svg(
+    '<defs><rect id="r" width="20" height="20"/><symbol id="s" viewBox="0 0 10 20" preserveAspectRatio="xMinYMid"><circle cx="5" cy="10" r="9"/></symbol></defs><use href="#r" x="5" y="5" fill="#a33"/><use xlink:href="#r" transform="rotate(45 50 20)" x="45" y="10" fill="#3a3"/><use href="#s" x="10" y="40" width="60" height="50" fill="#33a" opacity=".6"/>',
+  ),
+  'nested viewports': svg(
+    '<svg x="10" y="10" width="50" height="30" viewBox="0 0 20 20" preserveAspectRatio="xMaxYMin slice"><rect width="20" height="20" fill="#acd"/><circle cx="10" cy="10" r="10" fill="#135"/></svg><svg x="50%" y="50%" width="40%" height="40%"><rect width="100%" height="50%" fill="#e80"/></svg>',
+  ),
+  'linear gradients': svg(
+    `<defs>${gradient}<linearGradient id="h" href="#g" x1="0" y1="0" x2="1" y2="1" gradientTransform="rotate(20)"/><linearGradient id="u" xlink:href="#g" gradientUnits="userSpaceOnUse" x1="60" y1="60" x2="70" y2="75" spreadMethod="reflect"/></defs><rect x="5" y="5" width="80" height="20" fill="url(#g)"/><rect x="5" y="30" width="80" height="20" fill="url(#h)"/><circle cx="70" cy="75" r="22" fill="url(#u)"/><path d="M10 60h30v30" fill="none" stroke="url(#h)" stroke-width="8"/>`,
+  ),
+  'radial gradients': svg(
+    `<defs><radialGradient id="g" fx=".3" fy=".3"><stop stop-color="#fff"/><stop offset="1" stop-color="#046"/></radialGradient><radialGradient id="t" href="#g" gradientUnits="userSpaceOnUse" cx="30" cy="75" r="20" fx="30" fy="75" gradientTransform="rotate(-20 30 75) scale(1 .6)" spreadMethod="reflect"/></defs><ellipse cx="50" cy="27" rx="40" ry="22" fill="url(#g)"/><rect x="5" y="52" width="60" height="44" fill="url(#t)"/>`,
+  ),
+  clips: svg(
+    '<defs><clipPath id="c"><circle cx="30" cy="30" r="22"/><rect x="30" y="30" width="25" height="25"/></clipPath><clipPath id="b" clipPathUnits="objectBoundingBox"><circle cx=".5" cy=".5" r=".5"/></clipPath><clipPath id="n" clip-path="url(#c)"><rect x="10" y="25" width="40" height="60"/></clipPath></defs><g clip-path="url(#c)"><rect width="60" height="60" fill="#48a"/></g><rect x="55" y="5" width="40" height="30" fill="#a48" clip-path="url(#b)"/><rect transform="translate(40 40)" width="60" height="60" fill="#8a4" clip-path="url(#n)" opacity=".7"/>',
+  ),
+  masks: svg(
+    '<defs><linearGradient id="w"><stop stop-color="#fff"/><stop offset="1" stop-color="#000"/></linearGradient><mask id="m" maskUnits="userSpaceOnUse" x="0" y="0" width="100" height="100"><rect width="100" height="100" fill="url(#w)"/></mask><mask id="a" mask-type="alpha" maskContentUnits="objectBoundingBox"><circle cx=".5" cy=".5" r=".4" fill="#000" fill-opacity=".6"/></mask></defs><rect x="5" y="5" width="90" height="40" fill="#c40" mask="url(#m)"/><rect x="20" y="55" width="60" height="40" fill="#04c" style="mask:url(#a)"/>',
+  ),
+  'opacity and blend modes': svg(
+    '<rect width="100" height="60" fill="#fc3"/><g opacity=".5"><circle cx="30" cy="40" r="25" fill="#06c"/><circle cx="55" cy="40" r="25" fill="#c06"/></g><circle cx="75" cy="60" r="22" fill="#3a7" style="mix-blend-mode:multiply"/><g style="isolation:isolate"><rect x="5" y="70" width="30" height="25" fill="#a30"/><rect x="20" y="75" width="30" height="25" fill="#3a0" style="mix-blend-mode:screen"/></g>',
+  ),
+  'paint order': svg(
+    '<circle cx="50" cy="50" r="30" fill="#fd6" stroke="#346" stroke-width="16" paint-order="stroke"/>',
+  ),
+  units: svg(
+    '<rect x="1in" y="10mm" width="2cm" height="30pt" fill="#555"/>',
+    'width="200px" height="120px"',
+  ),
+  'what is hidden': svg(
+    '<rect width="50" height="50" fill="red" display="none"/><g visibility="hidden"><rect x="50" width="50" height="50" fill="red"/><rect x="60" y="60" width="30" height="30" fill="#08c" visibility="visible"/></g>',
+  ),
+  'a path that breaks off': svg('<path d="M10 10 H60 V60 Q 20" fill="#06a"/>'),
+};
+
+describe('SVG that is opened', () => {
+  it.each(Object.entries(cases))('%s: as resvg draws it', async (_, text) => {
+    expect(await apart(text)).toBeLessThan(2);
+  });
+
+  // Open sets from the registry: icons of outlines, icons of strokes, and illustrations.
+  const fromFolder = (folder: string): [string, string][] =>
+    readdirSync(folder)
+      .filter((f) => f.endsWith('.svg'))
+      .map((f) => [f, readFileSync(`${folder}/${f}`, 'utf8')]);
+  const fromSet = (name: string): [string, string][] => {
+    const set = JSON.parse(readFileSync(`node_modules/@iconify-json/${name}/icons.json`, 'utf8')) as {
+      width?: number;
+      height?: number;
+      icons: Record<string, { body: string; width?: number; height?: number }>;
+    };
+    return Object.entries(set.icons).map(([key, i]) => {
+      const [w, h] = [i.width ?? set.width ?? 16, i.height ?? set.height ?? 16];
+      return [key, svg(i.body, `width="${w}" height="${h}" viewBox="0 0 ${w} ${h}"`)];
+    });
+  };
+  it.each([
+    ['icons of outlines', () => fromFolder('node_modules/@mdi/svg/svg'), 1],
+    ['icons of strokes', () => fromFolder('node_modules/lucide-static/icons'), 1],
+    ['icons in colours', () => fromSet('flat-color-icons'), 1],
+    ['illustrations', () => fromSet('noto'), 0.98],
+  ] as const)(
+    '%s of the registry: within 2 of 255 of resvg',
+    { timeout: 1_800_000 },
+    async (_, load, share) => {
+      const files = load();
+      const step = whole ? 1 : Math.ceil(files.length / 40);
+      const tried = files.filter((__, i) => i % step === 0);
+      const wrong: string[] = [];
+      for (const [name, text] of tried) {
+        const off = await apart(text);
+        if (off >= 2) wrong.push(`${name} ${off.toFixed(1)}`);
+      }
+      expect(tried.length - wrong.length, wrong.join(', ')).toBeGreaterThanOrEqual(share * tried.length);
+    },
+  );
+
+  it('comes in as primitives, groups and clips under the names it has', () => {
+    expect(sources('<rect width="9" height="9"/><circle r="4"/><line x2="5"/><path d="M0 0h9v9"/>')).toEqual([
+      'rectangle',
+      'ellipse',
+      'line',
+      'path',
+    ]);
+    const made = parts(
+      '<g id="Lamp"><title>Lamp on the hill</title><rect id="post" width="4" height="20"/><rect id="post-2" x="9" width="4" height="20"/></g>',
+    );
+    expect(made.map((p) => p.name)).toEqual(['post', 'post-2', 'Lamp on the hill']);
+    const [post] = made;
+    expect(post.source).toMatchObject({ kind: 'rectangle', width: 4, height: 20 });
+    expect(post.place).toMatchObject({ x: 2, y: 10 });
+    const clip = parts(
+      '<clipPath id="c"><circle r="9"/></clipPath><rect width="9" height="9" clip-path="url(#c)"/>',
+    );
+    expect(clip.at(-1)?.source).toEqual({ kind: 'group', clip: true });
+    const [painted] = parts(`${gradient}<rect width="10" height="10" fill="url(#g)"/>`);
+    expect(painted.coats[0].paint).toMatchObject({
+      kind: 'linear',
+      x1: 0,
+      x2: 1,
+      fixed: false,
+      stops: [{ at: 0.2 }, { at: 0.8 }],
+    });
+  });
+
+  it('takes what is important before what stands on the element, as CSS has it', () => {
+    // resvg 2.6 does not.
+    const [part] = parts(
+      '<style>#x{fill:#06c!important}</style><rect id="x" width="9" height="9" style="fill:red"/>',
+    );
+    expect(part.coats[0].paint).toEqual({ kind: 'solid', colour: '#0066cc' });
+  });
+
+  it('tells what was left out, and where', () => {
+    const { report } = readSvg(
+      svg(
+        '<text id="title">A</text><text>B</text><image id="photo" href="https://example.org/x.png"/><rect width="9" height="9" fill="url(#p)"/><pattern id="p"/><foreignObject/>',
+      ),
+    );
+    expect(report).toEqual([
+      { what: 'Text', where: ['title', 'text'], count: 2 },
+      { what: 'Pictures', where: ['photo'], count: 1 },
+      { what: 'Patterns', where: ['Rectangle'], count: 1 },
+      { what: 'Foreign objects', where: ['foreignObject'], count: 1 },
+    ]);
+  });
+
+  it('has filters as finishes: shadows beneath and within, blurs', () => {
+    const filtered = (body: string) =>
+      parts(`<filter id="f">${body}</filter><rect width="9" height="9" filter="url(#f)"/>`)[0].finishes.map(
+        (f) => [f.kind, f.params] as const,
+      );
+    expect(filtered('<feGaussianBlur stdDeviation="3"/>')).toMatchObject([['blur', { softness: 6 }]]);
+    expect(
+      filtered('<feDropShadow dx="1" dy="2" stdDeviation="3" flood-color="#f00" flood-opacity=".5"/>'),
+    ).toMatchObject([
+      [
+        'soft-shadow',
+        { shiftX: 1, shiftY: 2, softness: 6, colour: '#ff0000', opacity: 0.5, falls: 'outside' },
+      ],
+    ]);
+    const within =
+      '<feFlood flood-opacity="0" result="back"/><feBlend in="SourceGraphic" in2="back" result="shape"/><feColorMatrix in="SourceAlpha" result="hard" values="0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 127 0"/><feOffset dx="2" dy="-1"/><feGaussianBlur stdDeviation="1.5"/><feComposite in2="hard" k2="-1" k3="1" operator="arithmetic"/><feColorMatrix values="0 0 0 0 1 0 0 0 0 0 0 0 0 0 0 0 0 0 .25 0"/><feBlend in2="shape"/>';
+    expect(filtered(within)).toMatchObject([
+      [
+        'soft-shadow',
+        { falls: 'inside', shiftX: 2, shiftY: -1, softness: 3, colour: '#ff0000', opacity: 0.25 },
+      ],
+    ]);
+    expect(filtered('<feMerge><feMergeNode in="SourceAlpha"/></feMerge>')).toEqual([]);
+  });
+
+  it('goes out and comes in again as the same picture', async () => {
+    for (const name of ['split-moon-monogram', 'folded-ribbon-star', 'dome-icon', 'sun-rosette']) {
+      const d = demoDesigns[name]();
+      const scene = evaluate(d, d.sheets[0].id);
+      const { design, report } = svgToDesign(sceneToSvg(scene, 'x'), 'x');
+      const [ours, again] = [scene, evaluate(design, design.sheets[0].id)].map(
+        (s) => renderPixels(s, 300).data,
+      );
+      expect(rms(again, ours), `${name} ${JSON.stringify(report)}`).toBeLessThan(1);
+      // Once more, nothing changes any more.
+      const third = svgToDesign(sceneToSvg(evaluate(design, design.sheets[0].id), 'x'), 'x').design;
+      expect(rms(renderPixels(evaluate(third, third.sheets[0].id), 300).data, again)).toBeLessThan(0.1);
+    }
+  });
+
+  it('opens again as the live design where that is kept inside', () => {
+    const d = demoDesigns['dome-icon']();
+    const text = sceneToSvg(evaluate(d, d.sheets[0].id), d.name, { recipe: JSON.stringify(d) });
+    expect(parseDesign(recipeIn(text) ?? '')).toEqual(d);
+    expect(recipeIn(svg(''))).toBeNull();
+    expect(formats.svg.label).toBe('SVG');
+  });
+});
+
+describe('SVG that is refused', () => {
+  it('says why, and fetches and runs nothing', () => {
+    expect(() => readSvg('<html/>')).toThrow('This file is no SVG');
+    expect(() => readSvg('<svg xmlns="http://www.w3.org/2000/svg"><rect></svg>')).toThrow(SvgFault);
+    expect(() =>
+      readSvg('<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;">]><svg>&b;</svg>'),
+    ).toThrow('declares entities');
+    expect(() => readSvg(svg(`${'<g>'.repeat(300)}${'</g>'.repeat(300)}`))).toThrow('nests more than 200');
+    const { top, report } = readSvg(
+      svg(
+        '<script>alert(1)</script><use href="http://example.org/#a"/><rect width="9" height="9" onclick="x()" fill="url(http://example.org/#g)"/>',
+      ),
+    );
+    expect(top).toHaveLength(1);
+    expect(report.map((r) => r.what)).toEqual([
+      'Copies of what is not in the file',
+      'Paints that are not in the file',
+    ]);
+  });
+
+  it('gives up what grows by copies of copies, and ends what refers to itself', () => {
+    const bomb = Array.from(
+      { length: 12 },
+      (_, i) => `<g id="l${i + 1}">${`<use href="#l${i}"/>`.repeat(10)}</g>`,
+    ).join('');
+    expect(() =>
+      readSvg(svg(`<defs><g id="l0"><rect width="1" height="1"/></g>${bomb}</defs><use href="#l12"/>`)),
+    ).toThrow(WorkFault);
+    expect(
+      readSvg(
+        svg(
+          '<g id="a"><use href="#b"/></g><g id="b"><use href="#a"/></g><clipPath id="c" clip-path="url(#c)"><rect width="9" height="9" clip-path="url(#c)"/></clipPath><rect width="9" height="9" clip-path="url(#c)"/><mask id="m"><rect width="9" height="9" mask="url(#m)"/></mask><rect width="9" height="9" mask="url(#m)"/><linearGradient id="g" href="#g"/><rect width="9" height="9" fill="url(#g)"/>',
+        ),
+      ).report.length,
+    ).toBeGreaterThan(0);
+  });
+
+  it('never fails in any other way, whatever stands in it', { timeout: 1_800_000 }, () => {
+    const texts = Object.values(cases);
+    const bits = [
+      '"',
+      '<',
+      '>',
+      '/',
+      '0',
+      '-',
+      '1e9',
+      'NaN',
+      '%',
+      'url(#g)',
+      'e',
+      '  ',
+      'inherit',
+      '()',
+      ',',
+      '#',
+      '&amp;',
+      '<g>',
+      'matrix(',
+    ];
+    const mutated = fc
+      .tuple(
+        fc.constantFrom(...texts),
+        fc.array(fc.tuple(fc.nat(), fc.nat(12), fc.constantFrom(...bits)), { minLength: 1, maxLength: 6 }),
+      )
+      .map(([text, changes]) =>
+        changes.reduce(
+          (t, [at, cut, put]) => t.slice(0, at % t.length) + put + t.slice((at % t.length) + cut),
+          text,
+        ),
+      );
+    let slowest = 0;
+    fc.assert(
+      fc.property(mutated, (text) => {
+        const start = performance.now();
+        try {
+          const { design } = svgToDesign(text, 'x');
+          parseDesign(JSON.stringify(design));
+        } catch (e) {
+          if (!(e instanceof SvgFault || e instanceof WorkFault))
+            throw new Error(`${(e as Error).stack}\n${text}`);
+        }
+        slowest = Math.max(slowest, performance.now() - start);
+      }),
+      { numRuns: whole ? 100_000 : 1500 },
+    );
+    expect(slowest).toBeLessThan(2000);
+  });
+});
