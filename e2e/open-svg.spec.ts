@@ -7,7 +7,7 @@ test.describe.configure({ timeout: 120_000 });
 const lamp = `<svg xmlns="http://www.w3.org/2000/svg" width="200" height="100" viewBox="0 0 200 100">
   <linearGradient id="g"><stop stop-color="#c98f3a"/><stop offset="1" stop-color="#b0513f"/></linearGradient>
   <g id="Lamp"><rect id="Post" x="90" y="40" width="20" height="60" fill="#14213d"/><circle id="Globe" cx="100" cy="30" r="25" fill="url(#g)"/></g>
-  <text x="5" y="95">Hollin Tarn</text>
+  <image id="photo" href="https://example.org/a.png"/>
 </svg>`;
 
 const svgFile = (name: string, text: string) => ({
@@ -22,7 +22,7 @@ test('an SVG opens as a design of parts; what is not read is told', async ({ pag
   await page.getByLabel('Design file').setInputFiles(svgFile('Lamp on the tarn.svg', lamp));
   await e.ready();
   await expect(page.getByRole('heading', { level: 1, name: 'Lamp on the tarn' })).toBeVisible();
-  await expect(page.getByText('Left out: text (1: text).')).toBeVisible();
+  await expect(page.getByText('Not as in the file: pictures (1: photo).')).toBeVisible();
   await expect(page.getByRole('treeitem', { name: /^Lamp/ })).toBeVisible();
   await e.settled();
   e.sheetWidth = 200;
@@ -46,7 +46,7 @@ test('an SVG that is dropped or pasted is placed in the middle of what is seen, 
       ),
     data,
   );
-  await expect(page.getByText('Left out: text (1: text).')).toBeVisible();
+  await expect(page.getByText('Not as in the file: pictures (1: photo).')).toBeVisible();
   await e.settled();
   // As large as it is: the globe’s middle stands 20 over the sheet’s, the post below.
   expect(await e.pixel(1000, 1030)).toEqual([0x14, 0x21, 0x3d]);

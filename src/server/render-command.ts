@@ -35,7 +35,7 @@ function fromSvg(text: string, name: string): Design {
   if (recipe !== null) return parseDesign(recipe);
   const { design, report } = svgToDesign(text, name);
   for (const { what, count, where } of report)
-    console.log(`Left out: ${what} (${count}): ${where.join(', ')}`);
+    console.log(`Not as in the file: ${what} (${count}): ${where.join(', ')}`);
   return design;
 }
 

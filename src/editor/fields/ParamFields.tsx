@@ -98,7 +98,7 @@ function ParamField({
     case 'subject':
       return <SubjectField label={label} value={value as string} onChange={take} />;
     case 'text':
-      return <TextField label={label} value={value as string} optional narrow={false} onChange={take} />;
+      return <TextField label={label} value={value as string} optional onChange={take} />;
     case 'sizes':
       return (
         <LengthsField

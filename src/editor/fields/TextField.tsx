@@ -12,12 +12,11 @@ export interface TextFieldProps {
   /** Whether it may be left empty. */
   readonly optional?: boolean;
   readonly placeholder?: string;
-  /** Whether its label is as narrow as it stands alone in a line. */
-  readonly narrow?: boolean;
+
   onChange(v: string): void;
 }
 
-function TextLine({ label, value, bare, optional, placeholder, narrow = true, onChange }: TextFieldProps) {
+function TextLine({ label, value, bare, optional, placeholder, onChange }: TextFieldProps) {
   const [text, setText] = useState<string | null>(null);
   const id = useId();
   const box = (
@@ -43,7 +42,7 @@ function TextLine({ label, value, bare, optional, placeholder, narrow = true, on
   );
   if (bare) return box;
   return (
-    <FieldRow wide={narrow}>
+    <FieldRow wide>
       <FieldLabel htmlFor={id}>{label}</FieldLabel>
       {box}
     </FieldRow>

@@ -38,12 +38,12 @@ export function textOf(file: File): Promise<string> {
   return file.text();
 }
 
-/** What was left out of a file, in words; empty where nothing was. */
+/** What is not as it is in a file, in words; empty where nothing was. */
 export function reportWords(report: readonly LeftOut[]): string {
   if (!report.length) return '';
   const list = report.map(
     ({ what, count, where }) =>
-      `${what.toLowerCase()} (${count}: ${where.join(', ')}${count > where.length ? ', …' : ''})`,
+      `${what[0].toLowerCase()}${what.slice(1)} (${count}: ${where.join(', ')}${count > where.length ? ', …' : ''})`,
   );
-  return `Left out: ${list.join('; ')}.`;
+  return `Not as in the file: ${list.join('; ')}.`;
 }

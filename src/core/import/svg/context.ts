@@ -1,10 +1,11 @@
 import { makeId } from '../../document/create';
 import type { Part } from '../../document/types';
 import { Tally } from '../../geometry/budget';
-import { identity, type Matrix } from '../../geometry/matrix';
+import { identity, type Matrix, origin } from '../../geometry/matrix';
 import type { Bounds } from '../../geometry/path';
 import { Cascade, type Style } from './cascade';
 import { type Element, within } from './element';
+import { fittingPart } from './fitting';
 
 /** Parts that one file may come to, and elements that are read for it, uses of the same again and again. */
 const mostParts = 50_000;
@@ -62,7 +63,12 @@ export class SvgReader {
   keep(part: Omit<Part, 'id'>): string {
     this.made.add(1);
     const id = makeId();
-    this.parts[id] = { ...part, id };
+    const fitting = fittingPart(part);
+    if (!fitting) this.leave('Shapes that reach farther than a design can', this.root);
+    this.parts[id] = {
+      ...(fitting ?? { ...part, source: { kind: 'group' }, place: origin, coats: [], finishes: [] }),
+      id,
+    };
     return id;
   }
 
@@ -100,6 +106,7 @@ const words: Readonly<Record<string, string>> = {
   polygon: 'Polygon',
   a: 'Link',
   switch: 'Group',
+  text: 'Text',
   clipPath: 'Clip',
   mask: 'Mask',
 };
@@ -120,7 +127,7 @@ export const startSetting = (width: number, height: number): Setting => ({
   toSheet: identity,
 });
 
-/** Where a shape is painted: the bounds of its source, how that stands in its element’s coordinates and on the sheet. */
+/** Where a shape is painted: the bounds of its source, where they are known, how that stands in its element’s coordinates and on the sheet. */
 export interface Painting {
   readonly bounds: Bounds | null;
   readonly at: Matrix;

@@ -5,6 +5,8 @@ export interface Element {
   readonly children: readonly Element[];
   /** What characters stand in it by themselves. */
   readonly text: string;
+  /** Its characters and its children as they follow one another. */
+  readonly content: readonly (string | Element)[];
   readonly parent: Element | null;
 }
 

@@ -38,14 +38,15 @@ function stopsOf(reader: SvgReader, chain: readonly Element[]): Stop[] {
 }
 
 /** Places of the source as a paint keeps them: shares of its bounds, or on the sheet where these are flat. */
-function kept(p: Point, q: Point, { bounds, toSheet }: Painting) {
-  const b = bounds as Bounds;
-  const [w, h] = [b.x1 - b.x0, b.y1 - b.y0];
-  const fixed = !(w > 0 && h > 0);
+function kept(p: Point, q: Point, b: Bounds | null, toSheet: Matrix) {
+  const [w, h] = b ? [b.x1 - b.x0, b.y1 - b.y0] : [0, 0];
+  const fixed = !b || !(w > 0 && h > 0);
   const at = (v: Point) => (fixed ? applyTo(toSheet, v) : { x: (v.x - b.x0) / w, y: (v.y - b.y0) / h });
   const [a, e] = [at(p), at(q)];
   return { x1: a.x, y1: a.y, x2: e.x, y2: e.y, fixed };
 }
+
+const unit: Bounds = { x0: 0, y0: 0, x1: 1, y1: 1 };
 
 const lengthen = (m: Matrix, x: number, y: number): Point => ({
   x: m[0] * x + m[2] * y,
@@ -89,15 +90,16 @@ export function gradientPaint(
 ): Paint | null {
   const chain = chainOf(reader, element);
   const stops = stopsOf(reader, chain);
-  const { bounds } = painting;
-  if (!stops.length || !bounds) return null;
+  if (!stops.length) return null;
   const said = (name: string) => chain.find((e) => name in e.attributes)?.attributes[name];
   const ofBounds = said('gradientUnits') !== 'userSpaceOnUse';
-  const [w, h] = [bounds.x1 - bounds.x0, bounds.y1 - bounds.y0];
+  // What has bounds that are not known yet, as words have, takes shares of them as they are.
+  const bounds = painting.bounds ?? (ofBounds ? unit : null);
+  const [w, h] = bounds ? [bounds.x1 - bounds.x0, bounds.y1 - bounds.y0] : [1, 1];
   if (ofBounds && !(w > 0 && h > 0)) return null;
   const solid: Paint = { kind: 'solid', colour: stops[stops.length - 1].colour };
   if (stops.length < 2) return solid;
-  const units: Matrix = ofBounds ? [w, 0, 0, h, bounds.x0, bounds.y0] : identity;
+  const units: Matrix = ofBounds && bounds ? [w, 0, 0, h, bounds.x0, bounds.y0] : identity;
   const style = reader.cascade.styleOf(element, {});
   const own = multiply(units, transformOf(said('gradientTransform') ?? style.transform));
   // What is not said of the bounds is said in the element’s coordinates, in which the source stands moved.
@@ -120,7 +122,9 @@ export function gradientPaint(
       across('x2', '100%'),
       down('y2', '0%'),
     ]);
-    return ends ? ({ kind: 'linear', ...kept(...ends, painting), ...shared } satisfies Gradient) : solid;
+    return ends
+      ? ({ kind: 'linear', ...kept(...ends, bounds, painting.toSheet), ...shared } satisfies Gradient)
+      : solid;
   }
   const size = ofBounds ? 1 : Math.hypot(viewport.width, viewport.height) / Math.SQRT2;
   const r = lengthOf(said('r') ?? '50%', size, 0);
@@ -142,8 +146,8 @@ export function gradientPaint(
   };
   // A focus on the edge or beyond it is drawn just inside (SVG 1.1, 13.2.3).
   const far = Math.hypot(focus.x, focus.y);
-  const within = far > 0.999 ? 0.999 / far : 1;
-  const placed = kept(middle, { x: middle.x + axis.x, y: middle.y + axis.y }, painting);
+  const within = far > 0.998 ? 0.998 / far : 1;
+  const placed = kept(middle, { x: middle.x + axis.x, y: middle.y + axis.y }, bounds, painting.toSheet);
   return {
     kind: 'radial',
     ...placed,

@@ -1,7 +1,7 @@
 import { makeDesign, makePart } from '../../document/create';
 import type { Design, Part } from '../../document/types';
 import { recipeSpace } from '../../format/svg';
-import { isIdentity, matrixPlace, origin } from '../../geometry/matrix';
+import { isIdentity, matrixPlace } from '../../geometry/matrix';
 import { type LeftOut, SvgReader, startSetting } from './context';
 import { readElement } from './nodes';
 import { fitted, lengthOf, viewBoxOf } from './values';
@@ -21,6 +21,10 @@ export interface ReadSvg {
 
 /** Size of a picture that says none (CSS Images 3, 4.4: the default object size is 300 × 150). */
 const usual = { width: 300, height: 150 } as const;
+
+/** Sides that a sheet may have at most and at least, sheet units. */
+const mostOfSheet = 100_000;
+const leastOfSheet = 0.001;
 
 /**
  * The picture of an SVG file as parts: shapes as primitives, groups as groups, clips and masks as clips, gradients as gradients
@@ -46,19 +50,22 @@ export function readSvg(text: string): ReadSvg {
   let height = size('height', box?.height ?? usual.height);
   if (box && givenWidth && !givenHeight) height = width / ratio;
   if (box && givenHeight && !givenWidth) width = height * ratio;
+  // What is larger than a sheet may be is made smaller.
+  const shown = box ?? { x: 0, y: 0, width, height };
+  const fitting = Math.min(1, mostOfSheet / Math.max(width, height));
+  [width, height] = [width, height].map((v) => Math.min(mostOfSheet, Math.max(leastOfSheet, v * fitting)));
   const reader = new SvgReader(root);
-  const matrix = box ? fitted(box, width, height, attributes.preserveAspectRatio).matrix : null;
+  const { matrix } = fitted(shown, width, height, attributes.preserveAspectRatio);
   const style = reader.cascade.styleOf(root, {});
-  const setting = startSetting(box?.width ?? width, box?.height ?? height);
-  const inside = { ...setting, style, ...(matrix ? { toSheet: matrix } : {}) };
+  const inside = { ...startSetting(shown.width, shown.height), style, toSheet: matrix };
   const children = root.children.flatMap((child) => readElement(reader, child, inside) ?? []);
   const held =
-    matrix && !isIdentity(matrix) && children.length
+    !isIdentity(matrix) && children.length
       ? [
           reader.keep(
             makePart(
               { kind: 'group' },
-              { name: reader.freeName('Picture'), place: matrix ? matrixPlace(matrix) : origin, children },
+              { name: reader.freeName('Picture'), place: matrixPlace(matrix), children },
             ),
           ),
         ]

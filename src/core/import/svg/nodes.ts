@@ -1,6 +1,6 @@
 import { makeSource } from '../../document/create';
 import type { Part } from '../../document/types';
-import { identity, isIdentity, type Matrix, multiply, translation } from '../../geometry/matrix';
+import { identity, isIdentity, type Matrix, multiply, placeMatrix, translation } from '../../geometry/matrix';
 import { pathBounds } from '../../geometry/path';
 import { type BlendMode, blendModes } from '../../scene/types';
 import { paramsOf, primitives } from '../../source';
@@ -12,6 +12,7 @@ import { type Element, referenced } from './element';
 import { finishesOf } from './filters';
 import { boundsOf, keep, leftOut, placeOf } from './parts';
 import { shapeKinds, standsAt } from './shapes';
+import { textParts } from './text';
 import { fitted, lengthOf, shareOf, transformOf, viewBoxOf } from './values';
 
 /** Elements that are read where something refers to them, or that paint nothing. */
@@ -223,7 +224,19 @@ const readUse: Read = (reader, element, inside, transform) => {
   return group(reader, element, inside, viewport(reader, target, { ...setting, style }, size), place);
 };
 
+/** A text as a group of its lines, or as its one line. */
+const readText: Read = (reader, element, inside, transform) => {
+  const lines = textParts(reader, element, inside);
+  if (lines.length !== 1) return group(reader, element, inside, lines, transform);
+  const [id] = lines;
+  const line = reader.parts[id];
+  const { name: _, ...own } = common(reader, element, inside.style, inside);
+  reader.parts[id] = { ...line, ...own, place: placeOf(multiply(transform, placeMatrix(line.place))) };
+  return id;
+};
+
 const structures: Readonly<Record<string, Read>> = {
+  text: readText,
   g: readGroup,
   a: readGroup,
   switch: readSwitch,

@@ -10,6 +10,7 @@ const svgSpace = 'http://www.w3.org/2000/svg';
 interface Open extends Element {
   readonly children: Open[];
   readonly parent: Open | null;
+  readonly content: (string | Open)[];
   text: string;
 }
 
@@ -54,11 +55,14 @@ export function parseSvg(text: string): Element {
       name: local,
       attributes: attributesOf(attributes as Parameters<typeof attributesOf>[0]),
       children: [],
+      content: [],
       text: '',
       parent: at,
     };
-    if (at) at.children.push(element);
-    else root ??= element;
+    if (at) {
+      at.children.push(element);
+      at.content.push(element);
+    } else root ??= element;
     at = element;
   });
   parser.on('closetag', () => {
@@ -67,7 +71,9 @@ export function parseSvg(text: string): Element {
     else at = at?.parent ?? null;
   });
   const take = (characters: string) => {
-    if (at && !foreign) at.text += characters;
+    if (!at || foreign) return;
+    at.text += characters;
+    at.content.push(characters);
   };
   parser.on('text', take);
   parser.on('cdata', take);

@@ -42,7 +42,7 @@ function Row({
         display: 'flex',
         alignItems: 'center',
         listStyle: 'none',
-        minHeight: 36,
+        minHeight: 40,
         px: 0.5,
         bgcolor: chosen ? 'paper.rule' : 'transparent',
       }}
