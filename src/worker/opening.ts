@@ -18,6 +18,16 @@ function attempt<T>(read: () => Opened<T>): Opened<T> {
   }
 }
 
+/** The live design that is kept inside, to be checked where it is stored; null where there is none, or it is damaged. */
+function liveDesign(text: string): Design | null {
+  try {
+    return JSON.parse(recipeIn(text) ?? 'null') as Design | null;
+  } catch (e) {
+    if (!(e instanceof SyntaxError)) throw e;
+    return null;
+  }
+}
+
 const opening = {
   /** An SVG as a drawing to be placed. */
   drawing: (text: string, name: string): Opened<Drawing> =>
@@ -30,9 +40,8 @@ const opening = {
   /** An SVG as a design: the live one that is kept inside, where there is one. */
   design: (text: string, name: string): Opened<Design> =>
     attempt((): Opened<Design> => {
-      const recipe = recipeIn(text);
-      // What is in it is checked where it is stored.
-      if (recipe !== null) return { made: JSON.parse(recipe) as Design, report: [] };
+      const live = liveDesign(text);
+      if (live) return { made: live, report: [] };
       const { design, report } = svgToDesign(text, name);
       return { made: design, report };
     }),

@@ -3,7 +3,7 @@ import { Resvg } from '@resvg/resvg-js';
 import fc from 'fast-check';
 import * as fontkit from 'fontkit';
 import { describe, expect, it } from 'vitest';
-import { evaluate, formats, type Part, renderPixels, sceneToSvg, WorkFault } from '@/core';
+import { evaluate, type Part, renderPixels, sceneToSvg, WorkFault } from '@/core';
 import { readSvg, recipeIn, SvgFault, svgToDesign } from '@/core/importing';
 import { nodesBounds } from '@/core/live';
 import { parseDesign } from '@/core/reading';
@@ -73,6 +73,9 @@ const cases: Readonly<Record<string, string>> = {
   ),
   masks: svg(
     '<defs><linearGradient id="w"><stop stop-color="#fff"/><stop offset="1" stop-color="#000"/></linearGradient><mask id="m" maskUnits="userSpaceOnUse" x="0" y="0" width="100" height="100"><rect width="100" height="100" fill="url(#w)"/></mask><mask id="a" mask-type="alpha" maskContentUnits="objectBoundingBox"><circle cx=".5" cy=".5" r=".4" fill="#000" fill-opacity=".6"/></mask></defs><rect x="5" y="5" width="90" height="40" fill="#c40" mask="url(#m)"/><rect x="20" y="55" width="60" height="40" fill="#04c" style="mask:url(#a)"/>',
+  ),
+  'masks and clips that take over from where they stand': svg(
+    '<g fill="none"><mask id="m" maskUnits="userSpaceOnUse" x="0" y="0" width="100" height="100"><path d="M10 10h50v50h-50z" stroke="#fff" stroke-width="12"/></mask><clipPath id="c"><path d="M60 60h35v35h-35zM70 70h15v15h-15z" clip-rule="evenodd"/></clipPath></g><rect width="100" height="100" fill="#c40" mask="url(#m)"/><rect width="100" height="100" fill="#04c" clip-path="url(#c)"/>',
   ),
   'opacity and blend modes': svg(
     '<rect width="100" height="60" fill="#fc3"/><g opacity=".5"><circle cx="30" cy="40" r="25" fill="#06c"/><circle cx="55" cy="40" r="25" fill="#c06"/></g><circle cx="75" cy="60" r="22" fill="#3a7" style="mix-blend-mode:multiply"/><g style="isolation:isolate"><rect x="5" y="70" width="30" height="25" fill="#a30"/><rect x="20" y="75" width="30" height="25" fill="#3a0" style="mix-blend-mode:screen"/></g>',
@@ -281,7 +284,6 @@ describe('SVG that is opened', () => {
     const text = sceneToSvg(evaluate(d, d.sheets[0].id), d.name, { recipe: JSON.stringify(d) });
     expect(parseDesign(recipeIn(text) ?? '')).toEqual(d);
     expect(recipeIn(svg(''))).toBeNull();
-    expect(formats.svg.label).toBe('SVG');
   });
 });
 
@@ -305,6 +307,18 @@ describe('SVG that is refused', () => {
     ]);
   });
 
+  it('gives up style sheets whose rules would be held against too many elements, and clips long texts', () => {
+    const rules = Array.from({ length: 400 }, (_, i) => `.a${i}:nth-child(${i})`).join(',');
+    const many = '<rect class="a1" width="1" height="1"/>'.repeat(3000);
+    expect(() => readSvg(svg(`<style>${rules}{fill:red}</style>${many}`))).toThrow(
+      /held against elements .* times/,
+    );
+    const { parts: made, report } = readSvg(svg(`<text>${'word '.repeat(4000)}</text>`));
+    const [line] = Object.values(made);
+    expect(line.source.kind === 'lettering' && line.source.text.length).toBeLessThanOrEqual(10_000);
+    expect(report.map((r) => r.what)).toEqual(['Ends of long texts']);
+  });
+
   it('gives up what grows by copies of copies, and ends what refers to itself', () => {
     const bomb = Array.from(
       { length: 12 },
@@ -323,7 +337,9 @@ describe('SVG that is refused', () => {
   });
 
   it('never fails in any other way, whatever stands in it', { timeout: 1_800_000 }, () => {
-    const texts = Object.values(cases);
+    const words =
+      '<text x="10 20" y="30" font-size="12" letter-spacing="2" fill="url(#g)">A <tspan font-size="24" dy="1em" fill="#c40">b</tspan><tspan x="5" font-family="serif">c</tspan></text>';
+    const texts = [...Object.values(cases), svg(gradient + words), svg(words)];
     const bits = [
       '"',
       '<',

@@ -1,6 +1,7 @@
 import { compile } from 'css-select';
 import { generate, parse, walk } from 'css-tree';
 import { parse as parseSelector } from 'css-what';
+import { spend } from '../../geometry/budget';
 import { type Element, within } from './element';
 
 /** Properties that children take from their parents (SVG 2, property index). */
@@ -49,10 +50,15 @@ const own = new Set([
   'vector-effect',
 ]);
 
+/** How often rules are held against elements, those that look at neighbours once for each of these. */
+const mostMatches = 200_000_000;
+
 export type Style = Readonly<Record<string, string>>;
 
 interface Rule {
   matches(element: Element): boolean;
+  /** Whether it looks at neighbours or what is inside, and not only at an element and what it stands in. */
+  readonly wide: boolean;
   /** Specificity and place, the greater winning. */
   readonly weight: number;
   readonly declarations: readonly (readonly [property: string, value: string, important: boolean])[];
@@ -62,10 +68,10 @@ interface Rule {
 const adapter = {
   isTag: (node: Element): node is Element => node !== undefined,
   getAttributeValue: (e: Element, name: string) => e.attributes[name],
-  getChildren: (e: Element) => [...e.children],
+  getChildren: (e: Element) => e.children as Element[],
   getName: (e: Element) => e.name,
   getParent: (e: Element) => e.parent,
-  getSiblings: (e: Element) => [...(e.parent?.children ?? [e])],
+  getSiblings: (e: Element) => (e.parent?.children ?? [e]) as Element[],
   getText: (e: Element) => e.text,
   hasAttrib: (e: Element, name: string) => name in e.attributes,
   removeSubsets: (list: Element[]) => list,
@@ -106,7 +112,12 @@ function rulesOf(css: string, from: number): Rule[] {
       for (const selector of generate(node.prelude).split(/,(?![^([]*[)\]])/)) {
         try {
           const matches = compile<Element, Element>(selector, { adapter, xmlMode: true });
-          rules.push({ matches, weight: specificity(selector) * 1e4 + from + rules.length, declarations });
+          rules.push({
+            matches,
+            wide: /[:+~]/.test(selector),
+            weight: specificity(selector) * 1e6 + from + rules.length,
+            declarations,
+          });
         } catch (e) {
           // A selector that nobody knows meets nothing.
           if (!(e instanceof Error)) throw e;
@@ -133,12 +144,31 @@ function declarationsOf(text: string): [string, string, boolean][] {
 /** Styles of the elements of a file by its style sheets, their attributes and their parents (CSS Cascade 4). */
 export class Cascade {
   private readonly rules: readonly Rule[];
+  private readonly known = new WeakMap<Element, Style>();
 
   constructor(root: Element) {
     const sheets = [...within(root)].filter((e) => e.name === 'style');
     const rules: Rule[] = [];
     for (const sheet of sheets) rules.push(...rulesOf(sheet.text, rules.length));
     this.rules = rules;
+    if (!rules.length) return;
+    const elements = [...within(root)].length;
+    const wide = rules.filter((r) => r.wide).length;
+    spend(
+      elements * (rules.length + wide * elements),
+      mostMatches,
+      'Its style sheets would be held against elements',
+      'times; an SVG may have',
+    );
+  }
+
+  /** What an element has by itself and by all that it stands in. */
+  computed(element: Element): Style {
+    const known = this.known.get(element);
+    if (known) return known;
+    const style = this.styleOf(element, element.parent ? this.computed(element.parent) : {});
+    this.known.set(element, style);
+    return style;
   }
 
   /** What an element has, and takes over from a parent’s style. */

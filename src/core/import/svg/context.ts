@@ -1,3 +1,4 @@
+import type { Stop } from '../../coat/types';
 import { makeId } from '../../document/create';
 import type { Part } from '../../document/types';
 import { Tally } from '../../geometry/budget';
@@ -39,6 +40,8 @@ export class SvgReader {
   readonly parts: Record<string, Part> = {};
   readonly ids = new Map<string, Element>();
   readonly cascade: Cascade;
+  /** Stops of gradients that were read. */
+  readonly stops = new Map<Element, readonly Stop[]>();
   private readonly left = new Map<string, { where: Set<string>; count: number }>();
   private readonly made = new Tally(mostParts, 'This file would make', 'parts; a design may have');
   private readonly read = new Tally(

@@ -88,7 +88,7 @@ function clipOf(
   transform: Matrix,
   b: Bounds | null,
 ): string | null {
-  const style = reader.cascade.styleOf(clip, {});
+  const style = reader.cascade.computed(clip);
   const units = unitsOf(clip.attributes.clipPathUnits, transform, b);
   if (!units) return null;
   const at = multiply(units, transformOf(style.transform));
@@ -174,7 +174,7 @@ function maskOf(
 ): string | null {
   const units = unitsOf(mask.attributes.maskContentUnits, transform, b);
   if (!units) return null;
-  const style = reader.cascade.styleOf(mask, {});
+  const style = reader.cascade.computed(mask);
   const setting: Setting = {
     ...inside,
     style,

@@ -45,7 +45,7 @@ const hardens = (m: readonly number[]): boolean =>
 
 const primitives: Readonly<Record<string, Primitive>> = {
   feFlood(element, _, __, reader) {
-    const style = reader.cascade.styleOf(element, {});
+    const style = reader.cascade.computed(element);
     const [r, g, b, a] = parseHex(readColour(style['flood-color'] ?? '#000000')?.hex ?? '#000000');
     const alpha = a * shareOf(style['flood-opacity']);
     return alpha ? [{ kind: 'flood', colour: [r, g, b, alpha] }] : clear;
@@ -101,7 +101,7 @@ const primitives: Readonly<Record<string, Primitive>> = {
   feDropShadow(element, first, _, reader) {
     const [only] = first ?? [];
     if (first?.length !== 1 || only.kind !== 'source' || only.sigma) return null;
-    const style = reader.cascade.styleOf(element, {});
+    const style = reader.cascade.computed(element);
     const [r, g, b, a] = parseHex(readColour(style['flood-color'] ?? '#000000')?.hex ?? '#000000');
     const [sigma = 2] = numbersOf(element.attributes.stdDeviation);
     const at = (name: string) => lengthOf(element.attributes[name], 0, 2);

@@ -21,14 +21,22 @@ function chainOf(reader: SvgReader, element: Element): Element[] {
   return chain;
 }
 
-/** Stops in rising order, the colours of each with its opacity. */
-function stopsOf(reader: SvgReader, chain: readonly Element[]): Stop[] {
+/** Stops of the first of a chain that has any; the same for all that are painted with them. */
+function stopsOf(reader: SvgReader, chain: readonly Element[]): readonly Stop[] {
   const from = chain.find((e) => e.children.some((c) => c.name === 'stop'));
+  if (!from) return [];
+  const stops = reader.stops.get(from) ?? readStops(reader, from);
+  reader.stops.set(from, stops);
+  return stops;
+}
+
+/** Stops in rising order, the colours of each with its opacity. */
+function readStops(reader: SvgReader, from: Element): Stop[] {
   let least = 0;
-  return (from?.children ?? [])
+  return from.children
     .filter((c) => c.name === 'stop')
     .map((stop) => {
-      const style = reader.cascade.styleOf(stop, reader.cascade.styleOf(stop.parent ?? stop, {}));
+      const style = reader.cascade.computed(stop);
       const named = style['stop-color'] ?? '#000000';
       const found = readColour(/^currentcolor$/i.test(named) ? (style.color ?? '#000000') : named);
       const [r, g, b, a] = parseHex(found?.hex ?? '#000000');
@@ -100,7 +108,7 @@ export function gradientPaint(
   const solid: Paint = { kind: 'solid', colour: stops[stops.length - 1].colour };
   if (stops.length < 2) return solid;
   const units: Matrix = ofBounds && bounds ? [w, 0, 0, h, bounds.x0, bounds.y0] : identity;
-  const style = reader.cascade.styleOf(element, {});
+  const style = reader.cascade.computed(element);
   const own = multiply(units, transformOf(said('gradientTransform') ?? style.transform));
   // What is not said of the bounds is said in the element’s coordinates, in which the source stands moved.
   const back = ofBounds ? identity : (invert(painting.at) ?? identity);

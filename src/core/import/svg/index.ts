@@ -56,7 +56,7 @@ export function readSvg(text: string): ReadSvg {
   [width, height] = [width, height].map((v) => Math.min(mostOfSheet, Math.max(leastOfSheet, v * fitting)));
   const reader = new SvgReader(root);
   const { matrix } = fitted(shown, width, height, attributes.preserveAspectRatio);
-  const style = reader.cascade.styleOf(root, {});
+  const style = reader.cascade.computed(root);
   const inside = { ...startSetting(shown.width, shown.height), style, toSheet: matrix };
   const children = root.children.flatMap((child) => readElement(reader, child, inside) ?? []);
   const held =

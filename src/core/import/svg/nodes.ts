@@ -84,9 +84,8 @@ const readShape: Read = (reader, element, inside, transform) => {
   const { style } = inside;
   const shape = shapeKinds[element.name](reader, element, style, inside);
   if (!shape || style.visibility === 'hidden' || style.visibility === 'collapse') return null;
-  if (style['marker-start'] ?? style['marker-mid'] ?? style['marker-end'])
-    if ([style['marker-start'], style['marker-mid'], style['marker-end']].some((m) => m && m !== 'none'))
-      reader.leave('Markers', element);
+  if (['start', 'mid', 'end'].some((at) => (style[`marker-${at}`] ?? 'none') !== 'none'))
+    reader.leave('Markers', element);
   const bounds = pathBounds(primitives[shape.source.kind].outline(paramsOf(shape.source)));
   const own = shape.at ? multiply(inside.toSheet, shape.at) : inside.toSheet;
   // Where it stands itself, gradients and per cents are those of its element.

@@ -1,7 +1,9 @@
 import { readColour } from '../../colour/css';
 import { makeSource } from '../../document/create';
+import { clipText, soundText } from '../../document/text';
 import { type Matrix, multiply, translation } from '../../geometry/matrix';
 import type { Lettering, Run } from '../../lettering/types';
+import { longestText } from '../../source/lettering';
 import type { Style } from './cascade';
 import { coatsOf } from './coats';
 import { nameOf, type Setting, type SvgReader } from './context';
@@ -23,6 +25,9 @@ interface Chunk {
   readonly element: Element;
   readonly pieces: Piece[];
 }
+
+/** Stretches of a lettering that differ. */
+const mostRuns = 1000;
 
 const sizeOf = (style: Style): number => lengthOf(style['font-size'], 16, 16) || 16;
 
@@ -100,30 +105,36 @@ function letteringOf(reader: SvgReader, element: Element, pieces: readonly Piece
   if (/italic|oblique/.test(style['font-style'] ?? '')) reader.leave('Italics', element);
   const runs: Run[] = [];
   let at = 0;
-  for (const { text, style: own } of pieces) {
-    const scale = sizeOf(own) / size;
+  for (const { text: piece, style: own } of pieces) {
+    const scale = Math.min(100, Math.max(0.01, sizeOf(own) / size));
     const other = faceFor(own['font-family']).face;
     const fill = own.fill ?? '#000000';
     const colour = fill !== (style.fill ?? '#000000') ? colourIn(fill, own) : null;
     if (scale !== 1 || other !== face || colour)
       runs.push({
         from: at,
-        to: at + text.length,
+        to: at + piece.length,
         ...(scale !== 1 ? { scale } : {}),
         ...(other !== face ? { face: other } : {}),
         ...(colour ? { colour } : {}),
       });
-    at += text.length;
+    at += piece.length;
   }
+  const whole = pieces.map((p) => p.text).join('');
+  const text = soundText(clipText(whole, longestText));
+  if (text.length < whole.length) reader.leave('Ends of long texts', element);
   const weight = weights[style['font-weight'] ?? 'normal'] ?? numbersOf(style['font-weight'])[0] ?? 400;
   return {
-    text: pieces.map((p) => p.text).join(''),
+    text,
     face,
     size,
     axes: face === 'source-sans' ? { wght: Math.min(900, Math.max(200, weight)) } : {},
     tracking: lengthOf(style['letter-spacing'], size, 0, size) / size,
     alignment: alignments[style['text-anchor'] ?? ''] ?? 'start',
-    runs,
+    runs: runs
+      .filter((r) => r.from < text.length)
+      .map((r) => ({ ...r, to: Math.min(r.to, text.length) }))
+      .slice(0, mostRuns),
     evenSpacing: false,
   };
 }

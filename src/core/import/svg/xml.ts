@@ -17,9 +17,10 @@ interface Open extends Element {
 /** Attributes by their names without prefixes; `xlink:href` is `href` where there is no other. */
 function attributesOf(list: Readonly<Record<string, { local: string; prefix: string; value: string }>>) {
   const out: Record<string, string> = Object.create(null) as Record<string, string>;
-  for (const { local, prefix, value } of Object.values(list))
-    if (prefix === '' || prefix === 'xml' || (prefix === 'xlink' && !('href' in out))) out[local] = value;
-  for (const { local, prefix, value } of Object.values(list)) if (prefix === '') out[local] = value;
+  // Those without a prefix are put in last.
+  const rank = ({ prefix }: { prefix: string }) => (prefix === '' ? 1 : 0);
+  for (const a of Object.values(list).sort((p, q) => rank(p) - rank(q)))
+    if (['', 'xml', 'xlink'].includes(a.prefix)) out[a.local] = a.value;
   return out;
 }
 
