@@ -29,9 +29,7 @@ test('an SVG opens as a design of parts; what is not read is told', async ({ pag
   expect(await e.pixel(100, 80)).toEqual([0x14, 0x21, 0x3d]);
 });
 
-test('an SVG that is dropped or pasted is placed in the middle of what is seen, to be edited at once', async ({
-  page,
-}) => {
+test('an SVG that is pasted or dropped is placed as parts, and taken back in one step', async ({ page }) => {
   const e = new Hand(page);
   await e.blank('Mark or badge');
   const data = await page.evaluateHandle((text) => {
@@ -55,6 +53,29 @@ test('an SVG that is dropped or pasted is placed in the middle of what is seen, 
   await page.keyboard.press('Control+z');
   await e.settled();
   expect(await e.pixel(1000, 1030)).toEqual([255, 255, 255]);
+  // Let go at a place of the sheet, its middle stands there.
+  const [x, y] = await e.at(500, 600);
+  await page.evaluate(
+    ([text, clientX, clientY]) => {
+      const t = new DataTransfer();
+      t.items.add(new File([text as string], 'Lamp.svg', { type: 'image/svg+xml' }));
+      const at = {
+        clientX: clientX as number,
+        clientY: clientY as number,
+        dataTransfer: t,
+        bubbles: true,
+        cancelable: true,
+      };
+      const under = document.elementFromPoint(at.clientX, at.clientY);
+      under?.dispatchEvent(new DragEvent('dragover', at));
+      under?.dispatchEvent(new DragEvent('drop', at));
+    },
+    [lamp, x, y] as const,
+  );
+  await expect(page.getByRole('treeitem', { name: /^Lamp/ })).toBeVisible();
+  await e.settled();
+  const [r2, g2, b2] = await e.pixel(500, 632);
+  expect(Math.abs(r2 - 0x14) + Math.abs(g2 - 0x21) + Math.abs(b2 - 0x3d)).toBeLessThan(12);
 });
 
 test('a file that was exported with the live design inside opens with everything alive', async ({ page }) => {

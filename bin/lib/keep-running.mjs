@@ -1,30 +1,11 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import { keepWorking } from './keep-working.mjs';
+import { Pauses } from './pauses.mjs';
 import { say } from './say.mjs';
 import { serve } from './serve.mjs';
 
-/** Milliseconds between looks at the database, and the pauses before something is started again. */
+/** Milliseconds between looks at the database. */
 const look = 1000;
-const pauses = {
-  first: 500,
-  longest: Number(process.env.COMPASS_LONGEST_PAUSE) || 30_000,
-  forgotten: 60_000,
-};
-
-/** Pauses that grow while things keep ending, and are short again once they have lasted. */
-class Pauses {
-  constructor() {
-    this.next = pauses.first;
-    this.began = Date.now();
-  }
-
-  async beforeNext() {
-    if (Date.now() - this.began > pauses.forgotten) this.next = pauses.first;
-    await wait(this.next);
-    this.next = Math.min(pauses.longest, 2 * this.next);
-    this.began = Date.now();
-  }
-}
 
 const firstLines = (e) =>
   String(e?.message ?? e)

@@ -1,19 +1,17 @@
 import { spawn } from 'node:child_process';
-import { setTimeout as wait } from 'node:timers/promises';
+import { Pauses } from './pauses.mjs';
 import { root } from './root.mjs';
-
-/** Milliseconds before a worker that ended is started again: the database may be away. */
-const pause = 1000;
 
 /**
  * Keeps one worker running; what it ends with is no matter, its files go to the next. `environment` says what it is started with.
  * `end` has it end after the file in hand.
  */
 export function keepWorking(environment, stdio = 'inherit') {
-  let ending = false;
+  const stop = new AbortController();
   let child = null;
+  const rests = new Pauses();
   const ended = (async () => {
-    while (!ending) {
+    while (!stop.signal.aborted) {
       child = spawn(process.execPath, ['--import', 'tsx', 'src/server/delivery/worker-command.ts'], {
         cwd: root,
         env: environment(),
@@ -23,13 +21,14 @@ export function keepWorking(environment, stdio = 'inherit') {
         child.once('exit', resolve);
         child.once('error', resolve);
       });
-      if (!ending) await wait(pause);
+      // The database may be away.
+      if (!stop.signal.aborted) await rests.beforeNext(stop.signal);
     }
   })();
   return {
     ended,
     end() {
-      ending = true;
+      stop.abort();
       child?.kill('SIGTERM');
       return ended;
     },

@@ -67,16 +67,19 @@ async function load(wanted: string): Promise<Design> {
   }
 }
 
+/** How a setting is read from text, by the type of its field; a number for all others. */
+const readings: Partial<Record<Field['type'], (text: string) => unknown>> = {
+  switch: (text) => (text === 'true' ? true : text === 'false' ? false : text),
+  sizes: (text) => text.split(',').map(Number),
+  choice: (text) => text,
+  colour: (text) => text,
+  text: (text) => text,
+  subject: (text) => text,
+};
+
 /** A setting as its field has it. @throws Error in words where it does not fit. */
 function setting(field: Field, text: string): unknown {
-  const value =
-    field.type === 'switch'
-      ? text === 'true'
-      : field.type === 'sizes'
-        ? text.split(',').map(Number)
-        : ['choice', 'colour', 'text', 'subject'].includes(field.type)
-          ? text
-          : Number(text);
+  const value = (readings[field.type] ?? Number)(text);
   const fault = fieldFault(field, value);
   if (fault) throw new Error(`“${field.name}” ${fault}.`);
   return value;

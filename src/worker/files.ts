@@ -15,6 +15,7 @@ import {
   plannedFiles,
   RowFault,
   rowParams,
+  shownScene,
   squareScene,
   svgFile,
   WorkFault,
@@ -46,7 +47,7 @@ export async function filePreview(design: Design, row: Card, longest: number): P
   await withFaces(design, [row]);
   painter ??= new Painter();
   try {
-    const { bled } = fileScene(design, { ...row, params: { ...row.params, by: 'scale', scale: 1e-3 } });
+    const { bled } = shownScene(design, row);
     const made = await pictureWithin(
       painter,
       formats[row.kind].made === 'icons' ? squareScene(bled) : bled,

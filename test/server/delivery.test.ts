@@ -161,6 +161,23 @@ describe('deliveries', () => {
     });
   });
 
+  it('are let go of, the oldest first, where there is more than is kept', async () => {
+    const first = await ordered([makeRow('png', { pixels: 16 })]);
+    startWorker();
+    await ended(first.delivery);
+    await stopWorkers();
+    process.env.COMPASS_DELIVERED_BYTES = '10';
+    try {
+      const waiting = await ordered([makeRow('png', { pixels: 16 })]);
+      expect((await getStatus(get(), at(first.delivery))).status).toBe(404);
+      // What is under way is kept, however much there is.
+      await ordered([makeRow('png', { pixels: 16 })]);
+      expect((await status(waiting.delivery)).files[0].state).toBe('waiting');
+    } finally {
+      delete process.env.COMPASS_DELIVERED_BYTES;
+    }
+  });
+
   it('refuse what they cannot make, in words', async () => {
     const { id } = await create();
     const said = async (body: unknown) => {

@@ -26,7 +26,7 @@ export interface PlannedFile {
 }
 
 /** What can be told of how large a file is before it is made. */
-interface Extent extends Pick<PlannedFile, 'width' | 'height' | 'dpi' | 'pixels'> {}
+type Extent = Pick<PlannedFile, 'width' | 'height' | 'dpi' | 'pixels'>;
 
 /** How large what a row shows is, its bleed left out: of sheets without working them out. */
 function shownSize(design: Design, row: Card): Pick<Scene, 'width' | 'height'> {
@@ -97,10 +97,15 @@ export interface FileScene {
   readonly size: FileSize | null;
 }
 
+/** What a row shows, whatever size it is to have. @throws RowFault where it is not there. */
+export function shownScene(design: Design, row: Card): Pick<FileScene, 'scene' | 'bled'> {
+  const scene = subjectScene(design, row);
+  return { scene, bled: withBleed(scene, rowParams(row).bleed) };
+}
+
 /** @throws RowFault where it is not there or too large. */
 export function fileScene(design: Design, row: Card): FileScene {
-  const scene = subjectScene(design, row);
-  const { bleed } = rowParams(row);
+  const { scene, bled } = shownScene(design, row);
   const size = formats[row.kind].made === 'pixels' ? fileSize(row, scene) : null;
-  return { scene, bled: withBleed(scene, bleed), size };
+  return { scene, bled, size };
 }

@@ -16,6 +16,7 @@ import Tooltip from '@mui/material/Tooltip';
 import { Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { type Card, proofRows } from '@/core';
+import { cutOff, LineButton } from '../frame/LineButton';
 import { SheetTabs } from '../frame/SheetTabs';
 import { SidePanel, scrolls } from '../frame/SidePanel';
 import { useEditor } from '../state/store';
@@ -49,29 +50,15 @@ function Line({ card }: { card: Card }) {
         opacity: isDragging ? 0.6 : 1,
       }}
     >
-      <Box
-        component="button"
+      <LineButton
         type="button"
         ref={line}
         aria-pressed={chosen}
         onClick={() => chooseProof(card.id)}
-        sx={{
-          flex: 1,
-          minWidth: 0,
-          border: 0,
-          p: 0,
-          bgcolor: 'transparent',
-          font: 'inherit',
-          textAlign: 'left',
-          cursor: 'pointer',
-          color: card.on ? 'text.primary' : 'text.secondary',
-          overflow: 'hidden',
-          textOverflow: 'ellipsis',
-          whiteSpace: 'nowrap',
-        }}
+        sx={{ ...cutOff, color: card.on ? 'text.primary' : 'text.secondary' }}
       >
         {title}
-      </Box>
+      </LineButton>
       {chosen && (
         <Tooltip title="Take it off the list">
           <IconButton aria-label={`Remove proof ${title}`} onClick={() => removeProof(card.id)}>

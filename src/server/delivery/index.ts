@@ -29,14 +29,16 @@ const mostWaiting = 2000;
 /** Channel on which workers are told that there is something to do. */
 export const wakeChannel = 'silent_compass_delivery';
 
+/** Lets go of the oldest deliveries where there is more than is kept, those that are under way left alone. */
 async function makeRoom(db: Database, owner: string): Promise<void> {
   await sql`delete from deliveries where id in (
     select id from (
-      select d.id, sum(coalesce(f.size, 0)) over (order by d.created_at desc, d.id) as held,
-        bool_or(f.state in ('waiting', 'working')) over (partition by d.id) as busy
-      from deliveries d join delivery_files f on f.delivery_id = d.id
-      where d.owner_id = ${owner}
-    ) of_owner where held > ${keptBytes()} and not busy)`.execute(db);
+      select id, busy, sum(bytes) over (order by created_at desc, id) as held from (
+        select d.id, d.created_at, octet_length(d.document) + coalesce(sum(f.size), 0) as bytes,
+          bool_or(f.state in ('waiting', 'working')) as busy
+        from deliveries d join delivery_files f on f.delivery_id = d.id
+        where d.owner_id = ${owner} group by d.id) each_one
+    ) in_turn where held > ${keptBytes()} and not busy)`.execute(db);
 }
 
 /**

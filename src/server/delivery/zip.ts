@@ -4,7 +4,7 @@ import type { Database } from '../database';
 import { piecesOf } from './pieces';
 
 /** Kinds of files that are worth packing: the others are packed already. */
-const packable = /^(?:image\/svg\+xml|application\/(?:pdf|manifest\+json))$/;
+const packable = /^(?:image\/svg\+xml|application\/manifest\+json)$/;
 
 /** All finished files of a delivery as one zip, written as it is read. */
 export async function* zipped(db: Database, { id, files }: Delivery): AsyncGenerator<Uint8Array> {

@@ -5,8 +5,12 @@ import { patchPoint } from '../../mesh/patch';
 import type { MeshNode } from '../../scene/types';
 import type { NodeWriter, PdfTarget } from './target';
 
-/** How often a patch is cut each way: its colours run straight between corners in a file, and by a net here. */
-const cuts = 8;
+/**
+ * How often a patch is cut each way: its colours run straight between corners in a file, and by a net here. Of a surface of many
+ * patches each is small already: all parts together are so many at most, but for one a patch.
+ */
+const mostCuts = 8;
+const mostParts = 40_000;
 
 /** Order of a tensor patch's control points in a file, as i along its width and j down it (ISO 32000-1, table 86). */
 const order: readonly (readonly [number, number])[] = [
@@ -69,17 +73,24 @@ const corners = (u0: number, u1: number, v0: number, v1: number): Corner[] => [
   { u: u1, v: v0 },
 ];
 
+/** Bytes of a patch: its flag, sixteen points and four colours. */
+const patchBytes = 1 + 16 * 2 * 4 + 4 * 3 * 2;
+
 /** A stream of tensor patches (ISO 32000-1, 8.7.4.5.8), coordinates in 32 bits, colours in 16. */
 class PatchStream {
-  private readonly bytes: number[] = [];
+  private readonly bytes: Uint8Array;
+  private at = 0;
 
   constructor(
     private readonly lo: number,
     private readonly hi: number,
-  ) {}
+    patches: number,
+  ) {
+    this.bytes = new Uint8Array(patches * patchBytes);
+  }
 
   patch(points: readonly (readonly [number, number])[][], colours: readonly (readonly number[])[]): void {
-    this.bytes.push(0);
+    this.whole(0, 1);
     for (const [i, j] of order)
       for (const v of points[i][j]) this.whole((v - this.lo) / (this.hi - this.lo), 4);
     for (const colour of colours) for (const v of colour) this.whole(v, 2);
@@ -87,12 +98,12 @@ class PatchStream {
 
   private whole(share: number, bytes: number): void {
     const n = Math.round(Math.min(1, Math.max(0, share)) * (2 ** (8 * bytes) - 1));
-    for (let k = bytes - 1; k >= 0; k--) this.bytes.push(Math.floor(n / 2 ** (8 * k)) & 255);
+    for (let k = bytes - 1; k >= 0; k--) this.bytes[this.at++] = Math.floor(n / 2 ** (8 * k)) & 255;
   }
 
   object(target: PdfTarget): PDFRef {
     const range = [this.lo, this.hi];
-    return target.stream(Uint8Array.from(this.bytes), {
+    return target.stream(this.bytes, {
       ShadingType: 7,
       ColorSpace: 'DeviceRGB',
       BitsPerCoordinate: 32,
@@ -117,13 +128,16 @@ export const writeMesh: NodeWriter<MeshNode> = (target, content, node, toSheet) 
     return;
   }
   const count = points.length / 32;
-  const all = Array.from({ length: points.length / 2 }, (_, k) =>
-    applyTo(toSheet, { x: points[2 * k], y: points[2 * k + 1] }),
-  ).flatMap((p) => [p.x, p.y]);
+  let [least, most] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (let k = 0; k < points.length; k += 2) {
+    const { x, y } = applyTo(toSheet, { x: points[k], y: points[k + 1] });
+    least = Math.min(least, x, y);
+    most = Math.max(most, x, y);
+  }
   // Control points of parts may lie a little farther out than those of the whole.
-  const spread = Math.max(1, Math.max(...all) - Math.min(...all));
-  const [lo, hi] = [Math.min(...all) - spread, Math.max(...all) + spread];
-  const paint = new PatchStream(lo, hi);
+  const spread = Math.max(1, most - least);
+  const cuts = Math.max(1, Math.min(mostCuts, Math.floor(Math.sqrt(mostParts / count))));
+  const paint = new PatchStream(least - spread, most + spread, count * cuts * cuts);
   for (let p = 0; p < count; p++) {
     const own = points.subarray(32 * p, 32 * (p + 1));
     const net = colours.subarray(64 * p, 64 * (p + 1));

@@ -7,6 +7,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type DeliveredFile, type Delivery, type DeliveryEntry, hasEnded } from '@/core';
+import { cutOff } from '../../frame/LineButton';
 import { api } from '../../state/api';
 import { useEditor } from '../../state/store';
 import { saveFrom } from '../save-file';
@@ -52,7 +53,7 @@ function FileLine({ delivery, file }: { delivery: string; file: DeliveredFile })
       }}
     >
       <Box sx={{ minWidth: 0 }}>
-        <Box sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{name}</Box>
+        <Box sx={cutOff}>{name}</Box>
         {(message || notes.length > 0) && (
           <Box sx={{ fontSize: 12, color: message ? 'error.main' : 'text.secondary' }}>
             {message ?? notes.join(' ')}

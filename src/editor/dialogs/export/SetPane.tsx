@@ -12,6 +12,7 @@ import { CopyPlus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { type Card, deliveryPurposes, emptySet, formats, nameWords, type PlannedFile } from '@/core';
 import { TextField } from '../../fields/TextField';
+import { cutOff, LineButton } from '../../frame/LineButton';
 import { useEditor } from '../../state/store';
 import { addPurpose, addRow, putPattern, putRow, removeRow, setOf, switchRow } from './export-set';
 import { Body } from './layout';
@@ -53,38 +54,17 @@ function Row({
         onChange={() => switchRow(row.id)}
         slotProps={{ input: { 'aria-label': `Make ${name}` } }}
       />
-      <Box
-        component="button"
+      <LineButton
         type="button"
         aria-pressed={chosen}
         onClick={onChoose}
-        sx={{
-          flex: 1,
-          minWidth: 0,
-          border: 0,
-          p: 0,
-          bgcolor: 'transparent',
-          font: 'inherit',
-          textAlign: 'left',
-          cursor: 'pointer',
-          color: row.on ? 'text.primary' : 'text.secondary',
-        }}
+        sx={{ color: row.on ? 'text.primary' : 'text.secondary' }}
       >
-        <Box sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-          {row.on ? name : `${formats[row.kind].label}, not made`}
-        </Box>
-        <Box
-          sx={{
-            fontSize: 12,
-            color: file?.fault ? 'error.main' : 'text.secondary',
-            overflow: 'hidden',
-            textOverflow: 'ellipsis',
-            whiteSpace: 'nowrap',
-          }}
-        >
+        <Box sx={cutOff}>{row.on ? name : `${formats[row.kind].label}, not made`}</Box>
+        <Box sx={{ ...cutOff, fontSize: 12, color: file?.fault ? 'error.main' : 'text.secondary' }}>
           {file ? (file.fault ?? sizeWords(file)) : ''}
         </Box>
-      </Box>
+      </LineButton>
       {chosen && (
         <>
           <Tooltip title="One more like it">
