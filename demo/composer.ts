@@ -1,64 +1,27 @@
 import {
   applyLockUps,
   type Blend,
-  type Card,
-  type Coat,
-  coatDefaults,
   type Design,
-  finishes,
   formatName,
   formatVersion,
-  type Gradient,
-  type HolderSource,
   holders,
   type Lettering,
   type LockUp,
-  makePart,
-  makeSource,
-  type Operation,
-  origin,
-  type Paint,
   type Part,
+  PartBuilder,
   type Place,
-  type PrimitiveSource,
-  paints,
   type Sheet,
   squareGrid,
-  steps,
   usualLamp,
 } from '@/core';
 import type { Edited } from '@/core/edit';
 
+export { gradient } from '@/core';
+
 /** Lays out a demo design part by part, with ids that stay the same from run to run. */
-export class Composer {
-  private readonly parts: Record<string, Part> = {};
-  private readonly top: string[] = [];
-  private open: string[] = this.top;
-  private count = 0;
-
-  constructor(private readonly name: string) {}
-
-  private id(kind: string): string {
-    return `${kind}-${++this.count}`;
-  }
-
-  coat = {
-    fill: (paint: Paint | string, values: Partial<Coat> = {}): Coat =>
-      ({ ...coatDefaults.fill, id: this.id('fill'), paint: asPaint(paint), ...values }) as Coat,
-    stroke: (width: number, paint: Paint | string, values: Partial<Coat> = {}): Coat =>
-      ({ ...coatDefaults.stroke, id: this.id('stroke'), width, paint: asPaint(paint), ...values }) as Coat,
-  };
-
-  step(kind: string, params: object): Card {
-    return { id: this.id('step'), kind, on: true, params: { ...steps[kind].defaults, ...params } };
-  }
-
-  finish(kind: string, params: object): Card {
-    return { id: this.id('finish'), kind, on: true, params: { ...finishes[kind].defaults, ...params } };
-  }
-
-  shadow(params: object): Card {
-    return this.finish('soft-shadow', params);
+export class Composer extends PartBuilder {
+  constructor(private readonly name: string) {
+    super();
   }
 
   /** Id of the part that was added last under a name. @throws RangeError where there is none. */
@@ -68,57 +31,9 @@ export class Composer {
     return found.id;
   }
 
-  /** Adds a part that draws itself, centred at (x, y); returns its id. */
-  add(
-    name: string,
-    kind: PrimitiveSource['kind'],
-    params: object,
-    at: Partial<Place>,
-    values: Partial<Part> = {},
-  ): string {
-    const part = makePart(makeSource(kind, params as Record<string, unknown>), {
-      id: this.id(kind),
-      name,
-      place: { ...origin, ...at },
-      ...values,
-    });
-    this.parts[part.id] = part;
-    this.open.push(part.id);
-    return part.id;
-  }
-
   /** Adds lettering whose anchor stands at (x, y); returns its id. */
   words(text: string, params: Partial<Lettering>, at: Partial<Place>, values: Partial<Part> = {}): string {
     return this.add(text.split('\n')[0], 'lettering', { text, ...params }, at, values);
-  }
-
-  private hold(name: string, source: HolderSource, inside: () => void, values: Partial<Part>): void {
-    const outer = this.open;
-    const children: string[] = [];
-    this.open = children;
-    inside();
-    this.open = outer;
-    const part = makePart(source, { id: this.id(source.kind), name, children, ...values });
-    this.parts[part.id] = part;
-    this.open.push(part.id);
-  }
-
-  combine(name: string, operation: Operation, inside: () => void, values: Partial<Part> = {}): void {
-    this.hold(name, { kind: 'combine', operation }, inside, values);
-  }
-
-  group(name: string, inside: () => void, values: Partial<Part> = {}): void {
-    this.hold(name, { kind: 'group' }, inside, values);
-  }
-
-  /** A group whose topmost part shows of the others what lies in it, or leaves that out. */
-  clip(
-    name: string,
-    inside: () => void,
-    values: Partial<Part> = {},
-    clipBy: 'shape' | 'alpha' | 'luminance' | 'outside' = 'shape',
-  ): void {
-    this.hold(name, { kind: 'group', clip: true, ...(clipBy === 'shape' ? {} : { clipBy }) }, inside, values);
   }
 
   /** A group whose members stand by rule; the first is leftmost or topmost. */
@@ -193,22 +108,4 @@ export class Composer {
       parts: this.parts,
     });
   }
-}
-
-const asPaint = (paint: Paint | string): Paint =>
-  typeof paint === 'string' ? { kind: 'solid', colour: paint } : paint;
-
-/** A gradient through colours at equal steps; ends as shares of the part's bounds. */
-export function gradient(
-  kind: Gradient['kind'],
-  ends: readonly [number, number, number, number],
-  ...colours: readonly (string | readonly [number, string])[]
-): Gradient {
-  const stops = colours.map((c, i) =>
-    typeof c === 'string'
-      ? { at: colours.length > 1 ? i / (colours.length - 1) : 0, colour: c }
-      : { at: c[0], colour: c[1] },
-  );
-  const [x1, y1, x2, y2] = ends;
-  return { ...paints[kind].defaults, x1, y1, x2, y2, stops } as Gradient;
 }

@@ -96,6 +96,7 @@ export {
 export { guarded } from './document/guard';
 export type { Handle } from './document/handles';
 export { describedKind, fieldLabel, kindLabel, newPartName } from './document/kind-words';
+export { gradient, PartBuilder } from './document/part-builder';
 export {
   applyPatch,
   diffJson,
@@ -208,6 +209,7 @@ export {
 } from './measure/formulas';
 export { measureValues } from './measure/measures';
 export type { Formula, Measure } from './measure/types';
+export { lookFields, mockUps } from './mock-up';
 export { outlineBounds } from './outline/bounds';
 export { joinOutline } from './outline/join';
 export type { Outline } from './outline/types';
@@ -218,6 +220,7 @@ export { makeProof, proofs, usualProofs } from './proof';
 export type { ProofDefinition, ProofRow } from './proof/definition';
 export { proofRows } from './proof/definition';
 export { type Finding, type Findings, findingsOf } from './proof/findings';
+export { mockUpOfProof, sceneProofKind } from './proof/kind/in-scene';
 export { pictureWithin, proofScene, sizeWithin } from './proof/proof-picture';
 export { type ProofRules, ruleFields, usualRules } from './proof/rules';
 export { Painter } from './raster/painter';

@@ -1,6 +1,6 @@
 import { strokeArea } from '../arrange/offset';
 import { parseHex, type Rgba } from '../colour/colour';
-import type { Design, Sheet } from '../document/types';
+import type { Sheet } from '../document/types';
 import { arcCubics } from '../geometry/cubic';
 import {
   type Bounds,
@@ -14,9 +14,8 @@ import {
   pathOf,
 } from '../geometry/path';
 import type { Point } from '../geometry/vector';
-import { type Outside, outsideNow, sameOutside } from '../scene/context';
+import { type EvaluationContext, type Outside, sameOutside } from '../scene/context';
 import { coversSheet } from '../scene/covers-sheet';
-import { evaluatePart } from '../scene/evaluate';
 import { filledWith } from '../scene/filled-with';
 import type { SceneNode } from '../scene/types';
 import { type Drawer, type DrawnCircle, type DrawnLine, drawersOf, elementsOf } from './elements';
@@ -143,10 +142,15 @@ class Sketch {
   }
 }
 
-function sketch(design: Design, sheet: Sheet, look: Drawing, drawers: readonly Drawer[]): SceneNode[] {
+function sketch(
+  context: EvaluationContext,
+  sheet: Sheet,
+  look: Drawing,
+  drawers: readonly Drawer[],
+): SceneNode[] {
   const size = Math.max(sheet.width, sheet.height);
   const area = { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height };
-  const { outlines, circles: all, lines: every, leftOut } = elementsOf(design, drawers, size, look.without);
+  const { outlines, circles: all, lines: every, leftOut } = elementsOf(context, drawers, size, look.without);
   const byLength = <T extends { readonly length: number }>(list: readonly T[], n: number): T[] => {
     const kept = new Set([...list].sort((a, b) => b.length - a.length).slice(0, n));
     return list.filter((x) => kept.has(x));
@@ -208,13 +212,17 @@ const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((v, i) => v === b[i]);
 
 /** What a sheet shows that draws the construction of another one; the same objects while that stays as it is. */
-export function drawingNodes(design: Design, sheet: Sheet, drawing: Drawing): readonly SceneNode[] {
-  const drawers = drawersOf(design, drawing.of);
+export function drawingNodes(
+  context: EvaluationContext,
+  sheet: Sheet,
+  drawing: Drawing,
+): readonly SceneNode[] {
+  const drawers = drawersOf(context, drawing.of);
   const all = drawers.flatMap((d) => [d, ...d.within]);
-  const results = all.map((d) => evaluatePart(design, d.part));
+  const results = all.map((d) => context.evaluate(d.part));
   const places = all.flatMap((d) => d.matrix);
   const size = [sheet.width, sheet.height];
-  const outside = outsideNow();
+  const { outside } = context;
   const before = known.get(drawing);
   if (
     before &&
@@ -224,7 +232,7 @@ export function drawingNodes(design: Design, sheet: Sheet, drawing: Drawing): re
     sameOutside(before.outside, outside)
   )
     return before.nodes;
-  const nodes = sketch(design, sheet, drawing, drawers);
+  const nodes = sketch(context, sheet, drawing, drawers);
   known.set(drawing, { results, places, size, outside, nodes });
   return nodes;
 }

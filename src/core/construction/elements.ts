@@ -9,7 +9,7 @@ import { type EdgeOrigin, type Path, segmentAt, segmentCount, transformPath } fr
 import type { Point } from '../geometry/vector';
 import { isGroup } from '../holder';
 import { joinOutline } from '../outline/join';
-import { evaluatePart } from '../scene/evaluate';
+import type { EvaluationContext } from '../scene/context';
 import { type Circle, circleOf, leastSweep, liesOn } from './circle-of';
 
 /** A circle that edges lie on. */
@@ -53,7 +53,7 @@ export interface Drawer {
 }
 
 /** The part that clips what else is in a group by its outline, where one does. */
-function clipOf(design: Design, { source, children }: Part): Part | null {
+function clipOf(design: Pick<Design, 'parts'>, { source, children }: Part): Part | null {
   if (source.kind !== 'group' || source.clip !== true || children.length < 2) return null;
   if (source.clipBy !== undefined && source.clipBy !== 'shape') return null;
   const top = design.parts[children[children.length - 1]];
@@ -62,7 +62,7 @@ function clipOf(design: Design, { source, children }: Part): Part | null {
 }
 
 /** The parts of a sheet that draw themselves; groups are opened, unless steps of their own make them one. */
-export function drawersOf(design: Design, sheetId: string): Drawer[] {
+export function drawersOf(design: Pick<Design, 'parts' | 'sheets'>, sheetId: string): Drawer[] {
   const visit = (id: string, outer: Matrix, within: Drawer['within']): Drawer[] => {
     const part = design.parts[id];
     if (!part || !isPainted(part)) return [];
@@ -79,8 +79,8 @@ export function drawersOf(design: Design, sheetId: string): Drawer[] {
 }
 
 /** The outline of a part as it lies on the sheet and as it is cut. */
-function outlineOn(design: Design, { part, matrix, within }: Drawer): Path {
-  const of = (p: Part, m: Matrix) => transformPath(joinOutline(evaluatePart(design, p).outline), m);
+function outlineOn(context: EvaluationContext, { part, matrix, within }: Drawer): Path {
+  const of = (p: Part, m: Matrix) => transformPath(joinOutline(context.evaluate(p).outline), m);
   const own = of(part, matrix);
   return within.length ? combine('intersect', [own, ...within.map((w) => of(w.part, w.matrix))]) : own;
 }
@@ -90,25 +90,25 @@ class Primitives {
   private readonly sources = new Map<string, readonly Cubic[][]>();
   private readonly worlds = new Map<string, Matrix>();
 
-  constructor(private readonly design: Design) {
+  constructor(private readonly context: EvaluationContext) {
     const visit = (id: string, outer: Matrix) => {
-      const part = design.parts[id];
+      const part = context.parts[id];
       if (!part || this.worlds.has(id)) return;
       const matrix = multiply(outer, placeMatrix(part.place));
       this.worlds.set(id, matrix);
       for (const c of part.children) visit(c, matrix);
     };
-    for (const s of design.sheets) for (const id of s.parts) visit(id, identity);
+    for (const s of context.sheets) for (const id of s.parts) visit(id, identity);
   }
 
   circle({ part, contour, segment }: EdgeOrigin): Circle | null {
-    const own = this.design.parts[part];
+    const own = this.context.parts[part];
     const world = this.worlds.get(part);
     if (!own || !world) return null;
     let cubics = this.sources.get(part);
     if (!cubics) {
       const bare = { ...own, steps: [], coats: [], finishes: [] };
-      const { contours } = joinOutline(evaluatePart(this.design, bare).outline);
+      const { contours } = joinOutline(this.context.evaluate(bare).outline);
       cubics = contours.map((c) => Array.from({ length: segmentCount(c) }, (_, i) => segmentAt(c, i)));
       this.sources.set(part, cubics);
     }
@@ -203,18 +203,18 @@ class Lines {
  * @param size longer side of the sheet
  */
 export function elementsOf(
-  design: Design,
+  context: EvaluationContext,
   drawers: readonly Drawer[],
   size: number,
   without: readonly string[],
 ): Elements {
-  const primitives = new Primitives(design);
+  const primitives = new Primitives(context);
   const circles = new Circles();
   const lines = new Lines(same * size * 0.5);
   let [edges, leftOut] = [0, 0];
   const outlines = drawers.map((drawer) => {
     const { part } = drawer;
-    const path = outlineOn(design, drawer);
+    const path = outlineOn(context, drawer);
     if (without.includes(part.id)) return { part: part.id, path };
     const count = segmentsIn([path]);
     if (edges + count > mostEdges) {

@@ -1,11 +1,13 @@
-import { makeCoat, makePart, makeSource } from '../document/create';
+import { parseHex } from '../colour/colour';
 import { translation } from '../geometry/matrix';
 import { pathBounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import type { Lettering } from '../lettering/types';
 import { joinOutline } from '../outline/join';
-import { evaluatePart } from '../scene/evaluate';
+import { filledWith } from '../scene/filled-with';
 import { groupNode } from '../scene/group-node';
 import type { SceneNode } from '../scene/types';
+import { lettering } from '../source/lettering';
 import type { Circle } from './circle-of';
 import type { DrawnLine } from './elements';
 import { figuresFace } from './settings';
@@ -15,27 +17,20 @@ export const told = (v: number): string => String(Number(v.toFixed(v < 10 ? 2 : 
 
 /** Words in the face of the figures, about a middle or from a place that is given later; null for none. */
 export function lettered(text: string, size: number, colour: string) {
-  const part = makePart(
-    makeSource('lettering', { text, face: figuresFace, axes: { wght: 600 }, size, pieces: 'united' }),
-    {
-      id: 'label',
-      coats: [makeCoat('fill', { id: 'ink', paint: { kind: 'solid', colour } })],
-    },
-  );
-  const { node, outline } = evaluatePart({ parts: {} }, part);
+  const set = { ...lettering.defaults, text, face: figuresFace, axes: { wght: 600 }, size, pieces: 'united' };
+  const outline = lettering.pieces?.(set as Lettering, () => undefined) ?? [];
   const b = pathBounds(joinOutline(outline));
   if (!b) return null;
+  const ink = { kind: 'solid', colour: parseHex(colour) } as const;
+  const nodes = outline.map((p) => filledWith(p.path, ink));
   return {
     width: b.x1 - b.x0,
     height: size,
     /** With their line standing at a place, from there to the right. */
-    from: ({ x, y }: Point): SceneNode =>
-      groupNode([{ ...node, part: undefined }], { matrix: translation(x - b.x0, y) }),
+    from: ({ x, y }: Point): SceneNode => groupNode(nodes, { matrix: translation(x - b.x0, y) }),
     at(middle: Point): SceneNode {
       const own = { x: (b.x0 + b.x1) / 2, y: b.y1 - size * 0.35 };
-      return groupNode([{ ...node, part: undefined }], {
-        matrix: translation(middle.x - own.x, middle.y - own.y),
-      });
+      return groupNode(nodes, { matrix: translation(middle.x - own.x, middle.y - own.y) });
     },
   };
 }

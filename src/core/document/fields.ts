@@ -28,6 +28,7 @@ export interface Field {
     | 'part'
     | 'other'
     | 'subject'
+    | 'sheet'
     | 'text'
     | 'sizes';
   readonly min?: number;
@@ -229,6 +230,14 @@ export const other = (name: string, label: string, about: string): Field => ({
   type: 'other',
 });
 
+/** A sheet of the design by its id, or an empty text for none. */
+export const sheet = (name: string, label: string, about: string): Field => ({
+  name,
+  label,
+  about,
+  type: 'sheet',
+});
+
 /** What is exported, by its address: a sheet, its proofs, or parts; an empty text for the first sheet. */
 export const subject = (name: string, label: string, about: string): Field => ({
   name,
@@ -356,6 +365,8 @@ export function fieldFault(field: Field, value: unknown): string | null {
         : 'must name a picture';
     case 'part':
       return typeof value === 'string' && /^[\w-]{0,40}$/.test(value) ? null : 'must name a part';
+    case 'sheet':
+      return typeof value === 'string' && /^[\w-]{0,40}$/.test(value) ? null : 'must name a sheet';
     case 'other':
       return typeof value === 'string' && /^(?:|(?:before|sheet|design):[\w-]{1,60})$/.test(value)
         ? null

@@ -68,6 +68,7 @@ export type { PointRef, SheetPoint, SheetSegment } from './points/refs';
 export { releaseParts } from './release';
 export { releaseThickness } from './release-thickness';
 export { outlineText, type Report, reportOf, type SheetHandle } from './report';
+export { addPictureScene, addSceneSheet, type SceneAdded } from './scene-sheet';
 export { settleLinks, settleTies } from './settle';
 export { gradientsOf, spreadGradient } from './shared-gradient';
 export {

@@ -13,6 +13,7 @@ import { grainFinish } from './grain';
 import { mirrored } from './mirrored';
 import { sheen } from './sheen';
 import { softShadow } from './soft-shadow';
+import { surfaceLight } from './surface-light';
 import { levels, posterise, threshold } from './tones';
 import { turnPainted } from './turn-painted';
 
@@ -25,6 +26,7 @@ const all = [
   glow,
   edgeLight,
   sheen,
+  surfaceLight,
   bevel,
   blur,
   grainFinish,

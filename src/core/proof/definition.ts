@@ -8,6 +8,7 @@ export const proofRows = {
   ink: 'Ink',
   eyes: 'Eyes',
   grounds: 'Grounds',
+  scenes: 'Scenes',
   against: 'Side by side',
 } as const;
 export type ProofRow = keyof typeof proofRows;

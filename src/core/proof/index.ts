@@ -6,7 +6,9 @@ import { distanceProof } from './kind/distance';
 import { eyesProof } from './kind/eyes';
 import { greyProof } from './kind/grey';
 import { groundProof } from './kind/ground';
+import { sceneProofs } from './kind/in-scene';
 import { oneInkProof } from './kind/one-ink';
+import { ownSceneProof } from './kind/own-scene';
 import { patternProof } from './kind/pattern';
 import { sizeProof } from './kind/size';
 
@@ -18,11 +20,14 @@ const all = {
   eyes: eyesProof,
   ground: groundProof,
   pattern: patternProof,
+  'own-scene': ownSceneProof,
   beside: besideProof,
 } as const;
 
 /** The kinds of proofs. */
-export const proofs = all as unknown as Readonly<Record<string, ProofDefinition<object>>>;
+export const proofs = { ...all, ...sceneProofs } as unknown as Readonly<
+  Record<string, ProofDefinition<object>>
+>;
 
 const usual: readonly (readonly [keyof typeof all, object])[] = [
   ...[16, 24, 32, 48, 64, 128, 256, 512].map((pixels) => ['size', { pixels }] as const),

@@ -15,11 +15,13 @@ import type { Resource, Siblings } from '../source/definition';
 import { steps } from '../step';
 import { type Castings, castingsOn, sameCastings } from './casters';
 import type { EvaluationContext } from './context';
+import { laidBy, laysSheet } from './laid';
 import { meetsLight, sameLight } from './light';
 import { placedOutline } from './placed';
 import type { PartResult } from './result';
 import { type Centres, sameCentres } from './run-steps';
 import { restsUpon, sameTiles, type Tiles, tilesOf } from './tiles';
+import type { Scene } from './types';
 
 /** What a part takes of its context, worked out: one object that is part of the key of all that is remembered of it. */
 export interface Basis {
@@ -36,6 +38,8 @@ export interface Basis {
   readonly castings: Castings;
   /** The light that falls onto it, where its look takes some. */
   readonly light: PartLight | null;
+  /** The sheet that it lays, where it lays one. */
+  readonly laid: Scene | null;
   /** State of what it rests on outside the design. */
   readonly outside: readonly number[];
 }
@@ -50,6 +54,7 @@ export const sameShapeBasis = (a: Basis, b: Basis): boolean =>
 /** Whether a part rests on the same in all. */
 export const sameBasis = (a: Basis, b: Basis): boolean =>
   sameShapeBasis(a, b) &&
+  a.laid === b.laid &&
   sameTiles(a.tiles, b.tiles) &&
   sameLight(a.light, b.light) &&
   sameCastings(a.castings, b.castings) &&
@@ -66,6 +71,7 @@ export const restsOnItself = (part: Part): boolean =>
   isPrimitive(part.source) &&
   resourcesOf(part).length === 0 &&
   referencesOf(part).length === 0 &&
+  !laysSheet(part) &&
   !meetsLight(part);
 
 /** Results in the coordinates of the holder, one list of members for each list of results. */
@@ -193,6 +199,7 @@ export function basisOf(context: EvaluationContext, part: Part): Basis {
     tiles: tilesOf(context, part, (p) => context.evaluate(p)),
     castings: castingsOn(context.parts, part, (p) => context.evaluate(p)),
     light: meetsLight(part) ? context.lightOn(part) : null,
+    laid: laidBy(context, part),
     outside: resources.length ? resources.map((r) => context.outside[r]) : nothing,
   };
 }

@@ -57,7 +57,10 @@ const looks = new WeakMap<
 const holderContext = (part: Part, context: EvaluationContext): HolderContext => ({
   part,
   workOut: (p, inside = {}) => {
-    const result = evaluatePart({ parts: inside, light: context.lightOn(part) }, p);
+    const result = evaluatePart(
+      { parts: inside, sheets: context.sheets, light: context.lightOn(part), standIn: context.standIn },
+      p,
+    );
     return { outline: placedOutline(result, p), node: result.node };
   },
 });
@@ -137,7 +140,10 @@ function paint(part: Part, made: Stepped, basis: Basis, context: EvaluationConte
 /** What the members of a holder paint in it, or siblings in a source. */
 function paintedByOthers(part: Part, basis: Basis, context: EvaluationContext): readonly SceneNode[] {
   if (isPrimitive(part.source))
-    return primitives[part.source.kind].nodes?.(paramsOf(part.source), siblingsOf(basis, context)) ?? [];
+    return (
+      primitives[part.source.kind].nodes?.(paramsOf(part.source), siblingsOf(basis, context), basis.laid) ??
+      []
+    );
   if (!holdsPainted(part.source) || !holdsParts(part.source)) return [];
   const { kind, ...params } = part.source;
   return holders[kind].nodes?.(membersOf(basis, context), params, holderContext(part, context)) ?? [];
@@ -146,7 +152,8 @@ function paintedByOthers(part: Part, basis: Basis, context: EvaluationContext): 
 /** What a source has to say, under the name of its card. */
 function sourceNotes(part: Part, basis: Basis, context: EvaluationContext): Omit<CardFault, 'part'>[] {
   if (!isPrimitive(part.source)) return [];
-  const notes = primitives[part.source.kind].notes?.(paramsOf(part.source), siblingsOf(basis, context)) ?? [];
+  const notes =
+    primitives[part.source.kind].notes?.(paramsOf(part.source), siblingsOf(basis, context), basis.laid) ?? [];
   return notes.map((message) => ({ card: 'source', message, note: true }));
 }
 
@@ -154,6 +161,7 @@ function sourceNotes(part: Part, basis: Basis, context: EvaluationContext): Omit
 export interface Surroundings extends Pick<Design, 'parts'> {
   readonly sheets?: Design['sheets'];
   readonly light?: PartLight;
+  readonly standIn?: EvaluationContext['standIn'];
 }
 
 /** One object as long as the parts, the sheets and what is outside stay the same. */
@@ -162,15 +170,23 @@ const contexts = new WeakMap<
   { readonly sheets: Design['sheets'] | null; readonly context: EvaluationContext }
 >();
 
-function contextOf({ parts, sheets, light }: Surroundings): EvaluationContext {
+/** What parts are worked out with; the same object as long as the parts, the sheets and what is outside stay the same. */
+export function contextOf({ parts, sheets, light, standIn }: Surroundings): EvaluationContext {
   const outside = outsideNow();
   const known = contexts.get(parts);
   // Who does not say which sheets there are means those that were told.
-  if (known && sameOutside(known.context.outside, outside) && (!sheets || known.sheets === sheets))
+  if (
+    known &&
+    sameOutside(known.context.outside, outside) &&
+    known.context.standIn === standIn &&
+    (!sheets || known.sheets === sheets)
+  )
     return known.context;
   const context: EvaluationContext = {
     parts,
+    sheets: sheets ?? [],
     outside,
+    ...(standIn ? { standIn } : {}),
     lightOn: lightFinder(parts, sheets ?? [], light ?? null),
     evaluate: (part) => evaluateIn(context, part),
   };

@@ -6,7 +6,7 @@ import type { Referring } from '../document/references';
 import type { Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import type { Outline } from '../outline/types';
-import type { GroupNode, SceneNode } from '../scene/types';
+import type { GroupNode, Scene, SceneNode } from '../scene/types';
 
 /** A part as others take it, worked out: outline and node in the coordinates of the part that asks. */
 interface Sibling {
@@ -34,10 +34,12 @@ export interface SourceDefinition<P extends object> extends Described, Referring
   outline(params: P): Path;
   /** In place of the outline, for sources of several pieces. */
   pieces?(params: P, siblings: Siblings): Outline;
-  /** What siblings paint in the source, over its coats, in the part's coordinates. */
-  nodes?(params: P, siblings: Siblings): readonly SceneNode[];
+  /** What siblings paint in the source, or the sheet that it lays, over its coats, in the part's coordinates. */
+  nodes?(params: P, siblings: Siblings, laid: Scene | null): readonly SceneNode[];
   /** What the designer should know though nothing is wrong, in words. */
-  notes?(params: P, siblings: Siblings): readonly string[];
+  notes?(params: P, siblings: Siblings, laid: Scene | null): readonly string[];
+  /** Id of the sheet that it lays; an empty text for none. */
+  lays?(params: P): string;
   /** Whether its edges are those of other parts, which stay where they come from. */
   readonly borrowed?: boolean;
   /** What it rests on beside its parameters and other parts. */

@@ -3,6 +3,7 @@ import { cross } from './cross';
 import type { SourceDefinition } from './definition';
 import { drawnPath } from './drawn-path';
 import { ellipse } from './ellipse';
+import { laidSheet } from './laid-sheet';
 import { lettering } from './lettering';
 import { line } from './line';
 import { notchedDisc } from './notched-disc';
@@ -35,6 +36,7 @@ const all = {
   lettering,
   piece,
   traced,
+  'laid-sheet': laidSheet,
 };
 
 type ParamsOf<D> = D extends SourceDefinition<infer P> ? P : never;

@@ -25,8 +25,8 @@ export function ImageField({
     queryFn: () => api.hasImage(value),
   });
   const choose = async () => {
-    const id = await choosePicture();
-    if (id) onChange(id);
+    const picture = await choosePicture();
+    if (picture) onChange(picture.image);
   };
   return (
     <>

@@ -20,6 +20,7 @@ import { LengthsField } from './LengthsField';
 import { NumberField } from './NumberField';
 import { PinsField } from './PinsField';
 import { About } from './row';
+import { SheetField } from './SheetField';
 import { SiblingField } from './SiblingField';
 import { SubjectField } from './SubjectField';
 import { SwitchField } from './SwitchField';
@@ -97,6 +98,8 @@ function ParamField({
       return <ImageField label={label} value={value as string} onChange={take} />;
     case 'subject':
       return <SubjectField label={label} value={value as string} onChange={take} />;
+    case 'sheet':
+      return <SheetField label={label} value={value as string} onChange={take} />;
     case 'text':
       return <TextField label={label} value={value as string} optional onChange={take} />;
     case 'sizes':

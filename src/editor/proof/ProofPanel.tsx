@@ -1,14 +1,17 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { fieldLabel, proofs } from '@/core';
+import Button from '@mui/material/Button';
+import { fieldLabel, mockUpOfProof, proofs } from '@/core';
 import { ParamFields } from '../fields/ParamFields';
 import { SidePanel, scrolls } from '../frame/SidePanel';
 import { CardFieldsAtHand } from '../panel/CardPanel';
 import { Section } from '../panel/Section';
+import { reportDefect } from '../state/defects';
+import { keepScene } from '../state/scenes';
 import { set, useEditor, type WallState } from '../state/store';
 import { Findings } from './Findings';
-import { putProof, usualWall } from './wall';
+import { lookInAllScenes, putProof, usualWall } from './wall';
 
 const panes = { findings: 'Findings', proof: 'Proof', card: 'Card' } as const;
 
@@ -17,6 +20,7 @@ function ProofFields() {
   if (!card)
     return <Box sx={{ p: 3, color: 'text.secondary' }}>Choose a proof on the wall or in the list.</Box>;
   const { label, about, fields } = proofs[card.kind];
+  const mockUp = mockUpOfProof(card.kind);
   return (
     <Section title={label}>
       <Box sx={{ color: 'text.secondary', fontSize: 12, pb: 1 }}>{about}</Box>
@@ -26,6 +30,16 @@ function ProofFields() {
         params={card.params}
         onChange={(name, value) => putProof(fieldLabel(fields, name), card.id, { [name]: value })}
       />
+      {mockUp && (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, pt: 2 }}>
+          <Button size="small" onClick={() => lookInAllScenes(card)}>
+            Same in all scenes
+          </Button>
+          <Button size="small" onClick={() => keepScene(mockUp, card.params).catch(reportDefect)}>
+            Make it a sheet
+          </Button>
+        </Box>
+      )}
     </Section>
   );
 }

@@ -1,10 +1,14 @@
 import {
   type Card,
+  lookFields,
   makeProof,
+  mockUpOfProof,
+  mockUps,
   type ProofRow,
   type ProofRules,
   proofRows,
   proofs,
+  sceneProofKind,
   usualProofs,
   usualRules,
   type Wall,
@@ -32,15 +36,36 @@ export const titleOfProof = ({ kind, params }: Card): string => proofs[kind].tit
 
 const rowOrder = Object.keys(proofRows);
 
+/** A list with a proof more, after the last one of its row. */
+function among(list: readonly Card[], card: Card): readonly Card[] {
+  const at = rowOrder.indexOf(rowOf(card));
+  const next = list.findIndex((c) => rowOrder.indexOf(rowOf(c)) > at);
+  return next < 0 ? [...list, card] : list.toSpliced(next, 0, card);
+}
+
 /** Puts a proof after the last one of its row, and chooses it. */
 export function addProof(kind: string, params: object = {}): void {
   const card = makeProof(kind, params);
-  const at = rowOrder.indexOf(rowOf(card));
-  changeProofs(`Add ${proofs[kind].label.toLowerCase()}`, (list) => {
-    const next = list.findIndex((c) => rowOrder.indexOf(rowOf(c)) > at);
-    return next < 0 ? [...list, card] : list.toSpliced(next, 0, card);
-  });
+  changeProofs(`Add ${proofs[kind].label.toLowerCase()}`, (list) => among(list, card));
   chooseProof(card.id);
+}
+
+/** Hangs every scene, those that are there already as they are. */
+export function addAllScenes(): void {
+  changeProofs('All scenes', (list) => {
+    const there = new Map(list.map((c) => [c.kind, c]));
+    const missing = Object.keys(mockUps).filter((m) => !there.has(sceneProofKind(m)));
+    const hung = list.map((c) => (mockUpOfProof(c.kind) ? { ...c, on: true } : c));
+    return missing.reduce<readonly Card[]>((all, m) => among(all, makeProof(sceneProofKind(m))), hung);
+  });
+}
+
+/** Shows the sheet in all scenes as it is shown in one: what of it, in which inks, how large, in what light. */
+export function lookInAllScenes({ params }: Card): void {
+  const look = Object.fromEntries(lookFields.map(({ name }) => [name, params[name]]));
+  changeProofs('Same in all scenes', (list) =>
+    list.map((c) => (mockUpOfProof(c.kind) ? { ...c, params: { ...c.params, ...look } } : c)),
+  );
 }
 
 export function chooseProof(id: string | null): void {

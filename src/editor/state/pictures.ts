@@ -1,4 +1,5 @@
 import type { Point } from '@/core';
+import type { PlacedPicture } from '@/core/edit';
 import { run } from './actions';
 import { ApiError, api } from './api';
 import { placeSvgFiles } from './drawings';
@@ -28,13 +29,13 @@ async function bring(file: File): Promise<Brought> {
   }
 }
 
-/** Lets the designer choose a picture and brings it to the server; its id, or null where there is none to be used, which is said. */
-export async function choosePicture(): Promise<string | null> {
+/** Lets the designer choose a picture and brings it to the server; null where there is none to be used, which is said. */
+export async function choosePicture(): Promise<PlacedPicture | null> {
   const [file] = await chooseFiles(false);
   if (!file) return null;
   const brought = await bring(file);
   say('fault' in brought ? brought.fault : '');
-  return 'id' in brought ? brought.id : null;
+  return 'id' in brought ? { image: brought.id, name: nameOf(file) } : null;
 }
 
 /** What a picture is called by its file: without what follows the last dot. */
@@ -46,7 +47,7 @@ export async function placePictures(files: readonly File[], at: Point | null): P
     say(`At most ${mostAtOnce} pictures are placed at once; these are ${files.length}.`);
     return;
   }
-  const pictures: { image: string; name: string }[] = [];
+  const pictures: PlacedPicture[] = [];
   const faults: string[] = [];
   for (const file of files) {
     const brought = await bring(file);

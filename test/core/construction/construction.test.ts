@@ -25,6 +25,7 @@ import { leanOf, radiiOf, ratiosOf, tangentsOf } from '@/core/construction/relat
 import { fieldFault } from '@/core/document/fields';
 import { arcCubics, splitCubic } from '@/core/geometry/cubic';
 import { parseDesign } from '@/core/reading';
+import { contextOf } from '@/core/scene/evaluate';
 import { demoDesigns } from '../../../demo';
 import { takeShippedFaces } from '../../faces';
 
@@ -48,7 +49,7 @@ function designOf(parts: readonly Part[], top: readonly string[]): Design {
   };
 }
 
-const elements = (d: Design) => elementsOf(d, drawersOf(d, 's1'), 2000, []);
+const elements = (d: Design) => elementsOf(contextOf(d), drawersOf(d, 's1'), 2000, []);
 
 describe('circles of edges', () => {
   it('are found from any stretch of an arc', () => {

@@ -6,9 +6,18 @@ import { fromThree } from './from-3';
 import { fromFour } from './from-4';
 import { fromFive } from './from-5';
 import { fromSix } from './from-6';
+import { fromSeven } from './from-7';
 
 /** One upgrade from each version to the next, the oldest first. */
-export const upgrades: readonly Upgrade[] = [fromOne, fromTwo, fromThree, fromFour, fromFive, fromSix];
+export const upgrades: readonly Upgrade[] = [
+  fromOne,
+  fromTwo,
+  fromThree,
+  fromFour,
+  fromFive,
+  fromSix,
+  fromSeven,
+];
 
 /** Whether documents of a version can be read. */
 export const isReadable = (version: unknown): version is number =>

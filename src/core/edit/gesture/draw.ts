@@ -88,9 +88,13 @@ export function draw(design: Design, sheetId: string, g: GestureOf<'draw'>, reac
     centre = g.fromCentre ? p : { x: p.x + dx / 2, y: p.y + dy / 2 };
     readout = `${numberText(w)} × ${numberText(h)}`;
   }
-  const coats = definition.open
-    ? [makeCoat('stroke')]
-    : [makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } })];
+  // A sheet paints itself; which one it is at first can be changed.
+  if (definition.lays) params = { ...params, sheet: design.sheets.find((s) => s.id !== sheetId)?.id ?? '' };
+  const coats = definition.lays
+    ? []
+    : definition.open
+      ? [makeCoat('stroke')]
+      : [makeCoat('fill', { paint: { kind: 'solid', colour: '#9a6b1f' } })];
   let part = makePart(makeSource(g.kind as 'ellipse', params), {
     coats,
     place: newPlace(sheet, frame, applyTo(plane ?? frame, centre)),

@@ -17,6 +17,7 @@ import {
   Eraser,
   Grid3x3,
   Hexagon,
+  Layers2,
   ListChecks,
   LoaderCircle,
   MousePointer2,
@@ -49,7 +50,7 @@ export const draw: Stage = {
       take(drawTools.arc, LoaderCircle),
       take(drawTools['notched-disc'], Cog),
     ),
-    take(drawTools.rectangle, RectangleHorizontal),
+    family(take(drawTools.rectangle, RectangleHorizontal), take(drawTools['laid-sheet'], Layers2)),
     family(
       take(drawTools.polygon, Hexagon),
       take(drawTools.star, Star),

@@ -1,21 +1,33 @@
 import {
+  Award,
+  Coffee,
   Columns2,
   Contrast,
   DraftingCompass,
+  Flag,
   Grid2x2,
+  IdCard,
+  Image,
+  ImagePlus,
+  Images,
   Layers,
   Moon,
   PaintBucket,
   Scaling,
+  ShoppingBag,
+  Signpost,
+  Smartphone,
+  Store,
   Telescope,
   TriangleAlert,
   View,
 } from 'lucide-react';
-import { proofs } from '@/core';
-import { addProof } from '../../proof/wall';
+import { mockUps, proofs, sceneProofKind } from '@/core';
+import { addAllScenes, addProof } from '../../proof/wall';
 import { addDrawing } from '../../state/actions';
 import { reportDefect } from '../../state/defects';
 import { pickInHand } from '../../state/in-hand';
+import { sceneOnPicture } from '../../state/scenes';
 import { proofStage, set } from '../../state/store';
 import { act, family, type Stage, type Tool } from '../tool';
 
@@ -27,6 +39,22 @@ const hangs = (
   params: object = {},
   own?: { label: string; about: string },
 ): Tool => act(id, { ...proofs[kind], ...own }, icon, () => addProof(kind, params));
+
+/** What stands for each scene. */
+const sceneIcons: Readonly<Record<string, Tool['icon']>> = {
+  'enamel-sign': Signpost,
+  cup: Coffee,
+  'business-cards': IdCard,
+  cloth: Flag,
+  'shop-window': Store,
+  'lapel-badge': Award,
+  'tote-bag': ShoppingBag,
+  'app-icons': Smartphone,
+};
+
+const scenes = Object.keys(mockUps).map((kind) =>
+  hangs(`proof-${sceneProofKind(kind)}`, sceneProofKind(kind), sceneIcons[kind] ?? Image),
+);
 
 const reversed = {
   label: 'Reversed',
@@ -45,6 +73,32 @@ export const proof: Stage = {
     ),
     hangs('proof-eyes', 'eyes', View),
     family(hangs('proof-ground', 'ground', PaintBucket), hangs('proof-pattern', 'pattern', Grid2x2)),
+    family(
+      act(
+        'proof-scenes',
+        {
+          label: 'All scenes',
+          about:
+            'The sheet in every scene: on a sign, a cup, cards, cloth, glass, a badge, a bag and a screen.',
+          alsoKnown: ['mock-up', 'presentation', 'in use'],
+        },
+        Images,
+        addAllScenes,
+      ),
+      ...scenes,
+      act(
+        'scene-on-picture',
+        {
+          label: 'Scene on a picture',
+          about: 'Lays the sheet on a picture of your own, in perspective and in its light.',
+          alsoKnown: ['mock-up', 'photo', 'perspective', 'own scene'],
+        },
+        ImagePlus,
+        () => {
+          sceneOnPicture().catch(reportDefect);
+        },
+      ),
+    ),
     hangs('proof-beside', 'beside', Columns2),
     act(
       'construction',
