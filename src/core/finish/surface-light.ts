@@ -40,7 +40,7 @@ export const surfaceLight = defineFinish<SurfaceLight>({
     size('softness', 'Softness', 'Twice the standard deviation of a blur that leaves out its grain.'),
     blendField('Of the lights and shades with the part.'),
   ],
-  defaults: { from: '', strength: 0.8, level: 0.6, contrast: 1, softness: 0, blend: 'hard-light' },
+  defaults: { from: '', strength: 0.85, level: 0.85, contrast: 1.2, softness: 0, blend: 'multiply' },
   note: ({ from }) => (from ? null : 'Choose the part that it lies on.'),
   apply(painted, p) {
     const surface = p.from ? painted.caster(p.from) : null;

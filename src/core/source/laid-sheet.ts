@@ -94,19 +94,24 @@ export const laidSheet = defineSource<LaidSheet>({
     sheet('sheet', 'Sheet', 'Which one is laid.'),
     size('width', 'Width', 'Of the box that it lies in.'),
     size('height', 'Height', 'Of the box that it lies in.'),
-    choice('shown', 'Shown', 'What of the sheet.', {
-      mark: 'What is painted',
-      sheet: 'All of it with its ground',
+    choice('shown', 'Shown', 'What of the sheet: what is painted, or all of it with its ground.', {
+      mark: 'Mark alone',
+      sheet: 'Whole sheet',
     }),
     choice('fit', 'Fit', 'How large it is in the box.', {
       contain: 'All of it shows',
       cover: 'Fills the box',
     }),
-    choice('inks', 'Inks', 'Its own colours, or one ink.', {
-      own: 'Its own colours',
-      shape: 'One ink for all that is painted',
-      tone: 'One ink for what differs in tone',
-    }),
+    choice(
+      'inks',
+      'Inks',
+      'Its own colours, or one ink for all that is painted or for what differs in tone.',
+      {
+        own: 'Its own',
+        shape: 'One, all over',
+        tone: 'One, by tone',
+      },
+    ),
     onlyIf('inks', 'tone', share('level', 'Level', 'The tone between ink and ground.')),
     onlyIf('inks', ['shape', 'tone'], colour('ink', 'Ink', 'The one colour.')),
   ],

@@ -8,7 +8,7 @@ import type { ProofWish } from '@/worker/messages';
 import { madder } from '../sheet/colours';
 import { useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
-import { magnify } from './loupe';
+import { magnify, magnifyAnew } from './loupe';
 import { chooseProof, titleOfProof } from './wall';
 
 /** CSS pixels of the longer side of a proof that has no size of its own. */
@@ -56,6 +56,7 @@ function useProof(wish: ProofWish, onSize?: (w: number, h: number) => void) {
         0,
         0,
       );
+      magnifyAnew(c);
     });
   }, [id, key, longest, engines, seen]);
   return canvas;

@@ -1,7 +1,15 @@
+interface Place {
+  readonly clientX: number;
+  readonly clientY: number;
+}
+
 /** Side of the loupe, CSS pixels. */
 const side = 176;
 
 let loupe: HTMLCanvasElement | null = null;
+
+/** What is enlarged, and where the pointer is over it. */
+let under: { readonly canvas: HTMLCanvasElement; readonly at: Place } | null = null;
 
 function loupeElement(): HTMLCanvasElement {
   if (!loupe) {
@@ -29,15 +37,14 @@ function doublings(width: number, height: number): number {
 }
 
 /** Shows a picture enlarged by doubling its pixels, beside the pointer; null takes the loupe away. */
-export function magnify(
-  canvas: HTMLCanvasElement | null,
-  at?: { readonly clientX: number; readonly clientY: number },
-): void {
+export function magnify(canvas: HTMLCanvasElement | null, at?: Place): void {
   if (!canvas || !at) {
     loupe?.remove();
     loupe = null;
+    under = null;
     return;
   }
+  under = { canvas, at };
   const box = canvas.getBoundingClientRect();
   const { width, height } = canvas;
   const k = doublings(width, height);
@@ -57,4 +64,9 @@ export function magnify(
   const below = at.clientY + 18 + h < window.innerHeight;
   el.style.left = `${right ? at.clientX + 18 : at.clientX - 18 - w}px`;
   el.style.top = `${below ? at.clientY + 18 : at.clientY - 18 - h}px`;
+}
+
+/** A canvas has been drawn anew: what is enlarged of it is as well. */
+export function magnifyAnew(canvas: HTMLCanvasElement): void {
+  if (under?.canvas === canvas) magnify(canvas, under.at);
 }

@@ -52,7 +52,7 @@ export const cup = defineMockUp<Cup>({
     make.disc(
       'Shadow',
       [430, 62],
-      { x: 760 + side * 150, y: 985 },
+      { x: 760 + side * 150, y: 938 },
       {
         coats: [make.coat.fill('#0b1420')],
         opacity: 0.42,
@@ -63,7 +63,7 @@ export const cup = defineMockUp<Cup>({
     make.disc(
       'Foot shadow',
       [268, 38],
-      { x: 760, y: 985 },
+      { x: 760, y: 936 },
       {
         coats: [make.coat.fill('#0b1420')],
         opacity: 0.6,
@@ -75,7 +75,7 @@ export const cup = defineMockUp<Cup>({
       'Handle',
       'ring',
       { radius: 168, inner: 0.7 },
-      { x: 1050, y: 640, scaleX: 0.86, scaleY: 1.15 },
+      { x: 1050, y: 625, scaleX: 0.86, scaleY: 1.15 },
       {
         coats: [
           make.coat.fill(p.glaze),
@@ -110,19 +110,14 @@ export const cup = defineMockUp<Cup>({
         name,
         'union',
         () => {
-          make.add(
-            'Side',
-            'rectangle',
-            { width: 560, height: 560, bottomLeft: 70, bottomRight: 70 },
-            { x: 760, y: 665 },
-          );
+          make.add('Side', 'rectangle', { width: 560, height: 502 }, { x: 760, y: 639 });
           make.disc('Lip', [280, 44], { x: 760, y: 388 }, {});
-          make.disc('Foot', [222, 40], { x: 760, y: 942 }, {});
+          make.disc('Foot', [280, 62], { x: 760, y: 890 }, {});
         },
         { coats },
       );
     body('Body', [make.coat.fill(p.glaze)]);
-    make.lay([400, 360], { x: 760, y: 690 }, { finishes: [make.bent(roundCylinder(0.8, 0.09))] });
+    make.lay([400, 360], { x: 760, y: 668 }, { finishes: [make.bent(roundCylinder(0.8, 0.09))] });
     body('Shade', [make.coat.fill(shade)]);
     make.disc(
       'Rim',
