@@ -34,6 +34,17 @@ export {
   makeRow,
   mostRows,
 } from './delivery';
+export {
+  type ClientLink,
+  type LinkComment,
+  type LinkDecision,
+  type LinkSubject,
+  type LinkVersion,
+  leadsOn,
+  linkLimits,
+  linkWidths,
+  type SharedView,
+} from './delivery/client-link';
 export type { FormatDefinition } from './delivery/definition';
 export {
   type DeliveredFile,

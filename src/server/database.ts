@@ -1,6 +1,6 @@
 import { type ColumnType, type Generated, type JSONColumnType, Kysely, PostgresDialect } from 'kysely';
 import pg from 'pg';
-import type { Design, ExportSet, FileState, Part, PatchOperation, Sheet } from '@/core';
+import type { Design, ExportSet, FileState, LinkSubject, Part, PatchOperation, Sheet } from '@/core';
 
 // Sequence numbers are bigint in the database; they stay far below 2^53.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
@@ -88,6 +88,66 @@ export interface Tables {
   };
   /** The bytes of finished files, piece by piece. */
   delivery_pieces: { delivery_id: string; number: number; piece: number; bytes: Buffer };
+  /** Links by which clients see a design. */
+  client_links: {
+    id: string;
+    owner_id: string;
+    design_id: string;
+    token: string;
+    title: string;
+    note: string;
+    /** Addresses of what the next version shows. */
+    subjects: JSONColumnType<string[]>;
+    expires_at: ColumnType<Date | null, string | null, string | null>;
+    /** Sealed; null for none. */
+    password: string | null;
+    revoked: boolean;
+    created_at: Generated<Date>;
+  };
+  /** A design as it stood when it was shown behind a link. */
+  link_versions: {
+    link_id: string;
+    number: number;
+    seq: number;
+    document: string;
+    note: string;
+    subjects: JSONColumnType<LinkSubject[]>;
+    created_at: Generated<Date>;
+  };
+  /** Pictures of versions, and why some could not be drawn. A width of 0 stands for true pixels. */
+  link_pictures: {
+    link_id: string;
+    version: number;
+    subject: string;
+    width: number;
+    png: Buffer | null;
+    fault: string | null;
+    created_at: Generated<Date>;
+  };
+  link_comments: {
+    id: string;
+    link_id: string;
+    version: number;
+    subject: string;
+    x: number | null;
+    y: number | null;
+    name: string;
+    text: string;
+    created_at: Generated<Date>;
+    answer: string;
+    answered_at: Date | null;
+    done: boolean;
+  };
+  link_decisions: {
+    id: string;
+    link_id: string;
+    kind: 'chosen' | 'declined';
+    version: number;
+    subject: string;
+    name: string;
+    text: string;
+    created_at: Generated<Date>;
+  };
   /** Small pictures, and why pictures could not be drawn, for the state of a design they were drawn of. */
   pictures: {
     design_id: string;

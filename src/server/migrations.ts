@@ -187,6 +187,71 @@ const migrations: Record<string, Migration> = {
       await sql`alter table delivery_pieces alter column bytes set storage external`.execute(db);
     },
   },
+  '011-client-links': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .createTable('client_links')
+        .addColumn('id', 'uuid', (c) => c.primaryKey())
+        .addColumn('owner_id', 'text', (c) => c.notNull().references('owners.id'))
+        .addColumn('design_id', 'uuid', (c) => c.notNull().references('designs.id').onDelete('cascade'))
+        .addColumn('token', 'text', (c) => c.notNull().unique())
+        .addColumn('title', 'text', (c) => c.notNull())
+        .addColumn('note', 'text', (c) => c.notNull())
+        .addColumn('subjects', 'jsonb', (c) => c.notNull())
+        .addColumn('expires_at', 'timestamptz')
+        .addColumn('password', 'text')
+        .addColumn('revoked', 'boolean', (c) => c.notNull())
+        .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+        .execute();
+      await db.schema
+        .createIndex('client_links_by_design')
+        .on('client_links')
+        .columns(['design_id', 'created_at'])
+        .execute();
+      const ofLink = (table: string) =>
+        db.schema
+          .createTable(table)
+          .addColumn('link_id', 'uuid', (c) => c.notNull().references('client_links.id').onDelete('cascade'));
+      await ofLink('link_versions')
+        .addColumn('number', 'integer', (c) => c.notNull())
+        .addColumn('seq', 'bigint', (c) => c.notNull())
+        .addColumn('document', 'text', (c) => c.notNull())
+        .addColumn('note', 'text', (c) => c.notNull())
+        .addColumn('subjects', 'jsonb', (c) => c.notNull())
+        .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+        .addPrimaryKeyConstraint('link_versions_key', ['link_id', 'number'])
+        .execute();
+      await ofLink('link_pictures')
+        .addColumn('version', 'integer', (c) => c.notNull())
+        .addColumn('subject', 'text', (c) => c.notNull())
+        .addColumn('width', 'integer', (c) => c.notNull())
+        .addColumn('png', 'bytea')
+        .addColumn('fault', 'text')
+        .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`now()`))
+        .addPrimaryKeyConstraint('link_pictures_key', ['link_id', 'version', 'subject', 'width'])
+        .execute();
+      await sql`alter table link_pictures alter column png set storage external`.execute(db);
+      for (const table of ['link_comments', 'link_decisions'])
+        await ofLink(table)
+          .addColumn('id', 'uuid', (c) => c.primaryKey())
+          .addColumn('version', 'integer', (c) => c.notNull())
+          .addColumn('subject', 'text', (c) => c.notNull())
+          .addColumn('name', 'text', (c) => c.notNull())
+          .addColumn('text', 'text', (c) => c.notNull())
+          .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`clock_timestamp()`))
+          .execute();
+      await sql`alter table link_comments add column x real, add column y real,
+        add column answer text not null, add column answered_at timestamptz,
+        add column done boolean not null`.execute(db);
+      await sql`alter table link_decisions add column kind text not null`.execute(db);
+      for (const table of ['link_comments', 'link_decisions'])
+        await db.schema
+          .createIndex(`${table}_by_link`)
+          .on(table)
+          .columns(['link_id', 'created_at'])
+          .execute();
+    },
+  },
 };
 
 /** Brings a database up to date, or to one of its earlier forms. @throws Error naming the migration that failed. */

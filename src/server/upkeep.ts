@@ -23,6 +23,9 @@ export async function purge(db: Database): Promise<{ designs: number; fonts: num
         where d.owner_id = i.owner_id
           and (position(i.id in p.body::text) > 0 or position(i.id in d.head::text) > 0))`.execute(db);
   await sql`delete from deliveries where created_at < now() - make_interval(days => ${keptDays})`.execute(db);
+  // What nobody can see any more is drawn again where a link is given again.
+  await sql`delete from link_pictures p using client_links l where l.id = p.link_id
+    and (l.revoked or l.expires_at < now() - make_interval(days => ${keptDays}))`.execute(db);
   return {
     images: Number(images.numAffectedRows ?? 0),
     designs: Number(designs.numAffectedRows ?? 0),

@@ -36,11 +36,13 @@ export function shutOut(request: Request): string | null {
   return null;
 }
 
+const withBody = new Set(['POST', 'PATCH']);
+
 /** @throws HttpError where a request may not come in, or its body is not of a kind that is taken; null where none is read. */
 export function checkDoor(request: Request, bodies: readonly string[] | null): void {
   const why = shutOut(request);
   if (why) throw new HttpError(403, why);
-  if (request.method !== 'POST' || !bodies) return;
+  if (!withBody.has(request.method) || !bodies) return;
   const type = request.headers.get('content-type')?.split(';')[0].trim().toLowerCase() ?? '';
   if (!bodies.includes(type)) throw new HttpError(415, `The body must be ${bodies.join(' or ')}.`);
 }

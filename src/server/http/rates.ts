@@ -15,6 +15,9 @@ export const rates = {
   block: { burst: 6000, perSecond: 1500 },
   /** Files that are taken apart: fonts and pictures. */
   file: { burst: 60, perSecond: 2 },
+  /** What a client says behind a link, and passwords that are tried there. */
+  said: { burst: 30, perSecond: 0.5 },
+  password: { burst: 8, perSecond: 0.05 },
 } as const satisfies Record<string, Rate>;
 
 export type RateName = keyof typeof rates;

@@ -34,7 +34,7 @@ export const blockParams = imageParams.append<{ id: string } & BlockPlace>({
 });
 
 /** A text that the database can keep. */
-const text = Joi.string().custom((value: string, helpers) =>
+export const text = Joi.string().custom((value: string, helpers) =>
   value.isWellFormed() && !value.includes('\0')
     ? value
     : helpers.message({ custom: '{{#label}} holds half a character or a NUL' }),

@@ -1,0 +1,16 @@
+import { bodyLimits, readJson } from '@/server/http/body';
+import { check, handle } from '@/server/http/handle';
+import { answerBody, commentParams } from '@/server/http/link-schemas';
+import { seeToComment } from '@/server/links';
+
+export const dynamic = 'force-dynamic';
+
+/** Answers a comment, or ticks it off. */
+export const PATCH = handle<{ id: string; comment: string }>(
+  async ({ db, owner, params, request }) => {
+    const { id, comment } = check(commentParams, params);
+    const answer = check(answerBody, await readJson(request, bodyLimits.small));
+    return Response.json(await seeToComment(db, owner, id, comment, answer));
+  },
+  { rate: 'change' },
+);

@@ -1,0 +1,16 @@
+import { bodyLimits, readJson } from '@/server/http/body';
+import { check, handle } from '@/server/http/handle';
+import { linkParams, versionBody } from '@/server/http/link-schemas';
+import { showVersion } from '@/server/links';
+
+export const dynamic = 'force-dynamic';
+
+/** Shows the design as it is stored now, beside what was shown before. */
+export const POST = handle<{ id: string }>(
+  async ({ db, owner, params, request }) => {
+    const { id } = check(linkParams, params);
+    const { note } = check(versionBody, await readJson(request, bodyLimits.small));
+    return Response.json(await showVersion(db, owner, id, note), { status: 201 });
+  },
+  { rate: 'create' },
+);

@@ -1,0 +1,93 @@
+/** What of a design a client is shown: a sheet, or the proofs of one. */
+export interface LinkSubject {
+  /** Its address: `sheet:ID` or `proofs:ID`. */
+  readonly of: string;
+  readonly title: string;
+}
+
+/** The design as it stood when it was shown. */
+export interface LinkVersion {
+  readonly number: number;
+  /** What the designer says of it. */
+  readonly note: string;
+  /** ISO 8601. */
+  readonly at: string;
+  readonly subjects: readonly LinkSubject[];
+}
+
+/** A word of the client’s at a place of a picture, and what was answered. */
+export interface LinkComment {
+  readonly id: string;
+  readonly version: number;
+  readonly of: string;
+  /** Shares of the picture’s width and height; null for a word on all of it. */
+  readonly x: number | null;
+  readonly y: number | null;
+  readonly name: string;
+  readonly text: string;
+  readonly at: string;
+  /** The designer’s answer; empty where there is none. */
+  readonly answer: string;
+  readonly answeredAt: string | null;
+  /** Whether the designer has seen to it. */
+  readonly done: boolean;
+}
+
+/** What the client decided on: one subject of a version, or none of what is shown. */
+export interface LinkDecision {
+  readonly kind: 'chosen' | 'declined';
+  readonly version: number;
+  /** Address of what was chosen; empty where nothing was. */
+  readonly of: string;
+  readonly name: string;
+  readonly text: string;
+  readonly at: string;
+}
+
+/** What a client sees behind a link. */
+export interface SharedView {
+  readonly title: string;
+  readonly note: string;
+  readonly design: string;
+  /** The latest first. */
+  readonly versions: readonly LinkVersion[];
+  /** The oldest first. */
+  readonly comments: readonly LinkComment[];
+  /** What was decided last. */
+  readonly decision: LinkDecision | null;
+}
+
+/** A link as its designer sees it. */
+export interface ClientLink extends Omit<SharedView, 'design'> {
+  readonly id: string;
+  /** What makes its address, which nobody can guess. */
+  readonly token: string;
+  readonly createdAt: string;
+  readonly expiresAt: string | null;
+  readonly revoked: boolean;
+  readonly hasPassword: boolean;
+  /** All that was decided, the latest first. */
+  readonly decisions: readonly LinkDecision[];
+}
+
+/** Whether a link leads anywhere at a moment, milliseconds since 1970. */
+export const leadsOn = (
+  { expiresAt, revoked }: Pick<ClientLink, 'expiresAt' | 'revoked'>,
+  now: number,
+): boolean => !revoked && (expiresAt === null || Date.parse(expiresAt) > now);
+
+/** Widths that pictures behind a link are drawn in, pixels. */
+export const linkWidths = [480, 1200, 2400] as const;
+
+/** Longest texts, in characters, and how many there may be. */
+export const linkLimits = {
+  title: 120,
+  note: 1000,
+  name: 60,
+  text: 2000,
+  password: 200,
+  subjects: 24,
+  versions: 100,
+  comments: 2000,
+  links: 50,
+} as const;

@@ -1,0 +1,108 @@
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { sql } from 'kysely';
+import { formats, imageIdsIn, type linkWidths } from '@/core';
+import type { Database } from '../database';
+import { lanes, timeFor } from '../drawing';
+import { Exhausted } from '../drawing/lane';
+import { fontFiles } from '../fonts';
+import { HttpError, NotFound } from '../http/errors';
+import { imageFiles } from '../images';
+import type { OpenLink } from './shared';
+
+export interface WantedPicture {
+  readonly version: number;
+  readonly of: string;
+  /** Pixels, one of those that pictures are drawn in. */
+  readonly width: (typeof linkWidths)[number];
+}
+
+/** Pictures that are being drawn: who asks again meanwhile gets the same. */
+const underWay = new Map<string, Promise<Buffer>>();
+
+/** Bytes of pictures that are kept of an owner’s links: those drawn longest ago go first, and are drawn again where they are asked for. */
+const mostBytes = 4 * 2 ** 30;
+
+const makeRoom = (db: Database, owner: string) =>
+  sql`delete from link_pictures p using (
+    select p.link_id, p.version, p.subject, p.width, sum(octet_length(p.png)) over (
+      order by p.created_at desc, p.link_id, p.version, p.subject, p.width) as held
+    from link_pictures p join client_links l on l.id = p.link_id where l.owner_id = ${owner}
+  ) old where old.held > ${mostBytes} and (p.link_id, p.version, p.subject, p.width) =
+    (old.link_id, old.version, old.subject, old.width)`.execute(db);
+
+/** The proofs of a sheet are in true pixels: they are drawn so, in one size. */
+const sizeOf = ({ of, width }: WantedPicture): object =>
+  of.startsWith('proofs:') ? { by: 'scale', scale: 1 } : { by: 'width', pixels: width };
+
+async function drawn(db: Database, { row }: OpenLink, wanted: WantedPicture, text: string): Promise<Buffer> {
+  const folder = await mkdtemp(path.join(tmpdir(), 'silent-compass-'));
+  try {
+    const file = path.join(folder, 'picture.png');
+    const params = { ...formats.png.defaults, of: wanted.of, ...sizeOf(wanted) };
+    const set = { pattern: '{name}', rows: [{ id: 'picture', kind: 'png', on: true, params }] };
+    await lanes().pictures.run(
+      {
+        kind: 'deliver',
+        text,
+        set,
+        number: 0,
+        fonts: await fontFiles(db, row.owner_id, text),
+        images: await imageFiles(db, row.owner_id, imageIdsIn(text)),
+        file,
+      },
+      { time: timeFor(wanted.width ** 2) },
+    );
+    return await readFile(/* turbopackIgnore: true */ file);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+/**
+ * A PNG of what a version of a link shows; it is drawn once and kept as long as the link is.
+ * @throws NotFound where the link shows no such thing; HttpError where it cannot be drawn.
+ */
+export async function linkPicture(db: Database, link: OpenLink, wanted: WantedPicture): Promise<Buffer> {
+  const { id } = link.row;
+  const width = wanted.of.startsWith('proofs:') ? 0 : wanted.width;
+  const key = { link_id: id, version: wanted.version, subject: wanted.of, width };
+  const known = await db
+    .selectFrom('link_pictures')
+    .select(['png', 'fault'])
+    .where((eb) => eb.and(key))
+    .executeTakeFirst();
+  if (known?.fault) throw new HttpError(422, known.fault);
+  if (known?.png) return known.png;
+  const version = await db
+    .selectFrom('link_versions')
+    .select(['document', 'subjects'])
+    .where('link_id', '=', id)
+    .where('number', '=', wanted.version)
+    .executeTakeFirst();
+  if (!version?.subjects.some((s) => s.of === wanted.of)) throw new NotFound('This is not shown any more.');
+  const keep = (made: { png?: Buffer; fault?: string }) =>
+    db
+      .insertInto('link_pictures')
+      .values({ ...key, png: made.png ?? null, fault: made.fault ?? null })
+      .onConflict((c) => c.doNothing())
+      .execute();
+  const name = JSON.stringify(key);
+  let work = underWay.get(name);
+  if (!work) {
+    work = drawn(db, link, wanted, version.document)
+      .then(async (png) => {
+        await keep({ png });
+        await makeRoom(db, link.row.owner_id);
+        return png;
+      })
+      .catch(async (e: unknown) => {
+        if (e instanceof Exhausted) await keep({ fault: e.message });
+        throw e;
+      })
+      .finally(() => underWay.delete(name));
+    underWay.set(name, work);
+  }
+  return work;
+}

@@ -1,0 +1,120 @@
+import { randomUUID } from 'node:crypto';
+import { type LinkSubject, linkLimits, type SharedView } from '@/core';
+import type { Database } from '../database';
+import { BadRequest, Conflict, HttpError, NotFound } from '../http/errors';
+import { isPass, opens, passFor, tokenForm } from './secrets';
+import { asClient, type LinkRow } from './view';
+
+/** A link that leads on, and the name of its design. */
+export interface OpenLink {
+  readonly row: LinkRow;
+  readonly design: string;
+}
+
+/**
+ * The link of a token that still leads on.
+ * @throws NotFound where there is none; HttpError 410 where it was withdrawn, has expired, or its design is gone.
+ */
+export async function linkOf(db: Database, token: string): Promise<OpenLink> {
+  const found = tokenForm.test(token)
+    ? await db
+        .selectFrom('client_links as l')
+        .innerJoin('designs as d', 'd.id', 'l.design_id')
+        .selectAll('l')
+        .select(['d.name as design', 'd.deleted_at as gone'])
+        .where('l.token', '=', token)
+        .executeTakeFirst()
+    : undefined;
+  if (!found) throw new NotFound('There is nothing behind this link. Is all of its address there?');
+  const { design, gone, ...row } = found;
+  if (row.revoked || gone) throw new HttpError(410, 'This link was withdrawn.');
+  if (row.expires_at && row.expires_at.getTime() <= Date.now())
+    throw new HttpError(410, 'This link has expired. Ask for a new one.');
+  return { row, design };
+}
+
+/** @throws HttpError 401 where a link has a password and no pass for it is shown. */
+export function checkPass({ row }: OpenLink, pass: string): void {
+  if (row.password !== null && !isPass(pass, row.token, row.password))
+    throw new HttpError(401, 'This link asks for a password.');
+}
+
+/** The pass for a link, for its password. @throws HttpError 401 where that is another one. */
+export async function unlock({ row }: OpenLink, password: string): Promise<string> {
+  if (row.password === null) return '';
+  if (!(await opens(password, row.password))) throw new HttpError(401, 'This is not the password.');
+  return passFor(row.token, row.password);
+}
+
+export const viewOf = (db: Database, { row, design }: OpenLink): Promise<SharedView> =>
+  asClient(db, row, design);
+
+/** What a version shows under an address. @throws NotFound where it shows no such thing. */
+async function shownIn(db: Database, { row }: OpenLink, version: number, of: string): Promise<LinkSubject> {
+  const found = await db
+    .selectFrom('link_versions')
+    .select('subjects')
+    .where('link_id', '=', row.id)
+    .where('number', '=', version)
+    .executeTakeFirst();
+  const subject = found?.subjects.find((s) => s.of === of);
+  if (!subject) throw new NotFound('This is not shown any more.');
+  return subject;
+}
+
+export interface SaidComment {
+  readonly version: number;
+  readonly of: string;
+  readonly x: number | null;
+  readonly y: number | null;
+  readonly name: string;
+  readonly text: string;
+}
+
+/** Keeps a word of the client’s. @throws Conflict where there are as many as there may be. */
+export async function addComment(db: Database, link: OpenLink, said: SaidComment): Promise<SharedView> {
+  await shownIn(db, link, said.version, said.of);
+  const { count } = await db
+    .selectFrom('link_comments')
+    .select(({ fn }) => fn.countAll<number>().as('count'))
+    .where('link_id', '=', link.row.id)
+    .executeTakeFirstOrThrow();
+  if (Number(count) >= linkLimits.comments)
+    throw new Conflict('There are so many comments here that no more can be kept.');
+  const { of: subject, ...rest } = said;
+  await db
+    .insertInto('link_comments')
+    .values({ id: randomUUID(), link_id: link.row.id, subject, ...rest, answer: '', done: false })
+    .execute();
+  return viewOf(db, link);
+}
+
+export interface SaidDecision {
+  readonly kind: 'chosen' | 'declined';
+  readonly version: number;
+  readonly of: string;
+  readonly name: string;
+  readonly text: string;
+}
+
+/** Decisions that are kept of a link. */
+const mostDecisions = 200;
+
+/** Keeps what the client decided; the last one counts. */
+export async function decide(db: Database, link: OpenLink, said: SaidDecision): Promise<SharedView> {
+  if (said.kind === 'chosen') await shownIn(db, link, said.version, said.of);
+  else if (said.of) throw new BadRequest('Whoever declines chooses nothing.');
+  const { count } = await db
+    .selectFrom('link_decisions')
+    .select(({ fn }) => fn.countAll<number>().as('count'))
+    .where('link_id', '=', link.row.id)
+    .executeTakeFirstOrThrow();
+  if (Number(count) >= mostDecisions)
+    throw new Conflict('It was decided so often here that no more can be kept.');
+  const { of: subject, ...rest } = said;
+  await db
+    .insertInto('link_decisions')
+    .values({ id: randomUUID(), link_id: link.row.id, subject, ...rest })
+    .execute();
+  return viewOf(db, link);
+}
