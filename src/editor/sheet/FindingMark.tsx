@@ -2,6 +2,7 @@
 
 import { useEffect } from 'react';
 import { set, useEditor } from '../state/store';
+import { Called } from './Called';
 import { madder } from './colours';
 import { toView } from './view';
 
@@ -22,19 +23,7 @@ export function FindingMark() {
   return (
     <g data-testid="finding-mark" pointerEvents="none">
       <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={madder} strokeWidth={2} />
-      <circle cx={x} cy={y} r={r} fill="none" stroke={madder} strokeWidth={2} />
-      <text
-        x={x}
-        y={y - r - 8}
-        textAnchor="middle"
-        fontSize={12}
-        fill={madder}
-        stroke="var(--sc-palette-background-paper)"
-        strokeWidth={4}
-        paintOrder="stroke"
-      >
-        {finding.message}
-      </text>
+      <Called at={{ x, y }} r={r} words={finding.message} />
     </g>
   );
 }

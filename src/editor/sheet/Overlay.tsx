@@ -13,6 +13,7 @@ import { Grid, Guides } from './Grid';
 import { pressScale, pressTurn } from './grip-press';
 import { LampMark } from './Lamp';
 import { usePointerState } from './pointer-state';
+import { RemarkMark } from './RemarkMark';
 import { ScopeVeil } from './Scope';
 import { TileCell } from './TileBar';
 import { TypingMarks } from './TypingLayer';
@@ -320,6 +321,7 @@ export function Overlay() {
       <ChosenBox />
       <LampMark />
       <FindingMark />
+      <RemarkMark />
       <CardHandles />
       <TypingMarks />
       <Drafts />

@@ -1,4 +1,5 @@
 import type {
+  ClientLink,
   Delivery,
   DeliveryEntry,
   DesignEntry,
@@ -17,6 +18,19 @@ export interface Purpose extends Partial<Sheet> {
   readonly name: string;
 }
 
+/** What a new link to a design is to be. */
+export interface NewLink {
+  readonly title: string;
+  readonly note: string;
+  /** Addresses of what it shows. */
+  readonly subjects: readonly string[];
+  /** ISO 8601, or null for no end. */
+  readonly expiresAt: string | null;
+  readonly password: string | null;
+}
+
+export type LinkChange = Partial<NewLink> & { readonly revoked?: boolean };
+
 /** An answer of the server other than success; `status` 0 means that it was not reached. */
 export class ApiError extends Error {
   constructor(
@@ -27,7 +41,8 @@ export class ApiError extends Error {
   }
 }
 
-async function call<T>(path: string, method = 'GET', body?: unknown): Promise<T> {
+/** Asks the server. @throws ApiError where it answers with anything but success, or is not reached. */
+export async function call<T>(path: string, method = 'GET', body?: unknown): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api/${path}`, {
@@ -112,6 +127,15 @@ export const api = {
   /** Addresses of a finished file, and of all of them as one. */
   deliveredFile: (id: string, number: number) => `/api/deliveries/${id}/files/${number}`,
   deliveredZip: (id: string) => `/api/deliveries/${id}/zip`,
+  /** Links by which clients see a design, with what was said there. */
+  links: (id: string) => call<{ links: ClientLink[] }>(`designs/${id}/links`),
+  makeLink: (id: string, wish: NewLink) => call<ClientLink>(`designs/${id}/links`, 'POST', wish),
+  changeLink: (id: string, change: LinkChange) => call<ClientLink>(`links/${id}`, 'PATCH', change),
+  removeLink: (id: string) => call<undefined>(`links/${id}`, 'DELETE'),
+  /** Shows a design as it is stored now behind a link. */
+  showVersion: (id: string, note: string) => call<ClientLink>(`links/${id}/versions`, 'POST', { note }),
+  seeToComment: (id: string, comment: string, what: { answer?: string; done?: boolean }) =>
+    call<ClientLink>(`links/${id}/comments/${comment}`, 'PATCH', what),
   append: (id: string, change: SentChange) => call<Taken>(`designs/${id}/changes`, 'POST', change),
 };
 

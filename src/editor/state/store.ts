@@ -73,6 +73,8 @@ export interface EditorState {
   readonly wall: WallState;
   /** What was last measured of the sheet; null before. */
   readonly findings: Findings | null;
+  /** A client’s comment that was followed to its place, in sheet units. */
+  readonly remark: { readonly sheet: string; readonly at: Point; readonly words: string } | null;
   /** Where parts stand that follow the lamp while it is held, sheet units. */
   readonly lit: readonly Point[];
   /** The point of nine that place and size are told by, 0, 0.5 or 1 in each direction. */
@@ -159,6 +161,7 @@ export const useEditor = create<EditorState>(() => ({
   tidy: { tolerance: 1, faults: [], over: null },
   wall: wallAtRest,
   findings: null,
+  remark: null,
   lit: [],
   reference: { x: 0.5, y: 0.5 },
   smoothness: 3,

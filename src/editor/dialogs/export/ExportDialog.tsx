@@ -6,14 +6,20 @@ import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import { useState } from 'react';
 import { set, useEditor } from '../../state/store';
+import { LinksPane } from '../links/LinksPane';
 import { DeliveredPane } from './DeliveredPane';
 import { OnePane } from './OnePane';
 import { SetPane } from './SetPane';
 
-const panes = { one: 'One file', set: 'Set of files', delivered: 'Delivered' } as const;
+const panes = {
+  one: 'One file',
+  set: 'Set of files',
+  delivered: 'Delivered',
+  links: 'Client links',
+} as const;
 type Pane = keyof typeof panes;
 
-/** Exports one file at once, or has a set of files made that is kept with the design. */
+/** Exports one file at once, has a set of files made that is kept with the design, or shows it to clients by links. */
 export function ExportDialog() {
   const open = useEditor((s) => s.design !== null);
   const [pane, setPane] = useState<Pane>('one');
@@ -40,6 +46,7 @@ export function ExportDialog() {
           }}
         />
       )}
+      {pane === 'links' && <LinksPane onClose={close} />}
       {pane === 'delivered' && <DeliveredPane first={ordered} onClose={close} />}
     </Dialog>
   );

@@ -41,10 +41,15 @@ function isOwn({ row, pixels }: PlannedFile): boolean {
   return row.kind === 'png' && bits === '8' && space === 'srgb' && pixels <= ownLimit;
 }
 
-/** Has the server make files of the design as it is now. @throws Error in words where it does not take them. */
-export async function orderFiles(designId: string, set: ExportSet): Promise<string> {
+/** Waits until the server has all that was done. @throws Error in words where that takes too long. */
+export async function whenStored(): Promise<void> {
   if (!(await sync.settled(10_000)))
     throw new Error('The last changes are not stored yet, and the server draws what is stored. Try again.');
+}
+
+/** Has the server make files of the design as it is now. @throws Error in words where it does not take them. */
+export async function orderFiles(designId: string, set: ExportSet): Promise<string> {
+  await whenStored();
   return (await api.deliver(designId, set)).id;
 }
 

@@ -1,0 +1,282 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { SharedView } from '@/core';
+import { CommentForm, CommentList, type Numbered } from './Comments';
+import { Compare } from './Compare';
+import { Decision, decisionWords } from './Decision';
+import { useOwnName } from './own-name';
+import { type Spot, Stage } from './Stage';
+import { sharedApi } from './shared-api';
+import { when } from './when';
+
+/** A version and what it is held against, from lists. */
+function VersionPick({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  options: readonly (readonly [number, string])[];
+  onChange(v: number): void;
+}) {
+  return (
+    <Select
+      size="small"
+      value={value}
+      onChange={(e) => onChange(Number(e.target.value))}
+      inputProps={{ 'aria-label': label }}
+      SelectDisplayProps={{ 'aria-label': label }}
+      sx={{ height: 34 }}
+    >
+      {options.map(([v, word]) => (
+        <MenuItem key={v} value={v}>
+          {word}
+        </MenuItem>
+      ))}
+    </Select>
+  );
+}
+
+/** What is shown behind a link: a picture at a time, what was said of it, and what is decided. */
+export function Review({
+  token,
+  view,
+  onView,
+}: {
+  token: string;
+  view: SharedView;
+  onView(view: SharedView): void;
+}) {
+  const latest = view.versions[0];
+  const [number, setNumber] = useState(latest.number);
+  const [against, setAgainst] = useState(0);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [draft, setDraft] = useState<Spot | null>(null);
+  const [at, setAt] = useState<string | null>(null);
+  const [name, setName] = useOwnName();
+  const version = view.versions.find((v) => v.number === number) ?? latest;
+  const subject = version.subjects.find((s) => s.of === chosen) ?? version.subjects[0];
+  const { of, title } = subject;
+  const numbered: readonly Numbered[] = view.comments
+    .filter((c) => c.of === of && c.version === version.number)
+    .map((c, i) => ({ ...c, number: i + 1 }));
+  const others = view.versions.filter(
+    (v) => v.number !== version.number && v.subjects.some((s) => s.of === of),
+  );
+  const held = others.find((v) => v.number === against)?.number ?? 0;
+  const comment = useMutation({
+    mutationFn: (text: string) =>
+      sharedApi.comment(token, {
+        version: version.number,
+        of,
+        x: draft?.x ?? null,
+        y: draft?.y ?? null,
+        name: name.trim(),
+        text,
+      }),
+    onSuccess: (next) => {
+      setDraft(null);
+      setAt(next.comments.at(-1)?.id ?? null);
+      onView(next);
+    },
+  });
+  const decide = useMutation({
+    mutationFn: ({ kind, text }: { kind: 'chosen' | 'declined'; text: string }) =>
+      sharedApi.decide(token, {
+        kind,
+        version: version.number,
+        of: kind === 'chosen' ? of : '',
+        name: name.trim(),
+        text,
+      }),
+    onSuccess: onView,
+  });
+  const { decision } = view;
+  const titleOf = (address: string) =>
+    view.versions.flatMap((v) => v.subjects).find((s) => s.of === address)?.title ?? '';
+  const go = (next: string) => {
+    setChosen(next);
+    setDraft(null);
+    setAt(null);
+  };
+  return (
+    <Box
+      component="main"
+      sx={{
+        '--stage-height': { xs: '66vh', md: 'calc(100dvh - 116px)' },
+        minHeight: '100dvh',
+        bgcolor: 'paper.surround',
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 340px' },
+        gridTemplateRows: { xs: 'auto auto auto', md: 'auto minmax(0, 1fr)' },
+        height: { md: '100dvh' },
+        fontSize: 14,
+      }}
+    >
+      <Box
+        component="header"
+        sx={{
+          gridColumn: '1 / -1',
+          bgcolor: 'background.paper',
+          borderBottom: 1,
+          borderColor: 'divider',
+          px: 4,
+          py: 2,
+          display: 'flex',
+          flexWrap: 'wrap',
+          alignItems: 'center',
+          gap: 2,
+        }}
+      >
+        <Box sx={{ flex: 1, minWidth: 180 }}>
+          <Box component="h1" sx={{ m: 0, fontSize: 18, fontWeight: 600, overflowWrap: 'anywhere' }}>
+            {view.title}
+          </Box>
+          <Box sx={{ color: 'text.secondary', fontSize: 13 }}>{view.design}</Box>
+        </Box>
+        {view.versions.length > 1 && (
+          <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+            <VersionPick
+              label="Version"
+              value={version.number}
+              options={view.versions.map((v) => [v.number, `Version ${v.number}, ${when(v.at)}`] as const)}
+              onChange={(v) => {
+                setNumber(v);
+                setDraft(null);
+              }}
+            />
+            <VersionPick
+              label="Compare with"
+              value={held}
+              options={[
+                [0, 'By itself'] as const,
+                ...others.map((v) => [v.number, `Beside version ${v.number}`] as const),
+              ]}
+              onChange={setAgainst}
+            />
+          </Box>
+        )}
+      </Box>
+      <Box sx={{ display: 'flex', flexDirection: 'column', minHeight: 0, minWidth: 0 }}>
+        {version.subjects.length > 1 && (
+          <Box
+            component="nav"
+            aria-label="What is shown"
+            sx={{ display: 'flex', gap: 1, overflowX: 'auto', px: 3, pt: 2 }}
+          >
+            {version.subjects.map((s) => (
+              <Box
+                key={s.of}
+                component="button"
+                type="button"
+                aria-current={s.of === of}
+                onClick={() => go(s.of)}
+                sx={{
+                  flexShrink: 0,
+                  font: 'inherit',
+                  px: 3,
+                  height: 34,
+                  cursor: 'pointer',
+                  border: 1,
+                  borderRadius: 1,
+                  borderColor: s.of === of ? 'primary.main' : 'divider',
+                  bgcolor: 'background.paper',
+                  color: s.of === of ? 'text.primary' : 'text.secondary',
+                  fontWeight: s.of === of ? 600 : 400,
+                }}
+              >
+                {s.title}
+              </Box>
+            ))}
+          </Box>
+        )}
+        <Box
+          sx={{
+            flex: 1,
+            minHeight: { xs: 'var(--stage-height)', md: 0 },
+            display: 'flex',
+            p: { xs: 2, md: 3 },
+          }}
+        >
+          {held ? (
+            <Compare
+              token={token}
+              of={of}
+              versions={[Math.min(held, version.number), Math.max(held, version.number)]}
+            />
+          ) : (
+            <Stage
+              key={`${version.number} ${of}`}
+              token={token}
+              version={version.number}
+              of={of}
+              title={title}
+              comments={numbered.filter((c) => c.x !== null)}
+              at={at}
+              draft={draft}
+              onSpot={(spot) => {
+                setDraft(spot);
+                setAt(null);
+              }}
+              onComment={setAt}
+            />
+          )}
+        </Box>
+      </Box>
+      <Box
+        component="aside"
+        aria-label="Words and decision"
+        sx={{
+          bgcolor: 'background.paper',
+          borderLeft: { md: 1 },
+          borderTop: { xs: 1, md: 0 },
+          borderColor: { xs: 'divider', md: 'divider' },
+          p: 4,
+          display: 'flex',
+          flexDirection: 'column',
+          gap: 4,
+          overflowY: { md: 'auto' },
+        }}
+      >
+        {(view.note || version.note) && (
+          <Box sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>{version.note || view.note}</Box>
+        )}
+        <Decision
+          decided={decision ? decisionWords(decision, titleOf(decision.of)) : ''}
+          name={name}
+          busy={decide.isPending}
+          fault={decide.error?.message ?? ''}
+          onName={setName}
+          onDecide={(kind, text) =>
+            decide.mutateAsync({ kind, text }).then(
+              () => true,
+              () => false,
+            )
+          }
+        />
+        <CommentList comments={numbered} at={at} onChoose={setAt} />
+        <CommentForm
+          name={name}
+          placed={draft !== null}
+          busy={comment.isPending}
+          fault={comment.error?.message ?? ''}
+          onName={setName}
+          onSend={(text) =>
+            comment.mutateAsync(text).then(
+              () => true,
+              () => false,
+            )
+          }
+          onNoPlace={() => setDraft(null)}
+        />
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,173 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { type ClientLink, type LinkComment, leadsOn, linkLimits } from '@/core';
+import { decisionWords } from '../../client/Decision';
+import { when } from '../../client/when';
+import type { LinkChange } from '../../state/api';
+import { say } from '../../state/store';
+import { LinkComments } from './LinkComments';
+import { endAfter, endOptions } from './LinkForm';
+
+/** Where a link leads: the address that is given to the client. */
+const addressOf = ({ token }: Pick<ClientLink, 'token'>): string =>
+  `${window.location.origin}/shared/${token}`;
+
+async function copy(text: string): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(text);
+    say('The address is copied.');
+  } catch {
+    say('The browser does not let it be copied: mark the address and copy it by hand.');
+  }
+}
+
+/** In a few words whether a link leads on. */
+export function stateWords(link: ClientLink): string {
+  if (link.revoked) return 'Withdrawn';
+  if (!leadsOn(link, Date.now())) return 'Expired';
+  return link.expiresAt ? `Open until ${when(link.expiresAt)}` : 'Open';
+}
+
+/** One link: its address, what it shows, what may become of it, and what was said there. */
+export function LinkDetail({
+  link,
+  busy,
+  onChange,
+  onShow,
+  onSeeTo,
+  onRemove,
+  onGo,
+}: {
+  link: ClientLink;
+  busy: boolean;
+  onChange(change: LinkChange): void;
+  /** Shows the design as it is now as another version, with words to it. */
+  onShow(note: string): void;
+  onSeeTo(comment: string, what: { answer?: string; done?: boolean }): void;
+  onRemove(): void;
+  onGo(comment: LinkComment): void;
+}) {
+  const [note, setNote] = useState('');
+  const [password, setPassword] = useState<string | null>(null);
+  const [sure, setSure] = useState(false);
+  const { versions, decision } = link;
+  const titleOf = (of: string) =>
+    versions.flatMap((v) => v.subjects).find((s) => s.of === of)?.title ?? 'a sheet';
+  return (
+    <Box sx={{ display: 'grid', gap: 2.5, alignContent: 'start', pt: 1.5 }}>
+      <Box sx={{ display: 'flex', gap: 1 }}>
+        <TextField
+          size="small"
+          label="Address for the client"
+          fullWidth
+          value={addressOf(link)}
+          onFocus={(e) => e.target.select()}
+          slotProps={{ htmlInput: { readOnly: true } }}
+        />
+        <Button variant="outlined" onClick={() => void copy(addressOf(link))}>
+          Copy
+        </Button>
+        <Button
+          variant="outlined"
+          color="inherit"
+          href={addressOf(link)}
+          target="_blank"
+          rel="noopener"
+          sx={{ whiteSpace: 'nowrap' }}
+        >
+          See it
+        </Button>
+      </Box>
+      <Box>
+        {stateWords(link)}
+        {link.hasPassword && ', with a password'}. It shows{' '}
+        {versions[0].subjects.map((s) => s.title).join(', ')};{' '}
+        {versions.length === 1 ? 'one version' : `${versions.length} versions`}, the last of{' '}
+        {when(versions[0].at)}.
+      </Box>
+      {decision && (
+        <Box
+          role="status"
+          sx={{ borderLeft: 3, borderColor: 'primary.main', pl: 2, overflowWrap: 'anywhere' }}
+        >
+          {decisionWords(decision, titleOf(decision.of))}
+        </Box>
+      )}
+      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+        <TextField
+          size="small"
+          label="What is new (may stay empty)"
+          value={note}
+          onChange={(e) => setNote(e.target.value)}
+          slotProps={{ htmlInput: { maxLength: linkLimits.note } }}
+          sx={{ flex: 1 }}
+        />
+        <Button
+          variant="outlined"
+          disabled={busy}
+          onClick={() => {
+            onShow(note.trim());
+            setNote('');
+          }}
+        >
+          Show the present state
+        </Button>
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
+        <TextField
+          select
+          size="small"
+          label="Ends"
+          value=""
+          onChange={(e) => onChange({ expiresAt: endAfter(Number(e.target.value)) })}
+          sx={{ width: 120 }}
+        >
+          {endOptions}
+        </TextField>
+        {password === null ? (
+          <Button color="inherit" onClick={() => setPassword('')}>
+            {link.hasPassword ? 'Another password' : 'Set a password'}
+          </Button>
+        ) : (
+          <>
+            <TextField
+              size="small"
+              label="Password"
+              autoFocus
+              autoComplete="off"
+              value={password}
+              onChange={(e) => setPassword(e.target.value)}
+              slotProps={{ htmlInput: { maxLength: linkLimits.password } }}
+            />
+            <Button
+              variant="outlined"
+              disabled={!password}
+              onClick={() => {
+                onChange({ password });
+                setPassword(null);
+              }}
+            >
+              Set
+            </Button>
+          </>
+        )}
+        {link.hasPassword && password === null && (
+          <Button color="inherit" onClick={() => onChange({ password: null })}>
+            No password
+          </Button>
+        )}
+        <Button color="inherit" onClick={() => onChange({ revoked: !link.revoked })}>
+          {link.revoked ? 'Give it again' : 'Withdraw'}
+        </Button>
+        <Button color={sure ? 'error' : 'inherit'} onClick={() => (sure ? onRemove() : setSure(true))}>
+          {sure ? 'Remove it and all that was said' : 'Remove'}
+        </Button>
+      </Box>
+      <LinkComments link={link} onSeeTo={onSeeTo} onGo={onGo} />
+    </Box>
+  );
+}
