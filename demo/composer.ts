@@ -20,8 +20,12 @@ export { gradient } from '@/core';
 
 /** Lays out a demo design part by part, with ids that stay the same from run to run. */
 export class Composer extends PartBuilder {
-  constructor(private readonly name: string) {
-    super();
+  /** @param prefix what all ids begin with */
+  constructor(
+    private readonly name: string,
+    prefix = '',
+  ) {
+    super(prefix);
   }
 
   /** Id of the part that was added last under a name. @throws RangeError where there is none. */

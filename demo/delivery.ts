@@ -30,6 +30,21 @@ export function observatoryDelivery(design: Design): ExportSet {
         ['png', { of: column, pixels: 1600, ...night }],
         ['jpeg', { of: column, pixels: 1600, ...night }],
       ]),
+      ...folder('one-ink', [
+        ['svg', { of: 'sheet:one-ink', ground: 'none' }],
+        ['pdf', { of: 'sheet:one-ink', ground: 'none' }],
+      ]),
+      ...folder('icons', [
+        ['ico', { of: 'sheet:icon', sides: [16, 32, 48] }],
+        ['png', { of: 'sheet:icon', pixels: 180 }],
+        ['png', { of: 'sheet:icon', pixels: 512 }],
+      ]),
+      ...folder('wallpaper', [
+        ['png', { of: 'sheet:wallpaper', pixels: 3840 }],
+        ['avif', { of: 'sheet:wallpaper', pixels: 1920 }],
+      ]),
+      ...folder('sign', [['jpeg', { of: 'sheet:sign', pixels: 2400 }]]),
+      ...folder('guide', [['pdf', { of: 'sheets:guide-1,guide-2' }]]),
       ...folder('print', [
         ['tiff', { of: row, by: 'print', mm: 180, dpi: 300, bits: '16' }],
         ['pdf', { of: `sheet:${design.sheets[0].id}`, bleed: 12 }],

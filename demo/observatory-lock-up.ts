@@ -1,7 +1,7 @@
 import type { Design, LetterChange } from '@/core';
 import { Composer } from './composer';
-import { observatoryDelivery } from './delivery';
 import { ink, inObservatoryInks } from './observatory';
+import { withObservatorySheets, withSheet } from './observatory-sheets';
 
 /** Colours of one version of the lock-up. */
 interface Version {
@@ -76,6 +76,10 @@ function name(c: Composer, size: number, star: string, { words, light }: Version
   );
 }
 
+/** The star that is drawn aside for the dot of a name. */
+const dot = (c: Composer, version: string, x: number, y: number): string =>
+  c.add(`Dot, ${version}`, 'star', { radius: 60, inner: 0.34, points: 4 }, { x, y }, { construction: true });
+
 /** The sign of the observatory in a row on paper and in a column on the night. */
 export function observatoryLockUp(): Design {
   const c = new Composer('Observatory lock-up');
@@ -88,14 +92,7 @@ export function observatoryLockUp(): Design {
     { x: 1200, y: 1350 },
     { coats: [c.coat.fill(ink.night)] },
   );
-  const star = (version: string, x: number, y: number) =>
-    c.add(
-      `Dot, ${version}`,
-      'star',
-      { radius: 60, inner: 0.34, points: 4 },
-      { x, y },
-      { construction: true },
-    );
+  const star = (version: string, x: number, y: number) => dot(c, version, x, y);
 
   c.lockUp(
     'In a row',
@@ -126,6 +123,32 @@ export function observatoryLockUp(): Design {
     },
     { place: { x: 690, y: 1510, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } },
   );
-  const design = inObservatoryInks(c.design({ width: 2400, height: 1800, ground: '#f7f2e8' }));
-  return { ...design, exports: observatoryDelivery(design) };
+  const icon = new Composer('', 'icon-');
+  icon.group('Mark', () => mark(icon, 'Dome mark', night), {
+    place: { x: 512, y: 590, turn: 0, skew: 0, scaleX: 1.4, scaleY: 1.4 },
+  });
+  const black = new Composer('', 'black-');
+  const inked: Version = { dome: '#000000', light: '#000000', words: '#000000' };
+  black.lockUp(
+    'In one ink',
+    { gap: 0.6, markSize: 'by-unit', markHeight: 1.75, level: 'middle-of-capitals', clearSpace: 1 },
+    () => {
+      mark(black, 'Dome mark', inked);
+      black.lockUp(
+        'Name and place',
+        { arrangement: 'in-a-column', flush: 'start', gap: 0.4, showClearSpace: false },
+        () => name(black, 236, dot(black, 'one ink', 400, -320), inked),
+      );
+    },
+    { place: { x: 840, y: 455, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } },
+  );
+  const sheets = [
+    [icon, { id: 'icon', name: 'Icon', width: 1024, height: 1024, ground: ink.night }],
+    [black, { id: 'one-ink', name: 'One ink', width: 2400, height: 900, ground: '#ffffff' }],
+  ] as const;
+  const whole = sheets.reduce(
+    (d, [made, sheet]) => withSheet(d, made, sheet),
+    c.design({ width: 2400, height: 1800, ground: '#f7f2e8' }),
+  );
+  return inObservatoryInks(withObservatorySheets(whole));
 }

@@ -67,7 +67,7 @@ export type { WebpParams } from './delivery/format/webp';
 export { fileScene, type PlannedFile, plannedFiles, shownScene } from './delivery/plan';
 export { deliveryPurposes } from './delivery/purposes';
 export { rowParams } from './delivery/row-fields';
-export { RowFault, squareScene, subjectName } from './delivery/subject';
+export { RowFault, squareScene, subjectName, subjectPages } from './delivery/subject';
 export { svgFile, wantsText } from './delivery/svg-file';
 export { webManifest } from './delivery/web-manifest';
 export { type Lamp, usualLamp } from './depth/light';
@@ -220,7 +220,7 @@ export {
 } from './measure/formulas';
 export { measureValues } from './measure/measures';
 export type { Formula, Measure } from './measure/types';
-export { lookFields, mockUps } from './mock-up';
+export { lookFields, mockUpSheet, mockUps } from './mock-up';
 export { outlineBounds } from './outline/bounds';
 export { joinOutline } from './outline/join';
 export type { Outline } from './outline/types';

@@ -2,8 +2,11 @@
 import pg from 'pg';
 import { type Design, diffJson } from '@/core';
 import { demoDesigns } from '../../demo';
+import { demoLink } from '../../demo/client-link';
 import { connect, type Database } from './database';
 import { createDesign, getDesign, replaceDesign } from './designs';
+import { listLinks, makeLink, seeToComment } from './links';
+import { addComment, linkOf } from './links/shared';
 import { migrate } from './migrations';
 import { ensureOwner } from './owners';
 
@@ -43,6 +46,27 @@ async function loadDemo(db: Database, owner: string, slug: string, design: Desig
   if (diffJson(document, design).length) await replaceDesign(db, there.id, seq, design);
 }
 
+/** Makes the demo’s link for clients, with what was said there, where its design has none. */
+async function loadDemoLink(db: Database, owner: string): Promise<void> {
+  const design = await db
+    .selectFrom('designs')
+    .select('id')
+    .where('owner_id', '=', owner)
+    .where('slug', '=', demoLink.slug)
+    .where('deleted_at', 'is', null)
+    .executeTakeFirst();
+  if (!design || (await listLinks(db, owner, design.id)).length) return;
+  const { title, note, subjects, comments } = demoLink;
+  const wish = { title, note, subjects, expiresAt: null, password: null };
+  const { id, token } = await makeLink(db, owner, design.id, wish);
+  const link = await linkOf(db, token);
+  for (const { answer, ...said } of comments) {
+    const { comments: kept } = await addComment(db, link, { version: 1, ...said });
+    const last = kept.at(-1);
+    if (answer && last) await seeToComment(db, owner, id, last.id, { answer, done: true });
+  }
+}
+
 async function main(): Promise<void> {
   const { DATABASE_URL: url, DATABASE_ADMIN_URL: admin } = process.env;
   if (!url) throw new Error('DATABASE_URL is not set.');
@@ -50,8 +74,10 @@ async function main(): Promise<void> {
   const db = connect(url);
   await migrate(db);
   const owner = await ensureOwner(db);
-  if (process.argv.includes('--demo'))
+  if (process.argv.includes('--demo')) {
     for (const [slug, make] of Object.entries(demoDesigns)) await loadDemo(db, owner, slug, make());
+    await loadDemoLink(db, owner);
+  }
   await db.destroy();
 }
 

@@ -17,6 +17,7 @@ import {
   rowParams,
   shownScene,
   squareScene,
+  subjectPages,
   svgFile,
   WorkFault,
   wantsText,
@@ -64,8 +65,8 @@ export async function filePreview(design: Design, row: Card, longest: number): P
 /** What a row shows as a file of outlines. */
 export async function outlineFile(design: Design, row: Card): Promise<MadeFile> {
   await withFaces(design, [row]);
-  const { scene, bled } = fileScene(design, row);
   if (row.kind === 'svg') {
+    const { bled } = fileScene(design, row);
     const cut = wantsText(row) ? await subsetter() : null;
     const text = await withImages(() => svgFile(design, row, bled, cut));
     const bytes = new TextEncoder().encode(text);
@@ -74,7 +75,9 @@ export async function outlineFile(design: Design, row: Card): Promise<MadeFile> 
   // Its writer is large, and comes when it is needed.
   const { scenesToPdf } = await import('@/core/paged');
   const { fineness } = row.params as unknown as PdfParams;
-  const made = await scenesToPdf([{ scene, bleed: rowParams(row).bleed }], {
+  const { bleed } = rowParams(row);
+  const pages = subjectPages(design, row).map((scene) => ({ scene, bleed }));
+  const made = await scenesToPdf(pages, {
     title: design.name,
     dpi: fineness,
   });

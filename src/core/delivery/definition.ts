@@ -25,6 +25,8 @@ interface OwnDefinition<P extends object> extends Described {
   readonly longest: number;
   /** Whether it can be clear in places. */
   readonly clear: boolean;
+  /** Whether it has pages. */
+  readonly paged?: boolean;
   /** Where its standard is. */
   readonly standard: string;
   readonly own: readonly Field[];
@@ -49,7 +51,9 @@ const shared: Readonly<
 
 /** A definition with the settings that every row has, as far as they mean something for it. */
 export function defineFormat<P extends object>(d: OwnDefinition<P>): FormatDefinition<P> {
-  const fields = [...shared[d.made](d), ...d.own, nameField];
+  const fields = [...shared[d.made](d), ...d.own, nameField].map((f) =>
+    d.paged && f === subjectField ? { ...f, pages: true } : f,
+  );
   const values = { ...rowDefaults, ...d.ownDefaults };
   const held = new Set(fields.map((f) => f.name));
   const defaults = Object.fromEntries(Object.entries(values).filter(([name]) => held.has(name)));

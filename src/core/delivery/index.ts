@@ -1,5 +1,6 @@
 import type { Card } from '../document/card';
 import { makeId } from '../document/create';
+import { fieldFault } from '../document/fields';
 import type { FormatDefinition } from './definition';
 import type { ExportSet } from './export-set';
 import { avifFormat } from './format/avif';
@@ -44,10 +45,9 @@ export const makeRow = (kind: string, params: object = {}, id = makeId()): Card 
 /** A row as one of another kind of file: what both know stays. */
 export function asFormat(row: Card, kind: string): Card {
   const { defaults, fields } = formats[kind];
-  const kept = fields.flatMap(({ name, options }) => {
-    const v = row.params[name];
-    const fits = v !== undefined && (!options || Object.hasOwn(options, v as string));
-    return fits ? [[name, v]] : [];
+  const kept = fields.flatMap((field) => {
+    const v = row.params[field.name];
+    return v !== undefined && !fieldFault(field, v) ? [[field.name, v]] : [];
   });
   return { ...row, kind, params: { ...defaults, ...Object.fromEntries(kept) } };
 }

@@ -24,7 +24,10 @@ export const grounds = { own: 'The sheet’s', none: 'None', colour: 'A colour' 
 
 /** What any row of an export set says beside what its kind of file asks for. */
 export interface RowParams {
-  /** Address of what is exported: `sheet:ID`, `proofs:ID` or `parts:ID,ID`; the first sheet where it is empty. */
+  /**
+   * Address of what is exported: `sheet:ID`, `proofs:ID`, `parts:ID,ID`, or `sheets:ID,ID` where each is a page; the first sheet
+   * where it is empty.
+   */
   readonly of: string;
   readonly by: keyof typeof sizeWays;
   readonly pixels: number;

@@ -1,6 +1,7 @@
 import { parseHex } from '../colour/colour';
 import type { Card } from '../document/card';
 import { parentOf } from '../document/parent';
+import { clipText } from '../document/text';
 import type { Design } from '../document/types';
 import { frameOf } from '../edit/tree';
 import { translation } from '../geometry/matrix';
@@ -84,6 +85,8 @@ export function addressed(of: string): readonly [kind: string, ids: readonly str
 const subjects: Readonly<Record<string, (design: Design, ids: readonly string[]) => Scene>> = {
   sheet: (design, [id]) => evaluate(design, sheetOf(design, id).id),
   proofs: (design, [id]) => proofsOf(design, id),
+  // Where only one can be shown, the first stands for all.
+  sheets: (design, [id]) => evaluate(design, sheetOf(design, id).id),
   parts: partsAlone,
 };
 
@@ -94,6 +97,15 @@ export function subjectScene(design: Design, row: Card): Scene {
   const scene = subjects[kind](design, ids);
   if (ground === 'own') return scene;
   return { ...scene, ground: ground === 'none' ? null : parseHex(colour) };
+}
+
+/** What a row shows, page by page: several sheets a page each, anything else one. @throws RowFault where any is gone. */
+export function subjectPages(design: Design, row: Card): readonly Scene[] {
+  const [kind, ids] = addressed(rowParams(row).of);
+  if (kind !== 'sheets') return [subjectScene(design, row)];
+  return ids.map((id) =>
+    subjectScene(design, { ...row, params: { ...row.params, of: `sheet:${sheetOf(design, id).id}` } }),
+  );
 }
 
 /** A scene and what lies about it within its bleed. */
@@ -117,6 +129,14 @@ export function subjectName(design: Design, of: string): string {
         .map((id) => design.parts[id]?.name ?? '')
         .filter(Boolean)
         .join(' ') || 'parts'
+    );
+  if (kind === 'sheets')
+    return clipText(
+      design.sheets
+        .filter((s) => ids.includes(s.id))
+        .map((s) => s.name)
+        .join(' ') || 'sheets',
+      100,
     );
   const name = (ids[0] ? design.sheets.find((s) => s.id === ids[0]) : design.sheets[0])?.name ?? 'sheet';
   return kind === 'proofs' ? `${name} proofs` : name;

@@ -43,6 +43,8 @@ export interface Field {
   readonly axis?: 'x' | 'y';
   /** Whether it is kept for what may go and is nothing to be typed: it is not shown. */
   readonly kept?: boolean;
+  /** Whether several sheets may be named, a page each. */
+  readonly pages?: boolean;
   /** What it is called where a part may be named and none is. */
   readonly none?: string;
   /** The value another field must have for this one to mean anything, or those of which it must have one. */
@@ -317,6 +319,13 @@ const isLengths = ({ min = 0, max = lengthLimit }: Field, value: unknown): boole
   value.length <= 1000 &&
   value.every((v) => typeof v === 'number' && v >= min && v <= max);
 
+function subjectFault({ pages }: Field, value: unknown): string | null {
+  const one = /^(?:|(?:sheet|proofs):[\w-]{1,40}|parts:[\w-]{1,40}(?:,[\w-]{1,40}){0,99})$/;
+  const several = /^sheets:[\w-]{1,40}(?:,[\w-]{1,40}){0,199}$/;
+  if (typeof value === 'string' && (one.test(value) || (pages && several.test(value)))) return null;
+  return `must name a sheet, its proofs${pages ? ', sheets that are a page each' : ''} or up to 100 parts`;
+}
+
 function textFault({ max = 200 }: Field, value: unknown): string | null {
   if (typeof value !== 'string') return 'must be a text';
   if (!value.isWellFormed() || /\p{Cc}/u.test(value)) return 'must be a text without control characters';
@@ -372,10 +381,7 @@ export function fieldFault(field: Field, value: unknown): string | null {
         ? null
         : 'must name an earlier state, a sheet or a design';
     case 'subject':
-      return typeof value === 'string' &&
-        /^(?:|(?:sheet|proofs):[\w-]{1,40}|parts:[\w-]{1,40}(?:,[\w-]{1,40}){0,99})$/.test(value)
-        ? null
-        : 'must name a sheet, its proofs or up to 100 parts';
+      return subjectFault(field, value);
     case 'text':
       return textFault(field, value);
     case 'sizes':

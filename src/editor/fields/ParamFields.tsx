@@ -97,7 +97,7 @@ function ParamField({
     case 'image':
       return <ImageField label={label} value={value as string} onChange={take} />;
     case 'subject':
-      return <SubjectField label={label} value={value as string} onChange={take} />;
+      return <SubjectField label={label} value={value as string} pages={f.pages} onChange={take} />;
     case 'sheet':
       return <SheetField label={label} value={value as string} onChange={take} />;
     case 'text':

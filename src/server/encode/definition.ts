@@ -18,8 +18,7 @@ export interface FileSource {
   readonly design: Design;
   /** What the file shows, with its bleed. */
   readonly scene: Scene;
-  /** The same without it, and how wide it is, sheet units. */
-  readonly trimmed: Scene;
+  /** How wide that is, sheet units. */
   readonly bleed: number;
   /** The picture of it, where it is made of pixels. */
   readonly picture: PictureSource;

@@ -55,18 +55,16 @@ function sourceOf(
     return {
       ...made,
       scene: nothing,
-      trimmed: nothing,
       bleed: 0,
       picture: { ...nothing, dpi: 96, opaque: false, bands: () => [] },
     };
   }
-  const { scene: trimmed, bled: scene, size } = fileScene(design, file.row);
+  const { bled: scene, size } = fileScene(design, file.row);
   const scale = size?.scale ?? 1;
   const { width, height } = pictureSize(scene, scale);
   return {
     ...made,
     scene,
-    trimmed,
     bleed: rowParams(file.row).bleed,
     picture: {
       width,

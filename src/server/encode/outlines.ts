@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { type PdfParams, type SvgParams, svgFile, wantsText, webManifest } from '@/core';
+import { type PdfParams, type SvgParams, subjectPages, svgFile, wantsText, webManifest } from '@/core';
 import { scenesToPdf } from '@/core/paged';
 import { openSubsetter, type Subsetter } from '@/core/shaping';
 import { defineEncoder } from './definition';
@@ -20,14 +20,17 @@ export const encodeSvg = defineEncoder<SvgParams>(async ({ design, scene, file: 
   return [];
 });
 
-export const encodePdf = defineEncoder<PdfParams>(async ({ design, trimmed, bleed }, { fineness }, to) => {
-  const { bytes, notes } = await scenesToPdf([{ scene: trimmed, bleed }], {
-    title: design.name,
-    dpi: fineness,
-  });
-  await writeFile(to, bytes);
-  return notes;
-});
+export const encodePdf = defineEncoder<PdfParams>(
+  async ({ design, file: { row }, bleed }, { fineness }, to) => {
+    const pages = subjectPages(design, row).map((scene) => ({ scene, bleed }));
+    const { bytes, notes } = await scenesToPdf(pages, {
+      title: design.name,
+      dpi: fineness,
+    });
+    await writeFile(to, bytes);
+    return notes;
+  },
+);
 
 export const encodeManifest = defineEncoder<object>(async ({ design, file, files }, _, to) => {
   await writeFile(to, webManifest(design, file, files));

@@ -9,13 +9,14 @@ export interface PdfParams {
 export const pdfFormat = defineFormat<PdfParams>({
   kind: 'pdf',
   label: 'PDF',
-  about: 'A page of outlines for print, with its trim and its bleed.',
+  about: 'Pages of outlines for print, with their trim and their bleed.',
   alsoKnown: ['print', 'vector', 'page'],
   extension: 'pdf',
   media: 'application/pdf',
   made: 'outlines',
   longest: 19_200,
   clear: true,
+  paged: true,
   standard: 'ISO 32000-1',
   own: [
     number('fineness', 'Dots per inch', 'Of blurs, bevels and grain, which go in as pictures.', 30, 1200, 10),
