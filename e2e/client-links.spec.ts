@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { Hand } from './hand';
 import type { Browser } from '@playwright/test';
+import { Hand } from './hand';
 import { expect, type Page, test } from './test';
 
 test.describe.configure({ timeout: 180_000 });

@@ -8,10 +8,14 @@ declare module 'fontkit' {
       readonly maxX: number;
       readonly maxY: number;
     };
+    readonly advanceWidth: number;
+    readonly path: { readonly commands: readonly unknown[]; toSVG(): string };
   }
   export interface KitFont {
     readonly unitsPerEm: number;
     readonly characterSet: readonly number[];
+    glyphForCodePoint(codePoint: number): KitGlyph;
+    getGlyph(id: number): KitGlyph;
     layout(
       text: string,
       features?: readonly string[],

@@ -80,6 +80,7 @@ export async function outlineFile(design: Design, row: Card): Promise<MadeFile> 
   const made = await scenesToPdf(pages, {
     title: design.name,
     dpi: fineness,
+    subsetter: wantsText(row) ? await subsetter() : null,
   });
   return transfer(made, [made.bytes.buffer as ArrayBuffer]);
 }

@@ -26,6 +26,7 @@ export const encodePdf = defineEncoder<PdfParams>(
     const { bytes, notes } = await scenesToPdf(pages, {
       title: design.name,
       dpi: fineness,
+      subsetter: wantsText(row) ? await subsetter() : null,
     });
     await writeFile(to, bytes);
     return notes;

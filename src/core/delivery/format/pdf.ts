@@ -1,7 +1,9 @@
-import { number } from '../../document/fields';
+import { choice, later, number } from '../../document/fields';
 import { defineFormat } from '../definition';
+import { letteringWays } from './svg';
 
 export interface PdfParams {
+  readonly lettering: keyof typeof letteringWays;
   /** Dots to an inch of what goes in as pictures. */
   readonly fineness: number;
 }
@@ -19,7 +21,16 @@ export const pdfFormat = defineFormat<PdfParams>({
   paged: true,
   standard: 'ISO 32000-1',
   own: [
+    later(
+      choice(
+        'lettering',
+        'Lettering as',
+        'As text in fonts that go into the file as far as their licences allow, or as outlines.',
+        letteringWays,
+      ),
+      'outlines',
+    ),
     number('fineness', 'Dots per inch', 'Of blurs, bevels and grain, which go in as pictures.', 30, 1200, 10),
   ],
-  ownDefaults: { fineness: 300 },
+  ownDefaults: { lettering: 'outlines', fineness: 300 },
 });

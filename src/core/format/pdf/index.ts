@@ -2,9 +2,11 @@ import { PDFContext, PDFDocument, PDFName, type PDFRef } from 'pdf-lib';
 import { identity, type Matrix } from '../../geometry/matrix';
 import { type Bounds, boundsPath, growBounds } from '../../geometry/path';
 import { blocksMissed, withImages } from '../../image/source';
+import type { Subsetter } from '../../lettering/subset';
 import type { Scene } from '../../scene/types';
 import { Content } from './content';
 import { matrixText, nums, pathText } from './values';
+import { PdfWords } from './words';
 import { PdfWriter } from './writer';
 
 /** One page: a sheet, and how far its content goes on beyond it, sheet units. */
@@ -19,6 +21,8 @@ export interface PdfOptions {
   readonly title: string;
   /** Dots per inch of what goes in as pictures. */
   readonly dpi?: number;
+  /** What cuts fonts down, where lettering is to be text. */
+  readonly subsetter?: Subsetter | null;
 }
 
 export interface Pdf {
@@ -49,16 +53,20 @@ function rootOf(writer: PdfWriter, page: PdfPage): PDFRef {
   });
 }
 
-const writerOn = (context: PDFContext, page: PdfPage, dpi: number): PdfWriter =>
-  new PdfWriter(context, dpi / 96, growBounds(shownOf(page), 1));
+const writerOn = (
+  context: PDFContext,
+  page: PdfPage,
+  dpi: number,
+  words: PdfWords | null = null,
+): PdfWriter => new PdfWriter(context, dpi / 96, growBounds(shownOf(page), 1), undefined, words);
 
-function addPage(document: PDFDocument, page: PdfPage, dpi: number): PdfWriter {
+function addPage(document: PDFDocument, page: PdfPage, dpi: number, words: PdfWords | null): PdfWriter {
   const { context } = document;
   const { scene, bleed = 0 } = page;
   const [width, height] = [scene.width + 2 * bleed, scene.height + 2 * bleed].map((v) => v * points);
   if (Math.max(width, height) > mostPoints)
     throw new RangeError('A page of a PDF may be at most 200 inches wide and high. Make the sheet smaller.');
-  const writer = writerOn(context, page, dpi);
+  const writer = writerOn(context, page, dpi, words);
   const root = rootOf(writer, page);
   const content = new Content();
   // Sheets run downwards, pages up.
@@ -75,12 +83,15 @@ function addPage(document: PDFDocument, page: PdfPage, dpi: number): PdfWriter {
   return writer;
 }
 
-async function written(pages: readonly PdfPage[], title: string, dpi: number) {
+async function written(pages: readonly PdfPage[], title: string, dpi: number, subsetter: Subsetter | null) {
   const document = await PDFDocument.create();
   document.setTitle(title, { showInWindowTitleBar: true });
   document.setProducer('Silent Compass');
   document.setCreator('Silent Compass');
-  return { document, writers: pages.map((page) => addPage(document, page, dpi)) };
+  const words = subsetter && new PdfWords(document.context, subsetter);
+  const writers = pages.map((page) => addPage(document, page, dpi, words));
+  words?.finish();
+  return { document, writers };
 }
 
 /**
@@ -89,14 +100,17 @@ async function written(pages: readonly PdfPage[], title: string, dpi: number) {
  * bleed. Placed pictures that are wanted are fetched.
  * @throws RangeError where there is no page, or one is larger than a PDF may have it.
  */
-export async function scenesToPdf(pages: readonly PdfPage[], { title, dpi = 300 }: PdfOptions): Promise<Pdf> {
+export async function scenesToPdf(
+  pages: readonly PdfPage[],
+  { title, dpi = 300, subsetter = null }: PdfOptions,
+): Promise<Pdf> {
   if (!pages.length) throw new RangeError('A PDF needs at least one page.');
   const before = blocksMissed();
-  let made = await written(pages, title, dpi);
+  let made = await written(pages, title, dpi, subsetter);
   if (blocksMissed() !== before) {
     // What was missing is fetched for a file that is thrown away, and then all is at hand.
     for (const page of pages) await withImages(() => rootOf(writerOn(PDFContext.create(), page, dpi), page));
-    made = await written(pages, title, dpi);
+    made = await written(pages, title, dpi, subsetter);
   }
   const pictured = new Map<string, number>();
   for (const writer of made.writers)

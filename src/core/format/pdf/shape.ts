@@ -71,7 +71,9 @@ export const writeShape: NodeWriter<ShapeNode> = (target, content, node, toSheet
     const [r, g, b, a] = paint.colour;
     content.add('q');
     target.state(content, opacity * a, blend);
-    content.add(`${nums(r, g, b)} rg`, pathText(path, toSheet), fillOf(node), 'Q');
+    content.add(`${nums(r, g, b)} rg`);
+    if (!target.words(content, path, toSheet)) content.add(pathText(path, toSheet), fillOf(node));
+    content.add('Q');
     return;
   }
   const bounds = pathBounds(transformPath(path, toSheet));

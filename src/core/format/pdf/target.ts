@@ -1,6 +1,6 @@
 import type { PDFRef } from 'pdf-lib';
 import type { Matrix } from '../../geometry/matrix';
-import type { Bounds } from '../../geometry/path';
+import type { Bounds, Path } from '../../geometry/path';
 import type { BlendMode, SceneNode } from '../../scene/types';
 import type { Content } from './content';
 
@@ -46,6 +46,8 @@ export interface PdfTarget {
    * @throws WorkFault where a page would have too many pixels of these.
    */
   picture(content: Content, node: SceneNode, toSheet: Matrix, how: Pictured): void;
+  /** Sets a path as text in the colour that is set, where it is whole letters and text is wanted; says whether it did. */
+  words(content: Content, path: Path, toSheet: Matrix): boolean;
   nodes(content: Content, list: readonly SceneNode[], toSheet: Matrix): void;
 }
 

@@ -1,7 +1,7 @@
 import type { PDFContext, PDFRawStream, PDFRef } from 'pdf-lib';
 import { Tally } from '../../geometry/budget';
 import { identity, invert, type Matrix, meanScale, multiply } from '../../geometry/matrix';
-import { type Bounds, meetBounds, transformBounds } from '../../geometry/path';
+import { type Bounds, meetBounds, type Path, transformBounds } from '../../geometry/path';
 import { nodeBounds } from '../../scene/damage';
 import type { BlendMode, SceneNode } from '../../scene/types';
 import { drawnNode, finenessWithin } from '../drawn-node';
@@ -11,6 +11,7 @@ import { imageObject } from './image-object';
 import { writerOf } from './nodes';
 import type { GroupKind, PdfTarget, Pictured, SoftMask } from './target';
 import { matrixText, num } from './values';
+import type { PdfWords } from './words';
 
 /** A blend mode by its name in a PDF: that of the W3C without its dashes (ISO 32000-1, 11.3.5). */
 export const modeName = (mode: BlendMode): string =>
@@ -37,6 +38,7 @@ export class PdfWriter implements PdfTarget {
   readonly pictured = new Map<string, number>();
 
   /**
+   * @param lettering what sets lettering as text; it is outlines where that is left out
    * @param fineness pixels a sheet unit of what goes in as pictures; `area` is what of the sheet the page shows, `most` how many
    * pixels its pictures may have together.
    */
@@ -45,6 +47,7 @@ export class PdfWriter implements PdfTarget {
     private readonly fineness: number,
     readonly area: Bounds,
     most = mostPixels,
+    private readonly lettering: PdfWords | null = null,
   ) {
     this.pixels = new Tally(most, 'Its pictures would have', 'pixels; a page may have');
   }
@@ -123,6 +126,10 @@ export class PdfWriter implements PdfTarget {
     const placed = known.get(how) ?? make();
     known.set(how, placed);
     return placed;
+  }
+
+  words(content: Content, path: Path, toSheet: Matrix): boolean {
+    return this.lettering?.write(content, path, toSheet) ?? false;
   }
 
   nodes(content: Content, list: readonly SceneNode[], toSheet: Matrix): void {
