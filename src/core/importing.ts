@@ -3,3 +3,4 @@
 export { type ReadSvg, readSvg, recipeIn, svgToDesign } from './import/svg';
 export type { LeftOut } from './import/svg/context';
 export { SvgFault } from './import/svg/element';
+export { type InnerPicture, picturesIn } from './import/svg/image';

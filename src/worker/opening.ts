@@ -2,7 +2,15 @@
 import { expose } from 'comlink';
 import { type Design, WorkFault } from '@/core';
 import type { Drawing } from '@/core/edit';
-import { type LeftOut, readSvg, recipeIn, SvgFault, svgToDesign } from '@/core/importing';
+import {
+  type InnerPicture,
+  type LeftOut,
+  picturesIn,
+  readSvg,
+  recipeIn,
+  SvgFault,
+  svgToDesign,
+} from '@/core/importing';
 
 /** What a file came to and what was left out, or why it cannot be read. */
 export type Opened<T> =
@@ -28,21 +36,28 @@ function liveDesign(text: string): Design | null {
   }
 }
 
+/** Ids of pictures that were brought, by their addresses in a file. */
+export type Brought = readonly (readonly [href: string, id: string])[];
+
 const opening = {
+  /** The pictures inside an SVG, to be brought before it is read; none where its live design has them already. */
+  pictures: (text: string): Opened<readonly InnerPicture[]> =>
+    attempt(() => ({ made: recipeIn(text) === null ? picturesIn(text) : [], report: [] })),
+
   /** An SVG as a drawing to be placed. */
-  drawing: (text: string, name: string): Opened<Drawing> =>
+  drawing: (text: string, name: string, brought: Brought): Opened<Drawing> =>
     attempt((): Opened<Drawing> => {
-      const { width, height, top, parts, report } = readSvg(text);
+      const { width, height, top, parts, report } = readSvg(text, new Map(brought));
       if (!top.length) return { fault: 'There is nothing in it that can be placed.' };
       return { made: { name, width, height, top, parts }, report };
     }),
 
   /** An SVG as a design: the live one that is kept inside, where there is one. */
-  design: (text: string, name: string): Opened<Design> =>
+  design: (text: string, name: string, brought: Brought): Opened<Design> =>
     attempt((): Opened<Design> => {
       const live = liveDesign(text);
       if (live) return { made: live, report: [] };
-      const { design, report } = svgToDesign(text, name);
+      const { design, report } = svgToDesign(text, name, new Map(brought));
       return { made: design, report };
     }),
 };

@@ -11,7 +11,7 @@ import { useRef, useState } from 'react';
 import { type DesignEntry, fromSheetUnits } from '@/core';
 import { Mark, ThemeButton } from '../frame/Header';
 import { api, type Purpose } from '../state/api';
-import { isSvg, isSvgText, reportWords, stemOf, textOf, withOpening } from '../state/opening';
+import { isSvg, isSvgText, openDesign, reportWords, stemOf, textOf } from '../state/opening';
 import { say } from '../state/store';
 import { Deleted } from './Deleted';
 import { DesignCard } from './DesignCard';
@@ -60,7 +60,7 @@ export function DesignsPage() {
     try {
       const text = await textOf(f);
       if (isSvg(f) || isSvgText(text)) {
-        const opened = await withOpening(async (o) => o.design(text, stemOf(f)));
+        const opened = await openDesign(text, stemOf(f));
         if ('fault' in opened) throw new Error(opened.fault);
         const words = reportWords(opened.report);
         create.mutate({ document: opened.made }, { onSuccess: () => say(words) });

@@ -1,11 +1,11 @@
 import type { Point } from '@/core';
 import { run } from './actions';
-import { reportWords, stemOf, textOf, withOpening } from './opening';
+import { openDrawing, reportWords, stemOf, textOf } from './opening';
 import { get, say } from './store';
 
 /** Places a drawing from the text of an SVG on the sheet, or in the group that is worked in, about a place or the middle. */
 export async function placeSvg(text: string, name: string, at: Point | null): Promise<string> {
-  const opened = await withOpening(async (o) => o.drawing(text, name));
+  const opened = await openDrawing(text, name);
   if ('fault' in opened) return `“${name}” was not placed. ${opened.fault}`;
   await run('Place drawing', { do: 'place-drawing', parent: get().scope, drawing: opened.made, at });
   return reportWords(opened.report);

@@ -1,6 +1,7 @@
 import { type Remote, wrap } from 'comlink';
 import type { LeftOut } from '@/core/importing';
-import type { Opening } from '@/worker/opening';
+import type { Brought, Opening } from '@/worker/opening';
+import { ApiError, api } from './api';
 
 /** Largest file that is read, bytes. */
 const mostBytes = 40 << 20;
@@ -20,7 +21,7 @@ export const stemOf = ({ name }: File): string =>
     .slice(0, 100) || 'Drawing';
 
 /** Has a file read by a worker that lives as long as that takes. */
-export async function withOpening<T>(work: (opening: Remote<Opening>) => Promise<T>): Promise<T> {
+async function withOpening<T>(work: (opening: Remote<Opening>) => Promise<T>): Promise<T> {
   const worker = new Worker(new URL('../../worker/opening.ts', import.meta.url), { type: 'module' });
   try {
     return await new Promise<T>((resolve, reject) => {
@@ -47,3 +48,25 @@ export function reportWords(report: readonly LeftOut[]): string {
   );
   return `Not as in the file: ${list.join('; ')}.`;
 }
+
+/** Brings the pictures inside an SVG to the server; those that cannot be used are told where they would stand. */
+async function bring(opening: Remote<Opening>, text: string): Promise<Brought> {
+  const found = await opening.pictures(text);
+  if ('fault' in found) return [];
+  const brought: [string, string][] = [];
+  for (const { href, type, bytes } of found.made)
+    try {
+      brought.push([href, (await api.addImage(new Blob([bytes], { type }))).id]);
+    } catch (e) {
+      if (!(e instanceof ApiError)) throw e;
+    }
+  return brought;
+}
+
+/** An SVG as a drawing to be placed, its pictures brought. */
+export const openDrawing = (text: string, name: string) =>
+  withOpening(async (o) => o.drawing(text, name, await bring(o, text)));
+
+/** An SVG as a design, likewise. */
+export const openDesign = (text: string, name: string) =>
+  withOpening(async (o) => o.design(text, name, await bring(o, text)));

@@ -25,6 +25,7 @@ const inherited = new Set([
   'stroke-dashoffset',
   'stroke-linecap',
   'stroke-linejoin',
+  'color-interpolation-filters',
   'stroke-miterlimit',
   'stroke-opacity',
   'stroke-width',

@@ -5,6 +5,7 @@ import type { Style } from './cascade';
 import type { Painting, Setting, SvgReader } from './context';
 import { type Element, referenced } from './element';
 import { gradientPaint } from './gradient';
+import { patternPaint } from './pattern';
 import { lengthOf, numbersOf, shareOf } from './values';
 
 /** The paint that a fill or a stroke says, or null for none (SVG 2, 13.2). */
@@ -23,8 +24,15 @@ function paintOf(
     return colour && { kind: 'solid', colour: colour.hex };
   };
   if (!text.startsWith('url(')) {
-    if (/^context-/.test(text)) reader.leave('Paints that a marker or a copy passes on', element);
-    return solid(text);
+    const passed = /^context-(fill|stroke)$/.exec(text);
+    if (!passed) return solid(text);
+    const { context } = setting;
+    if (!context) {
+      reader.leave('Paints that a copy passes on', element);
+      return null;
+    }
+    const own = { ...setting, context: undefined };
+    return paintOf(reader, element, context[passed[1] as 'fill' | 'stroke'], style, painting, own);
   }
   const fallback = text.slice(text.indexOf(')') + 1).trim();
   const other = fallback && fallback !== 'none' ? solid(fallback) : null;
@@ -32,8 +40,8 @@ function paintOf(
   const target = id === null ? undefined : reader.ids.get(id);
   if (target?.name === 'linearGradient' || target?.name === 'radialGradient')
     return gradientPaint(reader, target, painting, setting) ?? other;
-  if (target?.name === 'pattern') reader.leave('Patterns', element);
-  else if (!other) reader.leave('Paints that are not in the file', element);
+  if (target?.name === 'pattern') return patternPaint(reader, target, element, painting, setting) ?? other;
+  if (!other) reader.leave('Paints that are not in the file', element);
   return other;
 }
 

@@ -33,33 +33,52 @@ export interface Setting {
   readonly referring: readonly Element[];
   /** From the coordinates in which it stands to the sheet. */
   readonly toSheet: Matrix;
+  /** The paints of what has a marker, for shapes in that which ask for them. */
+  readonly context?: { readonly fill: string; readonly stroke: string };
 }
+
+/** Reads an element; returns the part that it comes to, or null for none. */
+export type ReadElement = (reader: SvgReader, element: Element, setting: Setting) => string | null;
 
 /** What is read of a file, and what is made of it. */
 export class SvgReader {
   readonly parts: Record<string, Part> = {};
   readonly ids = new Map<string, Element>();
   readonly cascade: Cascade;
+  /** Parts that patterns repeat, by their elements and cells; null where one paints nothing. */
+  readonly tiles = new Map<Element, Map<string, string | null>>();
+  /** Parts that stand nowhere themselves. */
+  readonly aside: string[] = [];
   /** Stops of gradients that were read. */
   readonly stops = new Map<Element, readonly Stop[]>();
   private readonly left = new Map<string, { where: Set<string>; count: number }>();
   private readonly made = new Tally(mostParts, 'This file would make', 'parts; a design may have');
-  private readonly read = new Tally(
+  private readonly elements = new Tally(
     mostRead,
     'With all its repetitions this file has',
     'elements; an SVG may have',
   );
   private readonly used = new Map<string, number>();
 
-  constructor(readonly root: Element) {
+  /** @param pictures ids of pictures that are placed, by their addresses in the file */
+  constructor(
+    readonly root: Element,
+    private readonly readElement: ReadElement,
+    readonly pictures: ReadonlyMap<string, string>,
+  ) {
     for (const e of within(root))
       if (e.attributes.id && !this.ids.has(e.attributes.id)) this.ids.set(e.attributes.id, e);
     this.cascade = new Cascade(root);
   }
 
+  /** Reads an element that something refers to. */
+  read(element: Element, setting: Setting): string | null {
+    return this.readElement(this, element, setting);
+  }
+
   /** Counts an element that is read. @throws WorkFault where there are too many. */
   count(): void {
-    this.read.add(1);
+    this.elements.add(1);
   }
 
   /** Keeps a part under an id of its own; returns that. @throws WorkFault where there are too many. */
@@ -112,6 +131,9 @@ const words: Readonly<Record<string, string>> = {
   text: 'Text',
   clipPath: 'Clip',
   mask: 'Mask',
+  image: 'Picture',
+  marker: 'Marker',
+  pattern: 'Pattern',
 };
 
 /** What an element is called: by its title, its id, or what it is. */

@@ -7,9 +7,6 @@ import { boundsOf, keep, leftOut, placeOf } from './parts';
 import { shapeKinds, standsAt } from './shapes';
 import { lengthOf, transformOf } from './values';
 
-/** Reads an element that stands in a mask; returns the part that it comes to. */
-type ReadChild = (element: Element, setting: Setting) => string | null;
-
 /** The element that a property refers to, of a kind; null where there is none or it refers to itself. */
 function target(reader: SvgReader, text: string | undefined, name: string, setting: Setting): Element | null {
   if (!text || text === 'none') return null;
@@ -25,7 +22,6 @@ export function cutBy(
   inside: Setting,
   transform: Matrix,
   made: string,
-  read: ReadChild,
 ): string {
   let id = made;
   for (const [property, name] of [
@@ -43,7 +39,7 @@ export function cutBy(
     const cutter =
       name === 'clipPath'
         ? clipOf(reader, cut, inside, transform, b)
-        : maskOf(reader, cut, inside, transform, b, read);
+        : maskOf(reader, cut, inside, transform, b);
     if (!cutter) {
       // What is clipped by nothing is not painted.
       reader.parts[id] = { ...part, hidden: true };
@@ -170,7 +166,6 @@ function maskOf(
   inside: Setting,
   transform: Matrix,
   b: Bounds | null,
-  read: ReadChild,
 ): string | null {
   const units = unitsOf(mask.attributes.maskContentUnits, transform, b);
   if (!units) return null;
@@ -181,7 +176,7 @@ function maskOf(
     referring: [...inside.referring, mask],
     toSheet: multiply(inside.toSheet, units),
   };
-  const children = mask.children.flatMap((child) => read(child, setting) ?? []);
+  const children = mask.children.flatMap((child) => reader.read(child, setting) ?? []);
   if (!children.length) return null;
   return keep(
     reader,

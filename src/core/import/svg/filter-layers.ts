@@ -1,5 +1,6 @@
 import { parseHex, type Rgba } from '../../colour/colour';
 import { readColour } from '../../colour/css';
+import { encodeChannel } from '../../colour/spaces';
 import type { SvgReader } from './context';
 import type { Element } from './element';
 import { lengthOf, numbersOf, shareOf } from './values';
@@ -68,7 +69,8 @@ const primitives: Readonly<Record<string, Primitive>> = {
       ? [{ kind: 'source', sigma: Math.hypot(only.sigma, x) }]
       : null;
   },
-  feColorMatrix({ attributes }, first) {
+  feColorMatrix(element, first, _, reader) {
+    const { attributes } = element;
     if (attributes.type && attributes.type !== 'matrix') return null;
     const m = numbersOf(attributes.values);
     const shadow = single(first);
@@ -77,7 +79,10 @@ const primitives: Readonly<Record<string, Primitive>> = {
     // One colour, and a share of the alpha.
     const flat = [0, 1, 2].every((row) => m.slice(5 * row, 5 * row + 4).every((v) => !v));
     if (!flat || m[15] || m[16] || m[17] || m[19]) return null;
-    return [{ ...shadow, colour: [m[4], m[9], m[14], Math.min(1, shadow.colour[3] * m[18])] }];
+    // Filters work in linear sRGB unless they say otherwise (Filter Effects 1, section 10).
+    const coded = reader.cascade.computed(element)['color-interpolation-filters'] === 'sRGB';
+    const [r, g, b] = [m[4], m[9], m[14]].map((v) => (coded ? v : encodeChannel(v)));
+    return [{ ...shadow, colour: [r, g, b, Math.min(1, shadow.colour[3] * m[18])] }];
   },
   feComposite({ attributes }, first, second) {
     const { operator = 'over' } = attributes;

@@ -47,23 +47,45 @@ function functionFinish(name: string, args: string, scale: number): Card | null 
   return shadowFinish({ kind: 'shadow', dx, dy, sigma, colour: own, within: 'all' }, scale);
 }
 
-/** The finishes that an element’s filter comes to; what no finish can do is told. */
-export function finishesOf(reader: SvgReader, element: Element, style: Style, setting: Setting): Card[] {
+/** What an element’s filter makes of it: finishes, how much of it shows, and how far it is moved in its own coordinates. */
+export interface Filtered {
+  readonly finishes: readonly Card[];
+  readonly opacity: number;
+  readonly dx: number;
+  readonly dy: number;
+}
+
+const plain = (finishes: readonly Card[]): Filtered => ({ finishes, opacity: 1, dx: 0, dy: 0 });
+
+/** A shadow without what casts it: that in one ink, moved and blurred; null for any other layers. */
+function shadowAlone(layers: readonly Layer[], scale: number): Filtered | null {
+  const [only] = layers;
+  if (layers.length !== 1 || only.kind !== 'shadow' || only.within !== 'all') return null;
+  const { colour, sigma, dx, dy } = only;
+  const [r, g, b, opacity] = colour;
+  // Of a threshold of all there is, every colour becomes the ink.
+  const ink = makeFinish('one-ink', { colour: formatHex([r, g, b, 1]), tones: 'hard', threshold: 1 });
+  const blur = sigma ? [makeFinish('blur', { softness: 2 * sigma * scale })] : [];
+  return { finishes: [ink, ...blur], opacity, dx, dy };
+}
+
+/** What an element’s filter comes to; what no finish can do is told. */
+export function filteredBy(reader: SvgReader, element: Element, style: Style, setting: Setting): Filtered {
   const text = style.filter?.trim();
-  if (!text || text === 'none') return [];
+  if (!text || text === 'none') return plain([]);
   const scale = meanScale(setting.toSheet);
   const id = referenced(text);
   const filter = id === null ? undefined : reader.ids.get(id);
   const tell = () => reader.leave('Filters other than blurs and shadows', element);
   if (filter?.name === 'filter') {
     const layers = filterLayers(reader, filter);
-    const made = layers && asFinishes(layers, scale);
+    const made = layers && (asFinishes(layers, scale) ?? shadowAlone(layers, scale));
     if (!made) tell();
-    return made ?? [];
+    return made === null ? plain([]) : 'finishes' in made ? made : plain(made);
   }
   const found = [...text.matchAll(/([a-z-]+)\(((?:[^()]|\([^()]*\))*)\)/gi)].map(([, name, args]) =>
     functionFinish(name.toLowerCase(), args, scale),
   );
   if (!found.length || found.some((f) => !f)) tell();
-  return found.filter((f) => f !== null);
+  return plain(found.filter((f) => f !== null));
 }

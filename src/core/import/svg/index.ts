@@ -29,10 +29,11 @@ const leastOfSheet = 0.001;
 /**
  * The picture of an SVG file as parts: shapes as primitives, groups as groups, clips and masks as clips, gradients as gradients
  * (SVG 2, the static parts of it). Nothing outside the file is fetched.
+ * @param pictures ids of pictures of the file (`picturesIn`) that are placed, by their addresses in it
  * @throws SvgFault in words where it is no SVG or refused.
  * @throws WorkFault where it has too much.
  */
-export function readSvg(text: string): ReadSvg {
+export function readSvg(text: string, pictures: ReadonlyMap<string, string> = new Map()): ReadSvg {
   const root = parseSvg(text);
   const { attributes } = root;
   const box = viewBoxOf(attributes.viewBox);
@@ -54,7 +55,7 @@ export function readSvg(text: string): ReadSvg {
   const shown = box ?? { x: 0, y: 0, width, height };
   const fitting = Math.min(1, mostOfSheet / Math.max(width, height));
   [width, height] = [width, height].map((v) => Math.min(mostOfSheet, Math.max(leastOfSheet, v * fitting)));
-  const reader = new SvgReader(root);
+  const reader = new SvgReader(root, readElement, pictures);
   const { matrix } = fitted(shown, width, height, attributes.preserveAspectRatio);
   const style = reader.cascade.computed(root);
   const inside = { ...startSetting(shown.width, shown.height), style, toSheet: matrix };
@@ -70,7 +71,7 @@ export function readSvg(text: string): ReadSvg {
           ),
         ]
       : children;
-  return { width, height, top: held, parts: reader.parts, report: reader.report };
+  return { width, height, top: [...reader.aside, ...held], parts: reader.parts, report: reader.report };
 }
 
 /** The live design that was kept inside a file that was written here, as JSON; null where there is none. */
@@ -85,8 +86,9 @@ export function recipeIn(text: string): string | null {
 export function svgToDesign(
   text: string,
   name: string,
+  pictures?: ReadonlyMap<string, string>,
 ): { readonly design: Design; readonly report: readonly LeftOut[] } {
-  const { width, height, top, parts, report } = readSvg(text);
+  const { width, height, top, parts, report } = readSvg(text, pictures);
   const design = makeDesign(name, { width, height, ground: null, parts: top });
   return { design: { ...design, parts }, report };
 }

@@ -1,6 +1,14 @@
 import { makeSource } from '../../document/create';
 import type { Part } from '../../document/types';
-import { identity, isIdentity, type Matrix, multiply, placeMatrix, translation } from '../../geometry/matrix';
+import {
+  identity,
+  invert,
+  isIdentity,
+  type Matrix,
+  multiply,
+  placeMatrix,
+  translation,
+} from '../../geometry/matrix';
 import { pathBounds } from '../../geometry/path';
 import { type BlendMode, blendModes } from '../../scene/types';
 import { paramsOf, primitives } from '../../source';
@@ -9,7 +17,9 @@ import { coatsOf } from './coats';
 import { nameOf, type Setting, type SvgReader } from './context';
 import { cutBy } from './cuts';
 import { type Element, referenced } from './element';
-import { finishesOf } from './filters';
+import { type Filtered, filteredBy } from './filters';
+import { imagePart } from './image';
+import { markersOf } from './markers';
 import { boundsOf, keep, leftOut, placeOf } from './parts';
 import { shapeKinds, standsAt } from './shapes';
 import { textParts } from './text';
@@ -46,12 +56,13 @@ function common(
   style: Style,
   setting: Setting,
 ): Partial<Omit<Part, 'source'>> {
+  const { finishes, opacity } = filteredBy(reader, element, style, setting);
   return {
     name: reader.freeName(nameOf(element)),
     hidden: style.display === 'none',
-    opacity: shareOf(style.opacity),
+    opacity: opacity * shareOf(style.opacity),
     blend: blendOf(style),
-    finishes: finishesOf(reader, element, style, setting),
+    finishes,
   };
 }
 
@@ -70,12 +81,17 @@ export function readElement(reader: SvgReader, element: Element, setting: Settin
   const transform = transformOf(style.transform);
   const inside: Setting = { ...setting, style, toSheet: multiply(setting.toSheet, transform) };
   const made = read(reader, element, inside, transform);
-  return (
-    made &&
-    cutBy(reader, element, style, inside, transform, made, (child, setting) =>
-      readElement(reader, child, setting),
-    )
-  );
+  if (made && style.filter) moved(reader, made, transform, filteredBy(reader, element, style, inside));
+  return made && cutBy(reader, element, style, inside, transform, made);
+}
+
+/** Moves a part in the coordinates of its element, which stands under a transform. */
+function moved(reader: SvgReader, id: string, transform: Matrix, { dx, dy }: Filtered): void {
+  const back = invert(transform);
+  if (!back || (!dx && !dy)) return;
+  const part = reader.parts[id];
+  const by = multiply(multiply(transform, translation(dx, dy)), back);
+  reader.parts[id] = { ...part, place: placeOf(multiply(by, placeMatrix(part.place))) };
 }
 
 type Read = (reader: SvgReader, element: Element, inside: Setting, transform: Matrix) => string | null;
@@ -84,17 +100,23 @@ const readShape: Read = (reader, element, inside, transform) => {
   const { style } = inside;
   const shape = shapeKinds[element.name](reader, element, style, inside);
   if (!shape || style.visibility === 'hidden' || style.visibility === 'collapse') return null;
-  if (['start', 'mid', 'end'].some((at) => (style[`marker-${at}`] ?? 'none') !== 'none'))
-    reader.leave('Markers', element);
   const bounds = pathBounds(primitives[shape.source.kind].outline(paramsOf(shape.source)));
   const own = shape.at ? multiply(inside.toSheet, shape.at) : inside.toSheet;
   // Where it stands itself, gradients and per cents are those of its element.
   const coats = coatsOf(reader, element, style, { bounds, toSheet: own, at: shape.at ?? identity }, inside);
-  return keep(reader, shape.source, {
-    ...common(reader, element, style, inside),
-    place: placeOf(standsAt(shape, transform)),
+  const markers = markersOf(reader, element, shape, inside);
+  if (!markers.length)
+    return keep(reader, shape.source, {
+      ...common(reader, element, style, inside),
+      place: placeOf(standsAt(shape, transform)),
+      coats,
+    });
+  const line = keep(reader, shape.source, {
+    name: 'Line',
+    place: placeOf(standsAt(shape, identity)),
     coats,
   });
+  return group(reader, element, inside, [line, ...markers], transform);
 };
 
 /** What stands in a holder of children, each read under it; the lowest first. */
@@ -234,8 +256,22 @@ const readText: Read = (reader, element, inside, transform) => {
   return id;
 };
 
+/** A picture that is in the file. */
+const readImage: Read = (reader, element, inside, transform) => {
+  const id = imagePart(reader, element, inside);
+  if (!id) return null;
+  const part = reader.parts[id];
+  reader.parts[id] = {
+    ...part,
+    ...common(reader, element, inside.style, inside),
+    place: placeOf(multiply(transform, placeMatrix(part.place))),
+  };
+  return id;
+};
+
 const structures: Readonly<Record<string, Read>> = {
   text: readText,
+  image: readImage,
   g: readGroup,
   a: readGroup,
   switch: readSwitch,

@@ -8,7 +8,6 @@ import type { SvgReader } from './context';
 
 /** What other elements are, where they are left out. */
 export const leftOut: Readonly<Record<string, string>> = {
-  image: 'Pictures',
   foreignObject: 'Foreign objects',
   animate: 'Animations',
   animateTransform: 'Animations',
