@@ -127,19 +127,19 @@ test('the palette colours what is linked to it, and goes out and in as tokens', 
   const text = readFileSync(await file.path(), 'utf8');
   expect(JSON.parse(text).colours.Brass.$value.hex).toBe('#b23a48');
   // The same tokens with another colour come in: what is linked follows.
-  await page.getByLabel('File of design tokens').setInputFiles({
+  await page.getByLabel('File of a palette').setInputFiles({
     name: 'inks.tokens.json',
     mimeType: 'application/json',
     buffer: Buffer.from(
       JSON.stringify({ inks: { $type: 'color', Brass: { $value: '#2f6f7a' }, Snow: { $value: '#fbf1d6' } } }),
     ),
   });
-  await expect(page.getByText('2 tokens read.')).toBeVisible();
+  await expect(page.getByText('2 colours and gradients read.')).toBeVisible();
   await page.getByRole('button', { name: 'Done' }).click();
   expect(near(await pixel(e, 740, 1060), [0x2f, 0x6f, 0x7a])).toBe(true);
   // A file that is none is refused with a word.
   await page.getByRole('button', { name: /^Palette/ }).click();
-  await page.getByLabel('File of design tokens').setInputFiles({
+  await page.getByLabel('File of a palette').setInputFiles({
     name: 'broken.json',
     mimeType: 'application/json',
     buffer: Buffer.from('{"a":'),

@@ -1,6 +1,8 @@
 /** Reading of what other programs made; apart from the rest because it brings readers of XML and CSS along. */
 
-export { type ReadSvg, readSvg, recipeIn, svgToDesign } from './import/svg';
+export { recipeIn } from './format/svg/recipe';
+export { propertiesToPalette } from './import/custom-properties';
+export { type ReadSvg, readSvg, svgToDesign } from './import/svg';
 export type { LeftOut } from './import/svg/context';
 export { SvgFault } from './import/svg/element';
 export { type InnerPicture, picturesIn } from './import/svg/image';

@@ -121,6 +121,7 @@ export { Places } from './document/places';
 export { clipText, isSoundText, soundJson, soundText, unsoundIn } from './document/text';
 export * from './document/types';
 export { finishes, finishKinds } from './finish';
+export { paletteToProperties, propertyName } from './format/custom-properties';
 export type { Pdf, PdfOptions, PdfPage } from './format/pdf';
 export { crc32, encodePng, PngError, pixelsPerMetre, tagPng } from './format/png';
 export { sceneToSvg } from './format/svg';

@@ -15,6 +15,7 @@ import {
   plannedFiles,
   RowFault,
   rowParams,
+  sceneToSvg,
   shownScene,
   squareScene,
   subjectPages,
@@ -83,6 +84,13 @@ export async function outlineFile(design: Design, row: Card): Promise<MadeFile> 
     subsetter: wantsText(row) ? await subsetter() : null,
   });
   return transfer(made, [made.bytes.buffer as ArrayBuffer]);
+}
+
+/** What a row shows as the text of an SVG, with something kept inside. */
+export async function svgText(design: Design, row: Card, recipe: string): Promise<string> {
+  await withFaces(design, [row]);
+  const { bled } = fileScene(design, row);
+  return withImages(() => sceneToSvg(bled, design.name, { recipe }));
 }
 
 /** A picture that is drawn piece by piece. */

@@ -30,7 +30,7 @@ import { SceneEncoder, sceneDamage } from '@/core/live';
 import { Against } from './against';
 import { holdOwnLock } from './alive';
 import { facesToCome, fetchFaces } from './faces';
-import { BandPicture, filePreview, type MadeFile, outlineFile, planned } from './files';
+import { BandPicture, filePreview, type MadeFile, outlineFile, planned, svgText } from './files';
 import { serverImages } from './images';
 import { requested, workOutAhead } from './letters-ahead';
 import type { SceneMessage } from './messages';
@@ -408,6 +408,9 @@ export const studio = {
 
   /** What a row of an export set shows, as a file of outlines. */
   outlineFile: (row: Card): Promise<MadeFile> => outlineFile(must(), row),
+
+  /** What a row shows as the text of an SVG, with something kept inside. */
+  svgText: (row: Card, recipe: string): Promise<string> => svgText(must(), row, recipe),
 
   /** What a row shows, as a picture whose longer side has so many pixels. */
   filePreview: (row: Card, longest: number): Promise<Picture | null> => filePreview(must(), row, longest),

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { Coat } from '../coat/types';
+import { recipeIn } from '../format/svg/recipe';
 import type { Card } from './card';
 import { DesignError, treeFaults } from './faults';
 import { readPart, refuseUnsound } from './read';
@@ -57,13 +58,14 @@ function readCard(list: keyof typeof cardSchemas, raw: unknown, version: number)
 }
 
 /**
- * What a text holds that was copied here, in this or an earlier version, checked; null for any other text.
+ * What a text holds that was copied here, in this or an earlier version, by itself or inside an SVG, checked; null for any other
+ * text.
  * @throws DesignError naming what is wrong with it.
  */
 export function readClipping(text: string): Clipping | null {
   let raw: unknown;
   try {
-    raw = JSON.parse(text);
+    raw = JSON.parse(recipeIn(text) ?? text);
   } catch {
     return null;
   }

@@ -13,6 +13,7 @@ import { Mark, ThemeButton } from '../frame/Header';
 import { api, type Purpose } from '../state/api';
 import { isSvg, isSvgText, openDesign, reportWords, stemOf, textOf } from '../state/opening';
 import { say } from '../state/store';
+import { isWhole, readWhole } from '../state/whole-file';
 import { Deleted } from './Deleted';
 import { DesignCard } from './DesignCard';
 
@@ -58,6 +59,11 @@ export function DesignsPage() {
   const open = async (f: File) => {
     setFault('');
     try {
+      if (isWhole(f)) {
+        const { document, faults } = await readWhole(f);
+        create.mutate({ document }, { onSuccess: () => say(faults.join(' ')) });
+        return;
+      }
       const text = await textOf(f);
       if (isSvg(f) || isSvgText(text)) {
         const opened = await openDesign(text, stemOf(f));
@@ -87,7 +93,7 @@ export function DesignsPage() {
         <input
           ref={file}
           type="file"
-          accept="application/json,.json,image/svg+xml,.svg"
+          accept="application/json,.json,application/zip,.zip,image/svg+xml,.svg"
           hidden
           aria-label="Design file"
           onChange={(e) => {

@@ -21,8 +21,10 @@ import {
   isGradient,
   makeId,
   paletteOf,
+  paletteToProperties,
   paletteToTokens,
   parseHex,
+  propertyName,
   rampOf,
   type Swatch,
   swatchUses,
@@ -60,17 +62,25 @@ function chosenSwatches(): Swatch[] {
   });
 }
 
-async function importTokens(file: File): Promise<void> {
+async function importPalette(file: File): Promise<void> {
   try {
-    const list = tokensToPalette(await file.text(), makeId);
-    change('Import tokens', (d) =>
+    const text = await file.text();
+    const css = /\.css$/i.test(file.name) || file.type === 'text/css';
+    const list = css
+      ? (await import('@/core/importing')).propertiesToPalette(text, makeId)
+      : tokensToPalette(text, makeId);
+    // Names of custom properties are written in small letters and with dashes.
+    const same = (a: string, b: string) => a === b || (css && propertyName(a) === propertyName(b));
+    change('Import palette', (d) =>
       list.reduce((at, s) => {
-        // A token of a name that is here already takes its place, and all that is linked follows.
-        const known = paletteOf(at).find((o) => o.name === s.name && isColourSwatch(o) === isColourSwatch(s));
-        return withSwatch(at, known ? { ...s, id: known.id } : s);
+        // One of a name that is here already takes its place, and all that is linked follows.
+        const known = paletteOf(at).find(
+          (o) => same(o.name, s.name) && isColourSwatch(o) === isColourSwatch(s),
+        );
+        return withSwatch(at, known ? { ...s, id: known.id, name: known.name } : s);
       }, d),
     );
-    say(`${list.length} ${list.length === 1 ? 'token' : 'tokens'} read.`);
+    say(`${list.length} ${list.length === 1 ? 'colour' : 'colours'} and gradients read.`);
   } catch (e) {
     if (!(e instanceof TokenError)) throw e;
     say(e.message);
@@ -200,16 +210,16 @@ export function PaletteDialog() {
         <input
           ref={file}
           type="file"
-          accept=".json,.tokens,application/json"
-          aria-label="File of design tokens"
+          accept=".json,.tokens,.css,application/json,text/css"
+          aria-label="File of a palette"
           hidden
           onChange={(e) => {
             const [chosen] = e.target.files ?? [];
             e.target.value = '';
-            if (chosen) void importTokens(chosen);
+            if (chosen) void importPalette(chosen);
           }}
         />
-        <Button onClick={() => file.current?.click()}>Import tokens</Button>
+        <Button onClick={() => file.current?.click()}>Import</Button>
         <Button
           disabled={!palette.length}
           onClick={() =>
@@ -220,6 +230,14 @@ export function PaletteDialog() {
           }
         >
           Export tokens
+        </Button>
+        <Button
+          disabled={!palette.length}
+          onClick={() =>
+            saveFile(new Blob([paletteToProperties(palette)], { type: 'text/css' }), `${design.name}.css`)
+          }
+        >
+          Export CSS
         </Button>
         <Box sx={{ flex: 1 }} />
         <Button disabled={!any} onClick={() => chosenSwatches().forEach(add)}>

@@ -17,6 +17,7 @@ import {
   walkParts,
 } from '../state/actions';
 import { copyParts, cutParts, paste } from '../state/clipboard';
+import { copyAsPicture, copyAsSvg } from '../state/copy-out';
 import { redo, undo } from '../state/history';
 import { get, proofStage, say, set } from '../state/store';
 import { stepOutOfTile } from '../state/tile';
@@ -116,6 +117,20 @@ export const commands: readonly Command[] = [
   { id: 'undo', word: 'Undo', alsoKnown: ['back'], keys: 'Ctrl Z', group: 'Edit', act: undo },
   { id: 'redo', word: 'Redo', keys: 'Ctrl Shift Z', group: 'Edit', act: redo },
   { id: 'copy', word: 'Copy', keys: 'Ctrl C', group: 'Edit', act: () => void copyParts() },
+  {
+    id: 'copy-svg',
+    word: 'Copy as SVG',
+    alsoKnown: ['vector', 'outlines', 'other programs', 'clipboard'],
+    group: 'Edit',
+    act: copyAsSvg,
+  },
+  {
+    id: 'copy-picture',
+    word: 'Copy as a picture',
+    alsoKnown: ['PNG', 'bitmap', 'other programs', 'clipboard'],
+    group: 'Edit',
+    act: copyAsPicture,
+  },
   {
     id: 'cut',
     word: 'Cut',

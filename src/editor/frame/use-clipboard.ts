@@ -1,11 +1,11 @@
 'use client';
 
 import { useEffect } from 'react';
-import { clippingOfChoice, pasteText, removeChosen } from '../state/clipboard';
-import { placeSvg, placeSvgFiles } from '../state/drawings';
-import { isSvg, isSvgText } from '../state/opening';
+import { clippingOfChoice, pasteWritten, removeChosen } from '../state/clipboard';
+import { placeSvgFiles } from '../state/drawings';
+import { isSvg } from '../state/opening';
 import { picturesIn, placePictures } from '../state/pictures';
-import { get, say } from '../state/store';
+import { get } from '../state/store';
 
 /** Whether copying and pasting belong to a field, a dialog or text that is selected. */
 function isTaken(e: ClipboardEvent): boolean {
@@ -44,8 +44,7 @@ export function useClipboard(): void {
       }
       const written =
         e.clipboardData?.getData('image/svg+xml') || e.clipboardData?.getData('text/plain') || '';
-      if (isSvgText(written)) void placeSvg(written, 'Pasted drawing', null).then(say);
-      else void pasteText(written);
+      void pasteWritten(written);
     };
     document.addEventListener('copy', take);
     document.addEventListener('cut', take);

@@ -3,6 +3,8 @@ import { familyOf, topmost } from '@/core/edit';
 
 import { cardAt, coatOfCard, freshCopy, type ListedCard, withCards } from '../bench/cards';
 import { changeChosen, run } from './actions';
+import { placeSvg } from './drawings';
+import { isSvgText } from './opening';
 import { get, say } from './store';
 import { studioEngine } from './studio';
 
@@ -75,10 +77,17 @@ async function read(): Promise<string> {
 }
 
 /** Pastes from the browser's clipboard, or what was copied in this window where that is closed. */
-export const paste = async (): Promise<void> => pasteText(await read());
+export const paste = async (): Promise<void> => pasteWritten(await read());
+
+/** Pastes what was copied here, or places an SVG of other programs. */
+export async function pasteWritten(text: string): Promise<void> {
+  if (isSvgText(text) && !(await studioEngine().studio.clipping(text)).clipping)
+    say(await placeSvg(text, 'Pasted drawing', null));
+  else await pasteText(text);
+}
 
 /** Pastes parts onto the sheet, or a card onto the chosen parts, from a text that was copied here or in another window. */
-export async function pasteText(text: string): Promise<void> {
+async function pasteText(text: string): Promise<void> {
   const { studio } = studioEngine();
   const found = await studio.clipping(text);
   // Where the browser kept its clipboard to itself, what was copied here is not in it.

@@ -2,6 +2,7 @@ import { formatHex, type Rgba } from '../../colour/colour';
 import { growBounds } from '../../geometry/path';
 import type { Subsetter } from '../../lettering/subset';
 import type { Scene } from '../../scene/types';
+import { recipeElement } from './recipe';
 import { TextWriter } from './text';
 import { escapeText, num } from './values';
 import { SvgWriter } from './writer';
@@ -21,15 +22,6 @@ export interface SvgOptions {
   /** The design it was made from, as JSON, kept inside so that it can be opened again. */
   readonly recipe?: string;
 }
-
-/** Namespace of what this program keeps inside pictures of its own. */
-export const recipeSpace = 'urn:silent-compass:design';
-
-/** JSON as text of an element: no end of a section of characters stands in it, and nothing that XML has no characters for. */
-const kept = (json: string): string =>
-  `<metadata><design xmlns="${recipeSpace}"><![CDATA[${json
-    .replaceAll(']]>', ']]\\u003e')
-    .replace(/[\ufffe\uffff]/g, (c) => `\\u${c.charCodeAt(0).toString(16)}`)}]]></design></metadata>`;
 
 /**
  * A scene as an SVG 1.1 picture with CSS blend modes: vectors, gradients, and shadows as filters. Lettering is outlines where
@@ -53,5 +45,5 @@ export function sceneToSvg(
   const body = writer.nodes(scene.nodes, [1, 0, 0, 1, 0, 0]);
   const colour: Rgba | null = ground ? scene.ground : null;
   const back = colour ? `<rect width="${num(w)}" height="${num(h)}" fill="${formatHex(colour)}"/>` : '';
-  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${num(w)}" height="${num(h)}" viewBox="0 0 ${num(w)} ${num(h)}"><title>${escapeText(title)}</title>${recipe === undefined ? '' : kept(recipe)}${words?.style() ?? ''}<defs>${writer.defs.join('')}</defs>${back}${body}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${num(w)}" height="${num(h)}" viewBox="0 0 ${num(w)} ${num(h)}"><title>${escapeText(title)}</title>${recipe === undefined ? '' : recipeElement(recipe)}${words?.style() ?? ''}<defs>${writer.defs.join('')}</defs>${back}${body}</svg>`;
 }

@@ -1,6 +1,5 @@
 import { makeDesign, makePart } from '../../document/create';
 import type { Design, Part } from '../../document/types';
-import { recipeSpace } from '../../format/svg';
 import { isIdentity, matrixPlace } from '../../geometry/matrix';
 import { type LeftOut, SvgReader, startSetting } from './context';
 import { readElement } from './nodes';
@@ -72,14 +71,6 @@ export function readSvg(text: string, pictures: ReadonlyMap<string, string> = ne
         ]
       : children;
   return { width, height, top: [...reader.aside, ...held], parts: reader.parts, report: reader.report };
-}
-
-/** The live design that was kept inside a file that was written here, as JSON; null where there is none. */
-export function recipeIn(text: string): string | null {
-  const begin = `<design xmlns="${recipeSpace}"><![CDATA[`;
-  const at = text.indexOf(begin);
-  const end = at < 0 ? -1 : text.indexOf(']]></design>', at);
-  return end < 0 ? null : text.slice(at + begin.length, end);
 }
 
 /** The same as a design of its own, its sheet as large as the picture. */

@@ -1,0 +1,53 @@
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { imageIdsIn } from '@/core';
+import type { Database } from './database';
+import type { DesignText } from './designs';
+import { fontFiles } from './fonts';
+
+/** Ends of the names of pictures, by their media types. */
+const ends: Readonly<Record<string, string>> = {
+  'image/png': 'png',
+  'image/jpeg': 'jpg',
+  'image/webp': 'webp',
+  'image/avif': 'avif',
+};
+
+/** Whether a design names files beside itself: fonts of its owner’s, or pictures. */
+export async function hasFiles(db: Database, owner: string, { text }: DesignText): Promise<boolean> {
+  return imageIdsIn(text).length > 0 || (await fontFiles(db, owner, text)).length > 0;
+}
+
+/** A design with the fonts and pictures that it names as one zip, written as it is read. */
+export async function* wholeFile(
+  db: Database,
+  owner: string,
+  { text }: DesignText,
+): AsyncGenerator<Uint8Array> {
+  const ready: Uint8Array[] = [];
+  let fault: Error | null = null;
+  const zip = new Zip((error, data) => {
+    if (error) fault = error;
+    else ready.push(data);
+  });
+  const put = (entry: ZipDeflate | ZipPassThrough, bytes: Uint8Array) => {
+    zip.add(entry);
+    entry.push(bytes, true);
+    return ready.splice(0);
+  };
+  yield* put(new ZipDeflate('design.json', { level: 6 }), new TextEncoder().encode(text));
+  for (const { id, bytes } of await fontFiles(db, owner, text))
+    yield* put(new ZipDeflate(`fonts/${id}.ttf`, { level: 6 }), bytes);
+  for (const id of imageIdsIn(text)) {
+    // One at a time: together they may be more than fits.
+    const row = await db
+      .selectFrom('images')
+      .select(['type', 'bytes'])
+      .where('owner_id', '=', owner)
+      .where('id', '=', id)
+      .executeTakeFirst();
+    if (row) yield* put(new ZipPassThrough(`pictures/${id}.${ends[row.type] ?? 'bin'}`), row.bytes);
+  }
+  zip.end();
+  if (fault) throw fault;
+  yield* ready.splice(0);
+}
