@@ -1,6 +1,6 @@
 // One command from a fresh machine to the running application with its demo designs, kept running until it is ended.
 import { build } from './build.mjs';
-import { ensurePackages, ensurePostgres } from './lib/install.mjs';
+import { ensurePackages, ensurePdfReader, ensurePostgres } from './lib/install.mjs';
 import { fail, say } from './lib/say.mjs';
 
 try {
@@ -13,6 +13,7 @@ try {
   await build();
   process.exitCode = await keepRunning({
     prepare: async () => {
+      await ensurePdfReader();
       const database = await startPostgres(await ensurePostgres());
       return { database, env: environmentOf(database, name) };
     },

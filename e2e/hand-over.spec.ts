@@ -1,12 +1,31 @@
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
+import { type Card, type Delivery, makeRow } from '@/core';
 import { Hand } from './hand';
-import { expect, test } from './test';
+import { expect, type Page, test } from './test';
 
 test.describe.configure({ timeout: 180_000 });
 
 /** A picture of four quarters. */
 const quarters = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="400"><rect width="200" height="200" fill="#c8553d"/><rect x="200" width="200" height="200" fill="#1f3a5f"/><rect y="200" width="200" height="200" fill="#f3d9a0"/><rect x="200" y="200" width="200" height="200" fill="#4f8a8b"/></svg>`;
+
+/** A file that the server makes of a design. */
+async function delivered(page: Page, design: string, row: Card): Promise<Buffer> {
+  const asked = await page.request.post(`/api/designs/${design}/deliveries`, {
+    data: { set: { pattern: '{design}', rows: [row] } },
+  });
+  const { id } = (await asked.json()) as { id: string };
+  await expect
+    .poll(
+      async () => {
+        const now = (await (await page.request.get(`/api/deliveries/${id}`)).json()) as Delivery;
+        return now.files[0].state;
+      },
+      { timeout: 60_000 },
+    )
+    .toBe('done');
+  return (await page.request.get(`/api/deliveries/${id}/files/0`)).body();
+}
 
 const png = () => sharp(Buffer.from(quarters)).png().toBuffer();
 
@@ -91,9 +110,46 @@ test('a design is one file with its pictures, and opens again from it; so do pic
   await expect(page.getByText(/Not as in the file/)).toBeHidden();
 });
 
+test('a PDF opens as a sheet a page, and its first page is placed on a sheet', async ({ page }) => {
+  const e = new Hand(page);
+  await e.openDemo('Observatory lock-up');
+  const id = new URL(page.url()).pathname.split('/').at(-1);
+  const pdf = await delivered(page, `${id}`, makeRow('pdf', { of: 'sheets:icon,one-ink' }));
+  await page.goto('/');
+  await page
+    .getByLabel('Design file')
+    .setInputFiles({ name: 'Guide.pdf', mimeType: 'application/pdf', buffer: pdf });
+  await e.ready();
+  const tabs = page.getByRole('navigation', { name: 'Sheets' });
+  await expect(tabs.getByRole('button', { name: /^Page/ })).toHaveCount(2);
+  e.sheetWidth = 1024;
+  expect(await e.pixel(512, 400)).toEqual([0xfb, 0xf1, 0xd6]);
+  expect(await e.pixel(60, 60)).toEqual([0x14, 0x21, 0x3d]);
+  await tabs.getByRole('button', { name: 'Page 2' }).click();
+  await e.settled();
+  e.sheetWidth = 2400;
+  await expect.poll(() => e.pixel(450, 400)).toEqual([0, 0, 0]);
+  // Dropped on a sheet its first page is a group there.
+  await e.blank('Mark or badge');
+  e.sheetWidth = 2000;
+  await page.getByTestId('sheet').evaluate(
+    (el, bytes) => {
+      const data = new DataTransfer();
+      data.items.add(new File([new Uint8Array(bytes)], 'Guide.pdf', { type: 'application/pdf' }));
+      const { left, top, width, height } = el.getBoundingClientRect();
+      const at = { clientX: left + width / 2, clientY: top + height / 2 };
+      el.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true, ...at }));
+    },
+    [...pdf],
+  );
+  await expect(page.getByText('The first of its 2 pages is placed.')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('treeitem', { name: 'Guide' })).toBeVisible();
+});
+
 test('a palette goes out as custom properties and comes in again', async ({ page }) => {
   const e = new Hand(page);
   await e.openDemo('Observatory lock-up');
+  await e.stage('Colour');
   await page.getByRole('button', { name: /^Palette/ }).click();
   const [file] = await Promise.all([
     page.waitForEvent('download'),

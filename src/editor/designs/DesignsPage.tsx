@@ -11,7 +11,7 @@ import { useRef, useState } from 'react';
 import { type DesignEntry, fromSheetUnits } from '@/core';
 import { Mark, ThemeButton } from '../frame/Header';
 import { api, type Purpose } from '../state/api';
-import { isSvg, isSvgText, openDesign, reportWords, stemOf, textOf } from '../state/opening';
+import { isPdf, isSvg, isSvgText, openDesign, openPdf, reportWords, stemOf, textOf } from '../state/opening';
 import { say } from '../state/store';
 import { isWhole, readWhole } from '../state/whole-file';
 import { Deleted } from './Deleted';
@@ -64,6 +64,11 @@ export function DesignsPage() {
         create.mutate({ document }, { onSuccess: () => say(faults.join(' ')) });
         return;
       }
+      if (isPdf(f)) {
+        const { made, words } = await openPdf(f);
+        create.mutate({ document: made }, { onSuccess: () => say(words) });
+        return;
+      }
       const text = await textOf(f);
       if (isSvg(f) || isSvgText(text)) {
         const opened = await openDesign(text, stemOf(f));
@@ -74,7 +79,7 @@ export function DesignsPage() {
     } catch (e) {
       setFault(
         e instanceof SyntaxError
-          ? `“${f.name}” is neither a design file nor an SVG.`
+          ? `“${f.name}” is neither a design file nor an SVG or a PDF.`
           : `“${f.name}” was not opened. ${(e as Error).message}`,
       );
     }
@@ -93,7 +98,7 @@ export function DesignsPage() {
         <input
           ref={file}
           type="file"
-          accept="application/json,.json,application/zip,.zip,image/svg+xml,.svg"
+          accept="application/json,.json,application/zip,.zip,image/svg+xml,.svg,application/pdf,.pdf"
           hidden
           aria-label="Design file"
           onChange={(e) => {

@@ -2,8 +2,7 @@
 
 import { useEffect } from 'react';
 import { clippingOfChoice, pasteWritten, removeChosen } from '../state/clipboard';
-import { placeSvgFiles } from '../state/drawings';
-import { isSvg } from '../state/opening';
+import { isDrawing, placeDrawingFiles } from '../state/drawings';
 import { picturesIn, placePictures } from '../state/pictures';
 import { get } from '../state/store';
 
@@ -37,9 +36,9 @@ export function useClipboard(): void {
         void placePictures(files, null);
         return;
       }
-      const drawings = [...(e.clipboardData?.files ?? [])].filter(isSvg);
+      const drawings = [...(e.clipboardData?.files ?? [])].filter(isDrawing);
       if (drawings.length) {
-        void placeSvgFiles(drawings, null);
+        void placeDrawingFiles(drawings, null);
         return;
       }
       const written =

@@ -1,6 +1,5 @@
 import type { DragEvent } from 'react';
-import { placeSvgFiles } from '../state/drawings';
-import { isSvg } from '../state/opening';
+import { isDrawing, placeDrawingFiles } from '../state/drawings';
 import { picturesIn, placePictures } from '../state/pictures';
 import { say } from '../state/store';
 import { surface } from './surface';
@@ -18,10 +17,10 @@ export function dropFiles(e: DragEvent): void {
   if (!hasFiles(e)) return;
   e.preventDefault();
   const at = surface.onSheet(surface.inView(e));
-  const drawings = [...e.dataTransfer.files].filter(isSvg);
+  const drawings = [...e.dataTransfer.files].filter(isDrawing);
   const files = picturesIn(e.dataTransfer);
-  if (drawings.length) void placeSvgFiles(drawings, at);
+  if (drawings.length) void placeDrawingFiles(drawings, at);
   if (files.length) void placePictures(files, at);
   if (!files.length && !drawings.length)
-    say('Only SVG drawings and PNG, JPEG, WebP and AVIF pictures can be placed.');
+    say('Only SVG and PDF drawings and PNG, JPEG, WebP and AVIF pictures can be placed.');
 }

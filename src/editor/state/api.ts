@@ -97,6 +97,8 @@ export const api = {
   addFont: (file: Blob) => send<OwnFont>('fonts', file),
   /** Sends the file of a picture, likewise. */
   addImage: (file: Blob) => send<{ id: string }>('images', file),
+  /** The pages of a PDF, each as an SVG; those beyond what is read at once are left out. */
+  pdfPages: (file: Blob) => send<{ pages: number; svg: string[] }>('pdf-pages', file),
   /** Whether a picture is there to be placed: its smallest block says so. */
   hasImage: async (id: string): Promise<boolean> => {
     const size = imageSize(id);

@@ -1,4 +1,5 @@
 import { type Remote, wrap } from 'comlink';
+import type { Design } from '@/core';
 import type { LeftOut } from '@/core/importing';
 import type { Brought, Opening } from '@/worker/opening';
 import { ApiError, api } from './api';
@@ -8,6 +9,9 @@ const mostBytes = 40 << 20;
 
 /** Whether a file is an SVG, by what it says of itself. */
 export const isSvg = (f: File): boolean => f.type === 'image/svg+xml' || /\.svg$/i.test(f.name);
+
+/** Whether a file is a PDF, likewise. */
+export const isPdf = (f: File): boolean => f.type === 'application/pdf' || /\.pdf$/i.test(f.name);
 
 /** Whether a text is an SVG rather than words. */
 export const isSvgText = (text: string): boolean =>
@@ -70,3 +74,34 @@ export const openDrawing = (text: string, name: string) =>
 /** An SVG as a design, likewise. */
 export const openDesign = (text: string, name: string) =>
   withOpening(async (o) => o.design(text, name, await bring(o, text)));
+
+/** What of a PDF was not read, in words; empty where all was. */
+const missedPages = (pages: number, read: number): string =>
+  pages > read ? `${pages - read} of its ${pages} pages were left out.` : '';
+
+/** A PDF as a design, a sheet a page. @throws Error in words where it cannot be read. */
+export async function openPdf(file: File): Promise<{ readonly made: Design; readonly words: string }> {
+  const { pages, svg } = await api.pdfPages(file);
+  const name = stemOf(file);
+  const designs: Design[] = [];
+  const report: LeftOut[] = [];
+  for (const text of svg) {
+    const opened = await openDesign(text, name);
+    if ('fault' in opened) throw new Error(opened.fault);
+    designs.push(opened.made);
+    report.push(...opened.report);
+  }
+  const [first] = designs;
+  const made: Design = {
+    ...first,
+    sheets: designs.map((d, i) => ({ ...d.sheets[0], name: designs.length > 1 ? `Page ${i + 1}` : 'Page' })),
+    parts: Object.assign({}, ...designs.map((d) => d.parts)),
+  };
+  return { made, words: [missedPages(pages, svg.length), reportWords(report)].filter(Boolean).join(' ') };
+}
+
+/** The first page of a PDF as the text of an SVG, and what is left out, in words. @throws Error in words likewise. */
+export async function firstPage(file: File): Promise<{ readonly text: string; readonly words: string }> {
+  const { pages, svg } = await api.pdfPages(file);
+  return { text: svg[0], words: pages > 1 ? `The first of its ${pages} pages is placed.` : '' };
+}

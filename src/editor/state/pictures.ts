@@ -2,8 +2,7 @@ import type { Point } from '@/core';
 import type { PlacedPicture } from '@/core/edit';
 import { run } from './actions';
 import { ApiError, api } from './api';
-import { placeSvgFiles } from './drawings';
-import { isSvg } from './opening';
+import { isDrawing, placeDrawingFiles } from './drawings';
 import { get, say } from './store';
 
 /** What files can be placed. */
@@ -63,7 +62,9 @@ export async function placePictures(files: readonly File[], at: Point | null): P
 function chooseFiles(several: boolean): Promise<File[]> {
   const input = document.createElement('input');
   input.type = 'file';
-  input.accept = several ? [...types, 'image/svg+xml', '.svg'].join(',') : types.join(',');
+  input.accept = several
+    ? [...types, 'image/svg+xml', '.svg', 'application/pdf', '.pdf'].join(',')
+    : types.join(',');
   input.multiple = several;
   return new Promise((resolve) => {
     input.onchange = () => resolve([...(input.files ?? [])]);
@@ -75,8 +76,8 @@ function chooseFiles(several: boolean): Promise<File[]> {
 /** Lets the designer choose pictures and drawings, and places them. */
 export async function choosePictures(): Promise<void> {
   const files = await chooseFiles(true);
-  const drawings = files.filter(isSvg);
-  if (drawings.length) await placeSvgFiles(drawings, null);
-  const pictures = files.filter((f) => !isSvg(f));
+  const drawings = files.filter(isDrawing);
+  if (drawings.length) await placeDrawingFiles(drawings, null);
+  const pictures = files.filter((f) => !isDrawing(f));
   if (pictures.length) await placePictures(pictures, null);
 }

@@ -73,9 +73,13 @@ const primitives: Readonly<Record<string, Primitive>> = {
     const { attributes } = element;
     if (attributes.type && attributes.type !== 'matrix') return null;
     const m = numbersOf(attributes.values);
-    const shadow = single(first);
+    const [only] = first ?? [];
+    // In one colour, what it is given is its own silhouette.
+    const shadow =
+      single(first) ??
+      (first?.length === 1 && only.kind === 'source' ? { ...silhouette, sigma: only.sigma } : null);
     if (!shadow || m.length !== 20) return null;
-    if (hardens(m)) return first;
+    if (hardens(m)) return single(first) ? first : null;
     // One colour, and a share of the alpha.
     const flat = [0, 1, 2].every((row) => m.slice(5 * row, 5 * row + 4).every((v) => !v));
     if (!flat || m[15] || m[16] || m[17] || m[19]) return null;
