@@ -128,7 +128,7 @@ test('a PDF opens as a sheet a page, and its first page is placed on a sheet', a
   await tabs.getByRole('button', { name: 'Page 2' }).click();
   await e.settled();
   e.sheetWidth = 2400;
-  await expect.poll(() => e.pixel(450, 400)).toEqual([0, 0, 0]);
+  await expect.poll(() => e.pixel(520, 500)).toEqual([0, 0, 0]);
   // Dropped on a sheet its first page is a group there.
   await e.blank('Mark or badge');
   e.sheetWidth = 2000;

@@ -1,8 +1,8 @@
-import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { imageIdsIn } from '@/core';
 import type { Database } from './database';
 import type { DesignText } from './designs';
 import { fontFiles } from './fonts';
+import { ZipWriter } from './zip-writer';
 
 /** Ends of the names of pictures, by their media types. */
 const ends: Readonly<Record<string, string>> = {
@@ -23,20 +23,10 @@ export async function* wholeFile(
   owner: string,
   { text }: DesignText,
 ): AsyncGenerator<Uint8Array> {
-  const ready: Uint8Array[] = [];
-  let fault: Error | null = null;
-  const zip = new Zip((error, data) => {
-    if (error) fault = error;
-    else ready.push(data);
-  });
-  const put = (entry: ZipDeflate | ZipPassThrough, bytes: Uint8Array) => {
-    zip.add(entry);
-    entry.push(bytes, true);
-    return ready.splice(0);
-  };
-  yield* put(new ZipDeflate('design.json', { level: 6 }), new TextEncoder().encode(text));
+  const zip = new ZipWriter();
+  yield* zip.file('design.json', new TextEncoder().encode(text), true);
   for (const { id, bytes } of await fontFiles(db, owner, text))
-    yield* put(new ZipDeflate(`fonts/${id}.ttf`, { level: 6 }), bytes);
+    yield* zip.file(`fonts/${id}.ttf`, bytes, true);
   for (const id of imageIdsIn(text)) {
     // One at a time: together they may be more than fits.
     const row = await db
@@ -45,9 +35,7 @@ export async function* wholeFile(
       .where('owner_id', '=', owner)
       .where('id', '=', id)
       .executeTakeFirst();
-    if (row) yield* put(new ZipPassThrough(`pictures/${id}.${ends[row.type] ?? 'bin'}`), row.bytes);
+    if (row) yield* zip.file(`pictures/${id}.${ends[row.type] ?? 'bin'}`, row.bytes, false);
   }
-  zip.end();
-  if (fault) throw fault;
-  yield* ready.splice(0);
+  yield* zip.end();
 }

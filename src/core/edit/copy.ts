@@ -12,7 +12,7 @@ type Parts = Readonly<Record<string, Part>>;
  * Parts with all inside them under fresh ids, each as a list with the part first; what they name
  * among themselves goes along.
  */
-function copyFamilies(parts: Parts, tops: readonly string[]): Part[][] {
+export function copyFamilies(parts: Parts, tops: readonly string[]): Part[][] {
   const ids = new Map<string, string>();
   const copies = tops.map((id) => copyTree(parts, id, ids));
   return copies.map((list) => list.map((p) => withReferences(p, (old) => ids.get(old) ?? old)));

@@ -3,17 +3,23 @@ import { holders, holdsParts } from '../holder';
 import { rehome } from './arrange-parts';
 import { blendedParts } from './blend';
 import type { Edited } from './edited';
+import { releaseLaid } from './release-laid';
 import { childrenOf, parentOf, topmost, withChildren, withPart, withParts } from './tree';
 
 /**
  * Takes holders apart; their parts stay where they are. The in-betweens of a blend become parts of
- * their own.
+ * their own, and a laid sheet a group of copies.
  */
 export function releaseParts(design: Design, sheetId: string, ids: readonly string[]): Edited {
   let out = design;
   const chosen: string[] = [];
   for (const id of topmost(design, ids)) {
     const part = out.parts[id];
+    if (part?.source.kind === 'laid-sheet') {
+      out = releaseLaid(out, part);
+      chosen.push(id);
+      continue;
+    }
     if (!part?.children.length) {
       chosen.push(id);
       continue;

@@ -1,10 +1,10 @@
 import { type BendGrid, gridNumbers, gridOf } from '../bend/grid/grid';
 import type { Card } from '../document/card';
-import { PartBuilder } from '../document/part-builder';
+import { gradient, PartBuilder } from '../document/part-builder';
 import type { Part } from '../document/types';
 import type { Place } from '../geometry/matrix';
 import { polar } from '../source/round';
-import type { MockUpLook } from './look';
+import { type MockUpLook, sceneSize } from './look';
 
 /** Lays out the parts of a scene, with the sheet that it shows among them. */
 export class MockUpBuilder extends PartBuilder {
@@ -44,6 +44,27 @@ export class MockUpBuilder extends PartBuilder {
   ): string {
     const corners = { topLeft: radius, topRight: radius, bottomRight: radius, bottomLeft: radius };
     return this.add(name, 'rectangle', { width, height, ...corners }, at, values);
+  }
+
+  /** What all else stands before: one colour over all of the scene, lighter toward the light, with some grain. */
+  backdrop(
+    name: string,
+    colour: string,
+    [light, shade]: readonly [light: string, shade: string],
+    [amount, size]: readonly [amount: number, size: number],
+  ): string {
+    return this.box(
+      name,
+      [sceneSize.width + 40, sceneSize.height + 40],
+      { x: sceneSize.width / 2, y: sceneSize.height / 2 },
+      {
+        coats: [
+          this.coat.fill(colour),
+          this.coat.fill(gradient('linear', this.lit(0.7), light, '#ffffff00', shade)),
+        ],
+        finishes: [this.finish('grain', { amount, size })],
+      },
+    );
   }
 
   disc(

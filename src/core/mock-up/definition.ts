@@ -6,9 +6,6 @@ import type { MockUpLook } from './look';
 /** A scene that shows a sheet in use: a recipe of parts, one of which lays the sheet. */
 export interface MockUpDefinition<P extends object> extends Described {
   readonly kind: string;
-  /** Its size in sheet units. */
-  readonly width: number;
-  readonly height: number;
   /** Its own colours and other settings. */
   readonly fields: readonly Field[];
   readonly defaults: P & Partial<MockUpLook>;

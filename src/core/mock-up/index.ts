@@ -13,7 +13,7 @@ import { enamelSign } from './kind/enamel-sign';
 import { lapelBadge } from './kind/lapel-badge';
 import { shopWindow } from './kind/shop-window';
 import { toteBag } from './kind/tote-bag';
-import { type MockUpLook, usualLook } from './look';
+import { type MockUpLook, sceneSize, usualLook } from './look';
 
 export { lookFields } from './look';
 
@@ -43,14 +43,14 @@ export function mockUpSheet(
   sheet: Partial<Sheet>,
   prefix = '',
 ): { readonly sheet: Sheet; readonly parts: Readonly<Record<string, Part>> } {
-  const { label, width, height, build } = mockUps[kind];
+  const { label, build } = mockUps[kind];
   const look = { ...mockUpDefaults(kind), ...params };
   const make = new MockUpBuilder(prefix, laid, look);
   build(make, look);
   const { parts, top } = make.built;
   const lamp = { direction: look.light, height: 50 };
   return {
-    sheet: makeSheet({ name: label, width, height, ground: null, lamp, ...sheet, parts: top }),
+    sheet: makeSheet({ name: label, ...sceneSize, ground: null, lamp, ...sheet, parts: top }),
     parts,
   };
 }

@@ -1,5 +1,8 @@
 import { angle, choice, colour, type Field, onlyIf, share } from '../document/fields';
 
+/** How large a scene is, sheet units. */
+export const sceneSize = { width: 1600, height: 1200 } as const;
+
 /** How a sheet is shown in a scene, whatever that is. */
 export interface MockUpLook {
   readonly shown: string;

@@ -2,7 +2,7 @@ import { parseHex } from '../colour/colour';
 import { toneOf } from '../colour/tones';
 import { choice, colour, onlyIf, share, sheet, size } from '../document/fields';
 import type { Matrix } from '../geometry/matrix';
-import { type Bounds, boundsPath, growBounds, meetBounds } from '../geometry/path';
+import { type Bounds, boundsMiddle, boundsPath, growBounds, meetBounds } from '../geometry/path';
 import { castersOf } from '../scene/caster';
 import { nodesBounds } from '../scene/damage';
 import { filledWith } from '../scene/filled-with';
@@ -64,24 +64,35 @@ function inked(nodes: readonly SceneNode[], scene: Scene, area: Bounds, p: LaidS
   return [groupNode(ink, { isolated: true, mask: { children: [mask], by: 'luminance' } })];
 }
 
-/** A sheet as it lies in the box: in its middle, as large as the fit says, cut where it has an edge. */
-function laidIn(scene: Scene, p: LaidSheet): GroupNode | null {
+/** From a sheet's coordinates to the part that lays it, and what of it is cut off at an edge, in its units; null where there is nothing. */
+export function laidPlace(
+  scene: Scene,
+  p: LaidSheet,
+): { readonly matrix: Matrix; readonly cut: Bounds | null; readonly area: Bounds } | null {
   const shown = shownOf(scene, p.shown);
   const [w, h] = shown ? [shown.x1 - shown.x0, shown.y1 - shown.y0] : [0, 0];
   if (!shown || !(w > 0 && h > 0 && p.width > 0 && p.height > 0)) return null;
   const covers = p.fit === 'cover';
   const k = (covers ? Math.max : Math.min)(p.width / w, p.height / h);
-  const [x, y] = [(shown.x0 + shown.x1) / 2, (shown.y0 + shown.y1) / 2];
-  const matrix: Matrix = [k, 0, 0, k, -k * x, -k * y];
-  // The box in the sheet's units: what a sheet that covers it is cut to.
-  const cut = covers
-    ? { x0: x - p.width / k / 2, y0: y - p.height / k / 2, x1: x + p.width / k / 2, y1: y + p.height / k / 2 }
-    : shown;
-  const area = growBounds(cut, 0.02 * Math.max(w, h));
-  const nodes = inked(scaledNodes(scene.nodes, k), scene, area, p);
-  // What of a mark is soft may reach on beyond its bounds: it has no edge.
-  const edged = covers || p.shown === 'sheet';
-  return groupNode(nodes, { matrix, isolated: true, ...(edged ? { clip: boundsPath(cut) } : {}) });
+  const { x, y } = boundsMiddle(shown);
+  const [across, down] = [p.width / k / 2, p.height / k / 2];
+  // The box in the sheet's units is what a sheet that covers it is cut to.
+  const all = covers ? { x0: x - across, y0: y - down, x1: x + across, y1: y + down } : shown;
+  return {
+    matrix: [k, 0, 0, k, -k * x, -k * y],
+    // What of a mark is soft may reach on beyond its bounds: it has no edge.
+    cut: covers || p.shown === 'sheet' ? all : null,
+    area: growBounds(all, 0.02 * Math.max(w, h)),
+  };
+}
+
+/** A sheet as it lies in the box: in its middle, as large as the fit says, cut where it has an edge. */
+function laidIn(scene: Scene, p: LaidSheet): GroupNode | null {
+  const at = laidPlace(scene, p);
+  if (!at) return null;
+  const { matrix, cut, area } = at;
+  const nodes = inked(scaledNodes(scene.nodes, matrix[0]), scene, area, p);
+  return groupNode(nodes, { matrix, isolated: true, ...(cut ? { clip: boundsPath(cut) } : {}) });
 }
 
 /** Another sheet of the design, laid onto this one; it follows what changes there. */

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { type LinkComment, linkLimits } from '@/core';
+import { NameField } from './NameField';
 import { when } from './when';
 
 export type Numbered = LinkComment & { readonly number: number };
@@ -120,13 +121,7 @@ export function CommentForm({
         onChange={(e) => setText(e.target.value)}
         slotProps={{ htmlInput: { maxLength: linkLimits.text } }}
       />
-      <TextField
-        label="Your name"
-        autoComplete="name"
-        value={name}
-        onChange={(e) => onName(e.target.value)}
-        slotProps={{ htmlInput: { maxLength: linkLimits.name } }}
-      />
+      <NameField value={name} onChange={onName} />
       {fault && (
         <Box role="alert" sx={{ color: 'error.main' }}>
           {fault}

@@ -14,6 +14,7 @@ import {
   renderPixels,
 } from '@/core';
 import { drawnPath } from '@/core/edit';
+import { releaseParts } from '@/core/edit/release';
 import { runs } from '../../share';
 import { difference, disc, box as filledBox, solid } from '../designs';
 
@@ -174,6 +175,25 @@ describe('a sheet laid on another', () => {
     expect(faultsOf(twoSheets([laid({})], []), 's')).toEqual([
       'There is nothing on the sheet that could be laid.',
     ]);
+  });
+
+  it.each([
+    ['the mark alone', { shown: 'mark' }],
+    ['the whole sheet', { shown: 'sheet' }],
+    ['filling its box', { shown: 'sheet', fit: 'cover', width: 300, height: 150 }],
+  ])('taken apart it is the same picture, of copies that follow no more: %s', (_, params) => {
+    const corners = makeFinish('four-corners-painted', { topLeftX: 0.1, topLeftY: 0.1 });
+    const d = twoSheets(
+      [laid(params, {}, { finishes: [corners] })],
+      [filledBox('a', 20, 30, 100, 60), disc('b', 120, 120, 50)],
+      '#e0e8f0',
+    );
+    const { design, chosen } = releaseParts(d, 's', ['laid']);
+    expect(chosen).toEqual(['laid']);
+    expect(design.parts.laid.source.kind).toBe('group');
+    expect(difference(design, d)).toBeLessThanOrEqual(1);
+    const changed = { ...design, parts: { ...design.parts, a: { ...design.parts.a, hidden: true } } };
+    expect(difference(changed, design)).toBe(0);
   });
 
   it('is counted: sheets that lay each other twice over come to too much in words', () => {

@@ -22,8 +22,6 @@ export const appIcons = defineMockUp<AppIcons>({
   label: 'App icon',
   about: 'An icon among others on the screen of a telephone.',
   alsoKnown: ['phone', 'mobile', 'home screen', 'launcher', 'favicon'],
-  width: 1600,
-  height: 1200,
   fields: [
     colour('body', 'Body', 'Of the telephone.'),
     colour('top', 'Screen', 'At its top.'),
@@ -38,18 +36,7 @@ export const appIcons = defineMockUp<AppIcons>({
     shown: 'sheet',
   },
   build(make, p) {
-    make.box(
-      'Surface',
-      [1640, 1240],
-      { x: 800, y: 600 },
-      {
-        coats: [
-          make.coat.fill(p.surface),
-          make.coat.fill(gradient('linear', make.lit(0.7), '#ffffff70', '#ffffff00', '#0b142060')),
-        ],
-        finishes: [make.finish('grain', { amount: 0.08, size: 2 })],
-      },
-    );
+    make.backdrop('Surface', p.surface, ['#ffffff70', '#0b142060'], [0.08, 2]);
     make.group(
       'Telephone',
       () => {

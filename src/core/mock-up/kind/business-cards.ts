@@ -14,8 +14,6 @@ export const businessCards = defineMockUp<BusinessCards>({
   label: 'Business cards',
   about: 'Two cards on a desk, one face up and one face down.',
   alsoKnown: ['visiting card', 'stationery', 'calling card', 'print'],
-  width: 1600,
-  height: 1200,
   fields: [
     colour('paper', 'Paper', 'Of the faces.'),
     colour('back', 'Back', 'Of the backs, which have the mark in the colour of the paper.'),
@@ -23,18 +21,7 @@ export const businessCards = defineMockUp<BusinessCards>({
   ],
   defaults: { paper: '#faf8f2', back: '#1f2b38', desk: '#b9b2a4' },
   build(make, p) {
-    make.box(
-      'Desk',
-      [1640, 1240],
-      { x: 800, y: 600 },
-      {
-        coats: [
-          make.coat.fill(p.desk),
-          make.coat.fill(gradient('linear', make.lit(0.7), '#ffffff70', '#ffffff00', '#0b142070')),
-        ],
-        finishes: [make.finish('grain', { amount: 0.09, size: 2 })],
-      },
-    );
+    make.backdrop('Desk', p.desk, ['#ffffff70', '#0b142070'], [0.09, 2]);
     const card = (name: string, colourOf: string, y: number, turn: number, inside: () => void) =>
       make.group(
         name,

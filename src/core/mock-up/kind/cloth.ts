@@ -53,8 +53,6 @@ export const cloth = defineMockUp<Cloth>({
   label: 'Cloth',
   about: 'A banner of cloth that hangs from a rod in folds.',
   alsoKnown: ['banner', 'flag', 'textile', 'fabric', 'curtain'],
-  width: 1600,
-  height: 1200,
   fields: [
     colour('cloth', 'Cloth', 'Of the banner.'),
     colour('wall', 'Wall', 'Behind it.'),
@@ -62,18 +60,7 @@ export const cloth = defineMockUp<Cloth>({
   ],
   defaults: { cloth: '#ece6d6', wall: '#7d8a8f', rod: '#8a6a3a' },
   build(make, p) {
-    make.box(
-      'Wall',
-      [1640, 1240],
-      { x: 800, y: 600 },
-      {
-        coats: [
-          make.coat.fill(p.wall),
-          make.coat.fill(gradient('linear', make.lit(0.7), '#ffffff50', '#ffffff00', '#0b142070')),
-        ],
-        finishes: [make.finish('grain', { amount: 0.08, size: 2.5 })],
-      },
-    );
+    make.backdrop('Wall', p.wall, ['#ffffff50', '#0b142070'], [0.08, 2.5]);
     const toRight = Math.sin((p.light * Math.PI) / 180) < 0 ? 1 : -1;
     make.group(
       'Banner',

@@ -15,8 +15,6 @@ export const cup = defineMockUp<Cup>({
   label: 'Cup',
   about: 'A glazed cup on a table, the mark round it.',
   alsoKnown: ['mug', 'coffee', 'tea', 'crockery'],
-  width: 1600,
-  height: 1200,
   fields: [
     colour('glaze', 'Glaze', 'Of the cup.'),
     colour('wall', 'Wall', 'Behind it.'),

@@ -14,8 +14,6 @@ export const enamelSign = defineMockUp<EnamelSign>({
   label: 'Enamel sign',
   about: 'An enamelled plate on a boarded wall.',
   alsoKnown: ['plaque', 'door sign', 'street sign', 'signage'],
-  width: 1600,
-  height: 1200,
   fields: [
     colour('plate', 'Plate', 'Of the enamel.'),
     colour('edge', 'Edge', 'Of the band about the plate.'),

@@ -14,8 +14,6 @@ export const lapelBadge = defineMockUp<LapelBadge>({
   label: 'Lapel badge',
   about: 'A round badge of enamel in metal, on the lapel of a coat.',
   alsoKnown: ['pin', 'button', 'brooch', 'merchandise'],
-  width: 1600,
-  height: 1200,
   fields: [
     colour('metal', 'Metal', 'Of the rim.'),
     colour('enamel', 'Enamel', 'That the mark lies in.'),

@@ -22,8 +22,6 @@ export const shopWindow = defineMockUp<ShopWindow>({
   label: 'Shop window',
   about: 'On the glass of a shop, with the lit room behind it.',
   alsoKnown: ['glass', 'vinyl', 'storefront', 'decal', 'signage'],
-  width: 1600,
-  height: 1200,
   fields: [
     colour('frame', 'Frame', 'Of the woodwork.'),
     colour('awning', 'Awning', 'Every other stripe of it.'),
@@ -31,18 +29,7 @@ export const shopWindow = defineMockUp<ShopWindow>({
   ],
   defaults: { frame: '#2c4a45', awning: '#b4552f', room: '#3b3a34', inks: 'tone', ink: '#f7f2e4' },
   build(make, p) {
-    make.box(
-      'Front',
-      [1640, 1240],
-      { x: 800, y: 600 },
-      {
-        coats: [
-          make.coat.fill(p.frame),
-          make.coat.fill(gradient('linear', make.lit(0.7), '#ffffff28', '#ffffff00', '#0b142060')),
-        ],
-        finishes: [make.finish('grain', { amount: 0.06, size: 2 })],
-      },
-    );
+    make.backdrop('Front', p.frame, ['#ffffff28', '#0b142060'], [0.06, 2]);
     make.clip(
       'Window',
       () => {

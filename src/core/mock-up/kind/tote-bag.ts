@@ -37,8 +37,6 @@ export const toteBag = defineMockUp<ToteBag>({
   label: 'Tote bag',
   about: 'A bag of cotton that hangs by its handles, the mark printed on it.',
   alsoKnown: ['shopper', 'carrier bag', 'merchandise', 'textile'],
-  width: 1600,
-  height: 1200,
   fields: [
     colour('cloth', 'Cloth', 'Of the bag.'),
     colour('handles', 'Handles', 'Of the bands.'),
@@ -46,18 +44,7 @@ export const toteBag = defineMockUp<ToteBag>({
   ],
   defaults: { cloth: '#e9e1cd', handles: '#d9ceb4', wall: '#a9b3b0' },
   build(make, p) {
-    make.box(
-      'Wall',
-      [1640, 1240],
-      { x: 800, y: 600 },
-      {
-        coats: [
-          make.coat.fill(p.wall),
-          make.coat.fill(gradient('linear', make.lit(0.7), '#ffffff60', '#ffffff00', '#0b142058')),
-        ],
-        finishes: [make.finish('grain', { amount: 0.06, size: 2 })],
-      },
-    );
+    make.backdrop('Wall', p.wall, ['#ffffff60', '#0b142058'], [0.06, 2]);
     const handle = (name: string, x: number, y: number, high: number) =>
       make.add(
         name,
