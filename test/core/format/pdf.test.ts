@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { PDFContext, PDFDocument } from 'pdf-lib';
+import { PDFContext, type PDFDict, PDFDocument, PDFName } from 'pdf-lib';
 import { describe, expect, it } from 'vitest';
 import {
   blendModes,
@@ -201,6 +201,28 @@ describe('PDF', () => {
     const { notes } = await scenesToPdf([{ scene }], { title: 'x', dpi: 150 });
     // What stands in two places goes in once.
     expect(notes).toEqual(['As pictures at 150 dpi: blurs and shadows (2).']);
+  });
+
+  it('keeps of a picture in one colour that colour once, and how opaque it is everywhere', async () => {
+    const shadow: SceneNode = {
+      type: 'filter',
+      filter: { kind: 'shadow', dx: 5, dy: 5, sigma: 4, colour: [0.8, 0.2, 0.1, 0.6] },
+      children: [solid(circle(45, 45, 25), 0, 0, 0)],
+      opacity: 1,
+      blend: 'normal',
+    };
+    const scene: Scene = { width: 100, height: 100, ground: [1, 1, 1, 1], nodes: [shadow] };
+    expect(await apart(scene, 200)).toBeLessThan(1.5);
+    const { bytes } = await scenesToPdf([{ scene }], { title: 'x', dpi: 150 });
+    const { context } = await PDFDocument.load(bytes);
+    const sizes = context.enumerateIndirectObjects().flatMap(([, object]) => {
+      const { dict } = object as { dict?: PDFDict };
+      return dict?.get(PDFName.of('Subtype')) === PDFName.of('Image')
+        ? [[`${dict.get(PDFName.of('ColorSpace'))}`, Number(`${dict.get(PDFName.of('Width'))}`)]]
+        : [];
+    });
+    expect(sizes.find(([space]) => space === '/DeviceRGB')).toEqual(['/DeviceRGB', 1]);
+    expect(Number(sizes.find(([space]) => space === '/DeviceGray')?.[1])).toBeGreaterThan(50);
   });
 
   it('counts the pixels of its pictures before it draws them', () => {

@@ -55,7 +55,9 @@ const asPicture: NodeWriter<ShapeNode> = (target, content, node, toSheet) => {
   if (!wide) return;
   content.add('q', pathText(node.path, toSheet), clipBy(node));
   const grown = growBounds(wide, 0.01 * Math.max(wide.x1 - wide.x0, wide.y1 - wide.y0));
-  target.picture(content, { ...node, path: boundsPath(grown) }, toSheet, { what, of: node });
+  // A gradient is smooth, and its edges are those of its shape.
+  const fineness = paint.kind === 'conic' ? 0.5 : 1;
+  target.picture(content, { ...node, path: boundsPath(grown) }, toSheet, { what, of: node, fineness });
   content.add('Q');
 };
 

@@ -1,3 +1,4 @@
+import { zlibSync } from 'fflate';
 import type { PDFContext, PDFRawStream, PDFRef } from 'pdf-lib';
 import { Tally } from '../../geometry/budget';
 import { identity, invert, type Matrix, meanScale, multiply } from '../../geometry/matrix';
@@ -57,7 +58,13 @@ export class PdfWriter implements PdfTarget {
   }
 
   stream(bytes: string | Uint8Array, dictionary: object): PDFRef {
-    return this.context.register(this.context.flateStream(bytes, dictionary as never) as PDFRawStream);
+    if (typeof bytes === 'string')
+      return this.context.register(this.context.flateStream(bytes, dictionary as never) as PDFRawStream);
+    // Pixels are many: packing them as hard as can be takes longer than drawing them.
+    const packed = zlibSync(bytes, { level: 3 });
+    return this.context.register(
+      this.context.stream(packed, { ...dictionary, Filter: 'FlateDecode' } as never) as PDFRawStream,
+    );
   }
 
   shared(key: unknown, make: () => PDFRef): PDFRef {
