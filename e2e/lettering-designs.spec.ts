@@ -285,7 +285,8 @@ test('the observatory’s lock-up: a dot given to a star, and rules that hold wh
       },
     };
     const bare = without(free, 'In a row');
-    return { ...bare, sheets: bare.sheets.map((s) => ({ ...s, parts: [...s.parts, mark.id] })) };
+    const [first, ...others] = bare.sheets;
+    return { ...bare, sheets: [{ ...first, parts: [...first.parts, mark.id] }, ...others] };
   });
   await e.words(900, 400, 'Hollin Tarn');
   await e.face('Abril Fatface');

@@ -28,7 +28,7 @@ export const sceneProofs: Readonly<Record<string, ProofDefinition<object>>> = Ob
         fields: [...lookFields, ...d.fields],
         defaults: mockUpDefaults(d.kind),
         title: () => d.label,
-        pixels: () => 360,
+        pixels: () => 344,
         scene: (sheet, params) => mockUpScene(d.kind, params, sheet),
       }),
     ];

@@ -15,7 +15,7 @@ export const ownSceneProof = defineProof<OwnScene>({
   fields: [sheet('sheet', 'Scene', 'The sheet that shows it.')],
   defaults: { sheet: '' },
   title: () => 'Own scene',
-  pixels: () => 360,
+  pixels: () => 344,
   against: (p) => (p.sheet ? `sheet:${p.sheet}` : ''),
   scene: (own, _, scene) => scene ?? own,
 });

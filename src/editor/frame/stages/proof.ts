@@ -73,32 +73,6 @@ export const proof: Stage = {
     ),
     hangs('proof-eyes', 'eyes', View),
     family(hangs('proof-ground', 'ground', PaintBucket), hangs('proof-pattern', 'pattern', Grid2x2)),
-    family(
-      act(
-        'proof-scenes',
-        {
-          label: 'All scenes',
-          about:
-            'The sheet in every scene: on a sign, a cup, cards, cloth, glass, a badge, a bag and a screen.',
-          alsoKnown: ['mock-up', 'presentation', 'in use'],
-        },
-        Images,
-        addAllScenes,
-      ),
-      ...scenes,
-      act(
-        'scene-on-picture',
-        {
-          label: 'Scene on a picture',
-          about: 'Lays the sheet on a picture of your own, in perspective and in its light.',
-          alsoKnown: ['mock-up', 'photo', 'perspective', 'own scene'],
-        },
-        ImagePlus,
-        () => {
-          sceneOnPicture().catch(reportDefect);
-        },
-      ),
-    ),
     hangs('proof-beside', 'beside', Columns2),
     act(
       'construction',
@@ -130,6 +104,32 @@ export const proof: Stage = {
       },
       TriangleAlert,
       () => set((s) => ({ wall: { ...s.wall, pane: 'findings' } })),
+    ),
+    family(
+      act(
+        'proof-scenes',
+        {
+          label: 'All scenes',
+          about:
+            'The sheet in every scene: on a sign, a cup, cards, cloth, glass, a badge, a bag and a screen.',
+          alsoKnown: ['mock-up', 'presentation', 'in use'],
+        },
+        Images,
+        addAllScenes,
+      ),
+      ...scenes,
+      act(
+        'scene-on-picture',
+        {
+          label: 'Scene on a picture',
+          about: 'Lays the sheet on a picture of your own, in perspective and in its light.',
+          alsoKnown: ['mock-up', 'photo', 'perspective', 'own scene'],
+        },
+        ImagePlus,
+        () => {
+          sceneOnPicture().catch(reportDefect);
+        },
+      ),
     ),
   ],
 };
