@@ -1,8 +1,6 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import MenuItem from '@mui/material/MenuItem';
-import Select from '@mui/material/Select';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { SharedView } from '@/core';
@@ -10,39 +8,9 @@ import { CommentForm, CommentList, type Numbered } from './Comments';
 import { Compare } from './Compare';
 import { Decision, decisionWords } from './Decision';
 import { useOwnName } from './own-name';
+import { ReviewHeader } from './ReviewHeader';
 import { type Spot, Stage } from './Stage';
 import { sharedApi } from './shared-api';
-import { when } from './when';
-
-/** A version and what it is held against, from lists. */
-function VersionPick({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: number;
-  options: readonly (readonly [number, string])[];
-  onChange(v: number): void;
-}) {
-  return (
-    <Select
-      size="small"
-      value={value}
-      onChange={(e) => onChange(Number(e.target.value))}
-      inputProps={{ 'aria-label': label }}
-      SelectDisplayProps={{ 'aria-label': label }}
-      sx={{ height: 34 }}
-    >
-      {options.map(([v, word]) => (
-        <MenuItem key={v} value={v}>
-          {word}
-        </MenuItem>
-      ))}
-    </Select>
-  );
-}
 
 /** What is shown behind a link: a picture at a time, what was said of it, and what is decided. */
 export function Review({
@@ -120,50 +88,17 @@ export function Review({
         fontSize: 14,
       }}
     >
-      <Box
-        component="header"
-        sx={{
-          gridColumn: '1 / -1',
-          bgcolor: 'background.paper',
-          borderBottom: 1,
-          borderColor: 'divider',
-          px: 4,
-          py: 2,
-          display: 'flex',
-          flexWrap: 'wrap',
-          alignItems: 'center',
-          gap: 2,
+      <ReviewHeader
+        view={view}
+        version={version.number}
+        held={held}
+        others={others.map((v) => v.number)}
+        onVersion={(v) => {
+          setNumber(v);
+          setDraft(null);
         }}
-      >
-        <Box sx={{ flex: 1, minWidth: 180 }}>
-          <Box component="h1" sx={{ m: 0, fontSize: 18, fontWeight: 600, overflowWrap: 'anywhere' }}>
-            {view.title}
-          </Box>
-          <Box sx={{ color: 'text.secondary', fontSize: 13 }}>{view.design}</Box>
-        </Box>
-        {view.versions.length > 1 && (
-          <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-            <VersionPick
-              label="Version"
-              value={version.number}
-              options={view.versions.map((v) => [v.number, `Version ${v.number}, ${when(v.at)}`] as const)}
-              onChange={(v) => {
-                setNumber(v);
-                setDraft(null);
-              }}
-            />
-            <VersionPick
-              label="Compare with"
-              value={held}
-              options={[
-                [0, 'By itself'] as const,
-                ...others.map((v) => [v.number, `Beside version ${v.number}`] as const),
-              ]}
-              onChange={setAgainst}
-            />
-          </Box>
-        )}
-      </Box>
+        onHeld={setAgainst}
+      />
       <Box sx={{ display: 'flex', flexDirection: 'column', minHeight: 0, minWidth: 0 }}>
         {version.subjects.length > 1 && (
           <Box
