@@ -1,6 +1,7 @@
 import { arcCubics, type Cubic, cubicTangent, lineCubic } from '../geometry/cubic';
 import { type Contour, contourOf, reverseContour, segmentsOf } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import { atBends } from './bends';
 import { knownParallel } from './known-parallel';
 import { parallelPoint } from './parallel';
 import { cutShort, type ParallelPart } from './shortcut';
@@ -17,6 +18,8 @@ export interface JoinStyle {
 /** Collects cubics laid end to end. */
 class Pen {
   readonly parts: ParallelPart[] = [];
+  /** Whether it goes round an end of a line. */
+  private capping = false;
 
   /** @param d distance of what is drawn from the outline it goes along. */
   constructor(
@@ -28,7 +31,7 @@ class Pen {
     // Places that rounding alone keeps apart are one.
     const near = 1e-14 * (Math.abs(p.x) + Math.abs(p.y)) + 1e-12 * Math.abs(this.d);
     if (Math.abs(p.x - this.at.x) + Math.abs(p.y - this.at.y) <= near) return;
-    this.parts.push({ cubic: lineCubic(this.at.x, this.at.y, p.x, p.y), swallowed });
+    this.parts.push({ cubic: lineCubic(this.at.x, this.at.y, p.x, p.y), swallowed, cap: this.capping });
     this.at = p;
   }
 
@@ -38,7 +41,7 @@ class Pen {
       const { x, y } = this.at;
       // A handle on its node stays there, so that a line stays a line.
       const [hx, hy] = s[2] === s[0] && s[3] === s[1] ? [x, y] : [s[2], s[3]];
-      this.parts.push({ cubic: [x, y, hx, hy, s[4], s[5], s[6], s[7]], swallowed });
+      this.parts.push({ cubic: [x, y, hx, hy, s[4], s[5], s[6], s[7]], swallowed, cap: this.capping });
       this.at = { x: s[6], y: s[7] };
     }
   }
@@ -46,6 +49,13 @@ class Pen {
   /** All of it as a closed contour, what it swallows left out where that can be. */
   contour(): Contour {
     return contourOf(cutShort(this.parts, this.d), true);
+  }
+
+  /** Goes round an end of a line. */
+  cap(round: () => void): void {
+    this.capping = true;
+    round();
+    this.capping = false;
   }
 
   /** An arc about `centre` to `p`, turning by `sweep` radians. */
@@ -71,7 +81,9 @@ function joinCorner(pen: Pen, v: Point, u: Point, w: Point, style: JoinStyle): v
   const { d } = pen;
   const p = { x: v.x + d * u.y, y: v.y - d * u.x };
   const q = { x: v.x + d * w.y, y: v.y - d * w.x };
-  const turn = Math.atan2(cross(u, w), dot(u, w));
+  const angle = Math.atan2(cross(u, w), dot(u, w));
+  // Right back the way it came, rounding says to which side it turns: outwards it is a tip, whichever side that is.
+  const turn = d > 0 && Math.abs(angle) > Math.PI - 1e-7 ? Math.PI : angle;
   if (Math.abs(turn) < 1e-7) {
     pen.to(q);
     return;
@@ -96,10 +108,10 @@ function joinCorner(pen: Pen, v: Point, u: Point, w: Point, style: JoinStyle): v
   pen.to(q);
 }
 
-const proper = (c: Contour): Cubic[] =>
-  segmentsOf(c).filter(
-    (s) => s[0] !== s[6] || s[1] !== s[7] || s[0] !== s[2] || s[1] !== s[3] || s[4] !== s[6] || s[5] !== s[7],
-  );
+const isThere = (s: Cubic): boolean =>
+  s[0] !== s[6] || s[1] !== s[7] || s[0] !== s[2] || s[1] !== s[3] || s[4] !== s[6] || s[5] !== s[7];
+
+const proper = (c: Contour): Cubic[] => segmentsOf(c).filter(isThere).flatMap(atBends);
 
 function side(pen: Pen, cubics: readonly Cubic[], closed: boolean, style: JoinStyle): void {
   cubics.forEach((s, i) => {
@@ -174,9 +186,9 @@ export function strokeContour(c: Contour, style: StrokeStyle): Contour[] {
   const pen = new Pen(parallelPoint(cubics[0], 0, d), d);
   side(pen, cubics, false, style);
   const last = cubics[cubics.length - 1];
-  cap(pen, { x: last[6], y: last[7] }, cubicTangent(last, 1), style.cap);
+  pen.cap(() => cap(pen, { x: last[6], y: last[7] }, cubicTangent(last, 1), style.cap));
   side(pen, back, false, style);
   const end = back[back.length - 1];
-  cap(pen, { x: end[6], y: end[7] }, cubicTangent(end, 1), style.cap);
+  pen.cap(() => cap(pen, { x: end[6], y: end[7] }, cubicTangent(end, 1), style.cap));
   return [pen.contour()];
 }

@@ -8,6 +8,8 @@ import { type Crossing, refineCrossing } from './refine-crossing';
 export interface ParallelPart {
   readonly cubic: Cubic;
   readonly swallowed: boolean;
+  /** Whether it goes round an end of a line: it is never left out. */
+  readonly cap?: boolean;
 }
 
 /** How many pieces before and after a swallowed stretch are searched for the place where they cross. */
@@ -59,8 +61,11 @@ interface Cut {
   readonly start: Cubic;
 }
 
-/** Where the stretches before and after a swallowed one cross near it; null where they do not. */
-function cutBack(before: readonly Cubic[], after: readonly Cubic[], d: number): Cut | null {
+/**
+ * Where the stretches before and after a swallowed one cross near it; null where they do not.
+ * @param whole area of all of the parallel, positive where it runs as outlines do
+ */
+function cutBack(before: readonly Cubic[], after: readonly Cubic[], d: number, whole: number): Cut | null {
   for (let sum = 0; sum < 2 * reach; sum++)
     for (let i = 0; i <= sum; i++) {
       const [last, first] = [before.length - 1 - i, sum - i];
@@ -79,7 +84,10 @@ function cutBack(before: readonly Cubic[], after: readonly Cubic[], d: number): 
         ],
         true,
       );
-      if (!turnsInwards(a, b, at, d) || contourArea(loop) * d <= 0) return null;
+      const area = contourArea(loop);
+      if (!turnsInwards(a, b, at, d) || area * d <= 0) return null;
+      // A loop lies in what is covered anyway: what is more than half of all is no loop, but the outline itself.
+      if (area * whole > 0 && 2 * Math.abs(area) > Math.abs(whole)) return null;
       const head = subCubic(a, 0, at.t);
       const tail = subCubic(b, at.s, 1);
       return {
@@ -99,15 +107,16 @@ function cutBack(before: readonly Cubic[], after: readonly Cubic[], d: number): 
 
 interface Stretch {
   readonly swallowed: boolean;
+  readonly cap: boolean;
   cubics: readonly Cubic[];
 }
 
 function stretchesOf(parts: readonly ParallelPart[]): Stretch[] {
-  const out: { swallowed: boolean; cubics: Cubic[] }[] = [];
-  for (const { cubic, swallowed } of parts) {
+  const out: { swallowed: boolean; cap: boolean; cubics: Cubic[] }[] = [];
+  for (const { cubic, swallowed, cap = false } of parts) {
     const last = out[out.length - 1];
-    if (last?.swallowed === swallowed) last.cubics.push(cubic);
-    else out.push({ swallowed, cubics: [cubic] });
+    if (last?.swallowed === swallowed && last.cap === cap) last.cubics.push(cubic);
+    else out.push({ swallowed, cap, cubics: [cubic] });
   }
   return out;
 }
@@ -124,12 +133,19 @@ export function cutShort(parts: readonly ParallelPart[], d: number): Cubic[] {
   // A contour is told from the first piece after one that is swallowed, so that no stretch is torn.
   const first = parts.findIndex((p, i) => !p.swallowed && parts.at(i - 1)?.swallowed);
   const stretches = stretchesOf([...parts.slice(first), ...parts.slice(0, first)]);
+  const whole = contourArea(
+    contourOf(
+      parts.map((p) => p.cubic),
+      true,
+    ),
+  );
   const gone = new Set<Stretch>();
   stretches.forEach((stretch, i) => {
     if (!stretch.swallowed) return;
     const before = stretches[i - 1];
     const after = stretches[(i + 1) % stretches.length];
-    const cut = cutBack(before.cubics, after.cubics, d);
+    if (before.cap || after.cap || before.swallowed || after.swallowed) return;
+    const cut = cutBack(before.cubics, after.cubics, d, whole);
     if (!cut) return;
     const { last, end, start } = cut;
     if (before === after) before.cubics = [start, ...before.cubics.slice(cut.first + 1, last), end];
