@@ -6,7 +6,7 @@ import {
   pictureWithin,
   proofScene,
   type Scene,
-  usualRules,
+  usualWall,
 } from '@/core';
 import { demoDesigns } from '../demo';
 import { coarseFor, coarsened } from '../src/editor/proof/pace';
@@ -52,7 +52,7 @@ async function walls(sheet: Scene, runs: number, coarse: number): Promise<number
 
 function measured(sheet: Scene): number {
   const began = performance.now();
-  for (const _ of findingsOf(sheet, usualRules, 16));
+  for (const _ of findingsOf(sheet, usualWall.rules, 16));
   return performance.now() - began;
 }
 

@@ -80,6 +80,23 @@ function name(c: Composer, size: number, star: string, { words, light }: Version
 const dot = (c: Composer, version: string, x: number, y: number): string =>
   c.add(`Dot, ${version}`, 'star', { radius: 60, inner: 0.34, points: 4 }, { x, y }, { construction: true });
 
+/** The mark with the name and the place beside it. */
+function inARow(c: Composer, label: string, star: string, version: Version): void {
+  c.lockUp(
+    label,
+    { gap: 0.6, markSize: 'by-unit', markHeight: 1.75, level: 'middle-of-capitals', clearSpace: 1 },
+    () => {
+      mark(c, 'Dome mark', version);
+      c.lockUp(
+        'Name and place',
+        { arrangement: 'in-a-column', flush: 'start', gap: 0.4, showClearSpace: false },
+        () => name(c, 236, dot(c, star, 400, -320), version),
+      );
+    },
+    { place: { x: 840, y: 455, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } },
+  );
+}
+
 /** The sign of the observatory in a row on paper and in a column on the night. */
 export function observatoryLockUp(): Design {
   const c = new Composer('Observatory lock-up');
@@ -92,21 +109,7 @@ export function observatoryLockUp(): Design {
     { x: 1200, y: 1350 },
     { coats: [c.coat.fill(ink.night)] },
   );
-  const star = (version: string, x: number, y: number) => dot(c, version, x, y);
-
-  c.lockUp(
-    'In a row',
-    { gap: 0.6, markSize: 'by-unit', markHeight: 1.75, level: 'middle-of-capitals', clearSpace: 1 },
-    () => {
-      mark(c, 'Dome mark', paper);
-      c.lockUp(
-        'Name and place',
-        { arrangement: 'in-a-column', flush: 'start', gap: 0.4, showClearSpace: false },
-        () => name(c, 236, star('row', 400, -320), paper),
-      );
-    },
-    { place: { x: 840, y: 455, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } },
-  );
+  inARow(c, 'In a row', 'row', paper);
   c.lockUp(
     'In a column',
     {
@@ -119,7 +122,7 @@ export function observatoryLockUp(): Design {
     },
     () => {
       mark(c, 'Dome mark reversed', night);
-      name(c, 190, star('column', 720, -420), night);
+      name(c, 190, dot(c, 'column', 720, -420), night);
     },
     { place: { x: 690, y: 1510, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } },
   );
@@ -129,19 +132,7 @@ export function observatoryLockUp(): Design {
   });
   const black = new Composer('', 'black-');
   const inked: Version = { dome: '#000000', light: '#000000', words: '#000000' };
-  black.lockUp(
-    'In one ink',
-    { gap: 0.6, markSize: 'by-unit', markHeight: 1.75, level: 'middle-of-capitals', clearSpace: 1 },
-    () => {
-      mark(black, 'Dome mark', inked);
-      black.lockUp(
-        'Name and place',
-        { arrangement: 'in-a-column', flush: 'start', gap: 0.4, showClearSpace: false },
-        () => name(black, 236, dot(black, 'one ink', 400, -320), inked),
-      );
-    },
-    { place: { x: 840, y: 455, turn: 0, skew: 0, scaleX: 1, scaleY: 1 } },
-  );
+  inARow(black, 'In one ink', 'one ink', inked);
   const sheets = [
     [icon, { id: 'icon', name: 'Icon', width: 1024, height: 1024, ground: ink.night }],
     [black, { id: 'one-ink', name: 'One ink', width: 2400, height: 900, ground: '#ffffff' }],

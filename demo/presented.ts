@@ -1,12 +1,12 @@
 import {
   type Design,
   drawersOf,
+  hangProof,
   makeProof,
   makeSheet,
   sceneProofKind,
   usualDrawing,
-  usualProofs,
-  usualRules,
+  usualWall,
 } from '@/core';
 
 /** A scene that a design is seen in, and its settings. */
@@ -29,8 +29,8 @@ export function presented(design: Design, [scene, params = {}]: Seen, of = desig
   return {
     ...design,
     wall: {
-      rules: usualRules,
-      proofs: [...usualProofs, makeProof(sceneProofKind(scene), params, 'in-use')],
+      ...usualWall,
+      proofs: hangProof(usualWall.proofs, makeProof(sceneProofKind(scene), params, 'in-use')),
     },
     sheets: [...design.sheets, drawing],
   };

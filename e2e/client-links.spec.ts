@@ -104,13 +104,17 @@ test('a client sees a design by a link, pins a comment, chooses; the designer an
   await expect(comments.getByText('Answer: It is redder now.')).toBeVisible();
   await comments.getByRole('checkbox').click();
   await expect(page.getByText('1 to see to')).toBeHidden();
+  const news = page.getByLabel('What is new (may stay empty)');
+  await news.fill('Redder brass.');
   await page.getByRole('button', { name: 'Show the present state' }).click();
   await expect(page.getByText('Version 1 shows the design as it is now.')).toBeVisible();
+  // What is refused is not lost.
+  await expect(news).toHaveValue('Redder brass.');
   await page.getByRole('button', { name: 'Close' }).click();
   await e.colour('#b0522a');
   await e.saved();
   await openLinks(page);
-  await page.getByLabel('What is new (may stay empty)').fill('Redder brass.');
+  await news.fill('Redder brass.');
   await page.getByRole('button', { name: 'Show the present state' }).click();
   await expect(page.getByText('2 versions', { exact: false })).toBeVisible();
 

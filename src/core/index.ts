@@ -36,14 +36,21 @@ export {
 } from './delivery';
 export {
   type ClientLink,
+  type CommentChange,
+  inTruePixels,
+  type LinkChange,
   type LinkComment,
   type LinkDecision,
   type LinkSubject,
   type LinkVersion,
+  type LinkWish,
   leadsOn,
   linkLimits,
   linkWidths,
+  type SaidComment,
+  type SaidDecision,
   type SharedView,
+  shownTitle,
 } from './delivery/client-link';
 export type { FormatDefinition } from './delivery/definition';
 export {
@@ -228,13 +235,14 @@ export type { Outline } from './outline/types';
 export * from './palette/looks';
 export * from './palette/palette';
 export type { ColourSwatch, GradientSwatch, Inks, Look, Swatch } from './palette/types';
-export { makeProof, proofs, usualProofs } from './proof';
+export { makeProof, proofs } from './proof';
 export type { ProofDefinition, ProofRow } from './proof/definition';
 export { proofRows } from './proof/definition';
 export { type Finding, type Findings, findingsOf } from './proof/findings';
 export { mockUpOfProof, sceneProofKind } from './proof/kind/in-scene';
 export { pictureWithin, proofScene, sizeWithin } from './proof/proof-picture';
-export { type ProofRules, ruleFields, usualRules } from './proof/rules';
+export { type ProofRules, ruleFields } from './proof/rules';
+export { hangProof, usualWall } from './proof/wall';
 export { Painter } from './raster/painter';
 export {
   type Depth,

@@ -50,23 +50,24 @@ async function poppler(program: string, args: readonly string[]): Promise<string
 }
 
 /**
- * The pages of a PDF, each as an SVG of outlines, gradients and pictures, as far as Poppler reads them.
+ * The first pages of a PDF, so many at most, each as an SVG of outlines, gradients and pictures, as far as Poppler reads them.
  * @throws HttpError in words where it is none, damaged or too much.
  */
-export async function pdfPages(bytes: Uint8Array): Promise<PdfPages> {
+export async function pdfPages(bytes: Uint8Array, most: number): Promise<PdfPages> {
   if (!/%PDF-/.test(Buffer.from(bytes.subarray(0, 1024)).toString('latin1')))
     throw new BadRequest('This file is no PDF.');
   if (atOnce >= mostAtOnce) throw new Busy('Other PDF files are being read. Try again in a moment.');
   atOnce++;
-  const folder = await mkdtemp(path.join(tmpdir(), 'silent-compass-pdf-'));
+  let folder: string | null = null;
   try {
+    folder = await mkdtemp(path.join(tmpdir(), 'silent-compass-pdf-'));
     const file = path.join(folder, 'in.pdf');
     await writeFile(file, bytes);
     const pages = Number(/^Pages:\s*(\d+)/m.exec(await poppler('pdfinfo', [file]))?.[1] ?? 0);
     if (!pages) throw new HttpError(422, 'This PDF has no page.');
     const svg: string[] = [];
     let size = 0;
-    for (let page = 1; page <= Math.min(pages, mostPages); page++) {
+    for (let page = 1; page <= Math.min(pages, most); page++) {
       const out = path.join(folder, `${page}.svg`);
       await poppler('pdftocairo', ['-svg', '-f', String(page), '-l', String(page), file, out]);
       size += (await stat(out)).size;
@@ -77,6 +78,6 @@ export async function pdfPages(bytes: Uint8Array): Promise<PdfPages> {
     return { pages, svg };
   } finally {
     atOnce--;
-    await rm(folder, { recursive: true, force: true });
+    if (folder) await rm(folder, { recursive: true, force: true });
   }
 }

@@ -28,9 +28,9 @@ afterAll(async () => {
   await db.destroy();
 });
 
-const ask = (bytes: Uint8Array) =>
+const ask = (bytes: Uint8Array, query = '') =>
   postPdf(
-    new Request(url('pdf-pages'), {
+    new Request(url(`pdf-pages${query}`), {
       method: 'POST',
       body: new Uint8Array(bytes),
       headers: { 'content-type': 'application/octet-stream' },
@@ -61,6 +61,9 @@ describe('a PDF that is opened', () => {
     expect(answer.status).toBe(200);
     const { pages, svg } = await json<{ pages: number; svg: string[] }>(answer);
     expect([pages, svg.length]).toEqual([3, 3]);
+    const first = await json<{ pages: number; svg: string[] }>(await ask(bytes, '?most=1'));
+    expect(first).toEqual({ pages: 3, svg: [svg[0]] });
+    expect((await ask(bytes, '?most=0')).status).toBe(400);
     const file = path.join(folder, 'three.pdf');
     writeFileSync(file, bytes);
     for (const [i, text] of svg.entries()) {

@@ -1,8 +1,12 @@
-import { type Cubic, cubicDerivative, isLine, quadraticRoots, subCubic } from '../geometry/cubic';
-import type { Point } from '../geometry/vector';
-
-const cross = (a: Point, b: Point) => a.x * b.y - a.y * b.x;
-const dot = (a: Point, b: Point) => a.x * b.x + a.y * b.y;
+import {
+  type Cubic,
+  cubicDerivative,
+  cubicSecond,
+  isLine,
+  quadraticRoots,
+  subCubic,
+} from '../geometry/cubic';
+import { cross, dot } from '../geometry/vector';
 
 /** Ends of a curve that count as such, in its parameter. */
 const end = 1e-9;
@@ -20,13 +24,6 @@ function turnsOnLine(s: Cubic): readonly number[] | null {
 /** Looks along a curve for where it is slowest, and radius of a bend there, as a share of its size, below which that is nearly a cusp. */
 const looks = 64;
 const sharp = 0.02;
-
-/** The second derivative of a cubic at t. */
-const bending = (s: Cubic, t: number): Point => {
-  const at = (i: number) =>
-    6 * ((1 - t) * (s[4 + i] - 2 * s[2 + i] + s[i]) + t * (s[6 + i] - 2 * s[4 + i] + s[2 + i]));
-  return { x: at(0), y: at(1) };
-};
 
 /** Before and after a bend that is nearly a cusp; nothing where a curve has none. */
 function aboutCusp(s: Cubic): readonly number[] {
@@ -46,7 +43,7 @@ function aboutCusp(s: Cubic): readonly number[] {
   if (speed(slowest / looks) > 0.02 * speed(fastest / looks)) return [];
   // Where it is slowest, it bends at right angles to where it goes: found by halving.
   let [a, b] = [Math.max(0, slowest - 1) / looks, Math.min(looks, slowest + 1) / looks];
-  const rises = (t: number) => dot(cubicDerivative(s, t), bending(s, t)) > 0;
+  const rises = (t: number) => dot(cubicDerivative(s, t), cubicSecond(s, t)) > 0;
   if (rises(a) || !rises(b)) return [];
   for (let i = 0; i < 50; i++) {
     const t = (a + b) / 2;
@@ -54,7 +51,7 @@ function aboutCusp(s: Cubic): readonly number[] {
     else a = t;
   }
   const t = (a + b) / 2;
-  const [v, w] = [cubicDerivative(s, t), bending(s, t)];
+  const [v, w] = [cubicDerivative(s, t), cubicSecond(s, t)];
   const [slow, bends] = [Math.hypot(v.x, v.y), Math.hypot(w.x, w.y)];
   const size = Math.max(...[2, 4, 6].map((i) => Math.hypot(s[i] - s[0], s[i + 1] - s[1])));
   if (!(bends > 0) || slow * slow > sharp * size * bends) return [];

@@ -1,6 +1,6 @@
 import { arcCubics, type Cubic, cubicTangent, lineCubic } from '../geometry/cubic';
 import { type Contour, contourOf, reverseContour, segmentsOf } from '../geometry/path';
-import type { Point } from '../geometry/vector';
+import { type Point, turnBetween } from '../geometry/vector';
 import { atBends } from './bends';
 import { knownParallel } from './known-parallel';
 import { parallelPoint } from './parallel';
@@ -74,14 +74,11 @@ class Pen {
   }
 }
 
-const cross = (a: Point, b: Point) => a.x * b.y - a.y * b.x;
-const dot = (a: Point, b: Point) => a.x * b.x + a.y * b.y;
-
 function joinCorner(pen: Pen, v: Point, u: Point, w: Point, style: JoinStyle): void {
   const { d } = pen;
   const p = { x: v.x + d * u.y, y: v.y - d * u.x };
   const q = { x: v.x + d * w.y, y: v.y - d * w.x };
-  const angle = Math.atan2(cross(u, w), dot(u, w));
+  const angle = turnBetween(u, w);
   // Right back the way it came, rounding says to which side it turns: outwards it is a tip, whichever side that is.
   const turn = d > 0 && Math.abs(angle) > Math.PI - 1e-7 ? Math.PI : angle;
   if (Math.abs(turn) < 1e-7) {

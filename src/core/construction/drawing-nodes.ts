@@ -1,4 +1,5 @@
 import { strokeArea } from '../arrange/offset';
+import { sameItems } from '../cache/same-items';
 import { parseHex, type Rgba } from '../colour/colour';
 import type { Sheet } from '../document/types';
 import { arcCubics } from '../geometry/cubic';
@@ -208,9 +209,6 @@ interface Known {
 }
 const known = new WeakMap<Drawing, Known>();
 
-const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((v, i) => v === b[i]);
-
 /** What a sheet shows that draws the construction of another one; the same objects while that stays as it is. */
 export function drawingNodes(
   context: EvaluationContext,
@@ -226,9 +224,9 @@ export function drawingNodes(
   const before = known.get(drawing);
   if (
     before &&
-    sameList(before.results, results) &&
-    sameList(before.places, places) &&
-    sameList(before.size, size) &&
+    sameItems<object>(before.results, results) &&
+    sameItems(before.places, places) &&
+    sameItems(before.size, size) &&
     sameOutside(before.outside, outside)
   )
     return before.nodes;

@@ -70,6 +70,37 @@ export interface ClientLink extends Omit<SharedView, 'design'> {
   readonly decisions: readonly LinkDecision[];
 }
 
+/** What a new link is to be. */
+export interface LinkWish {
+  readonly title: string;
+  readonly note: string;
+  /** Addresses of what it shows. */
+  readonly subjects: readonly string[];
+  /** ISO 8601, or null for no end. */
+  readonly expiresAt: string | null;
+  /** Null for none. */
+  readonly password: string | null;
+}
+
+/** What may become of a link; what is left out stays. */
+export type LinkChange = Partial<LinkWish> & { readonly revoked?: boolean };
+
+/** What becomes of a comment; what is left out stays. */
+export type CommentChange = Partial<Pick<LinkComment, 'answer' | 'done'>>;
+
+/** A word of the client’s on its way. */
+export type SaidComment = Pick<LinkComment, 'version' | 'of' | 'x' | 'y' | 'name' | 'text'>;
+
+/** A decision of the client’s on its way. */
+export type SaidDecision = Omit<LinkDecision, 'at'>;
+
+/** What an address is called where it is shown, in the latest version that shows it; an empty text where none does. */
+export const shownTitle = (versions: readonly LinkVersion[], of: string): string =>
+  versions.flatMap((v) => v.subjects).find((s) => s.of === of)?.title ?? '';
+
+/** Whether what an address shows is in true pixels, and so in one size for all. */
+export const inTruePixels = (of: string): boolean => of.startsWith('proofs:');
+
 /** Whether a link leads anywhere at a moment, milliseconds since 1970. */
 export const leadsOn = (
   { expiresAt, revoked }: Pick<ClientLink, 'expiresAt' | 'revoked'>,

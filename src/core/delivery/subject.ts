@@ -6,8 +6,8 @@ import type { Design } from '../document/types';
 import { frameOf } from '../edit/tree';
 import { translation } from '../geometry/matrix';
 import { type Bounds, growBounds } from '../geometry/path';
-import { usualProofs } from '../proof';
 import { proofSheet } from '../proof/proof-sheet';
+import { usualWall } from '../proof/wall';
 import { nodesBounds } from '../scene/damage';
 import { evaluatePart } from '../scene/evaluate';
 import { groupNode } from '../scene/group-node';
@@ -73,7 +73,7 @@ function proofsOf(design: Design, id: string): Scene {
     return kind === 'sheet' && design.sheets.some((s) => s.id === of) ? evaluate(design, of) : null;
   };
   const title = [design.name, ...(design.sheets.length > 1 ? [sheet.name] : [])].join(' · ');
-  return proofSheet(evaluate(design, sheet.id), design.wall?.proofs ?? usualProofs, title, others);
+  return proofSheet(evaluate(design, sheet.id), (design.wall ?? usualWall).proofs, title, others);
 }
 
 /** What the address of a row shows: its kind, and what it names. */

@@ -1,13 +1,12 @@
 import { paints } from '../coat/paint';
-import type { Card } from '../document/card';
 import { makeCoat, makeFinish, makeId, makePart, makeSheet, makeSource } from '../document/create';
 import { clipText } from '../document/text';
 import type { Design, Part, Sheet } from '../document/types';
 import { origin } from '../geometry/matrix';
 import { imageSize } from '../image/image-id';
 import { mockUpSheet, mockUps } from '../mock-up';
-import { makeProof, usualProofs } from '../proof';
-import { usualRules } from '../proof/rules';
+import { makeProof } from '../proof';
+import { hangProof, usualWall } from '../proof/wall';
 import type { PlacedPicture } from './place-picture';
 import { sheetOf } from './tree';
 
@@ -19,15 +18,6 @@ export interface SceneAdded {
   /** The finish whose grips are to be at hand, where there is one. */
   readonly finish: string | null;
 }
-
-/** Puts a proof among those of its row. */
-const hung = (design: Design, card: Card): Design => ({
-  ...design,
-  wall: {
-    rules: design.wall?.rules ?? usualRules,
-    proofs: [...(design.wall?.proofs ?? usualProofs), card],
-  },
-});
 
 function added(
   design: Design,
@@ -42,7 +32,10 @@ function added(
   while (names.has(name(n))) n++;
   const sheet = { ...scene.sheet, name: name(n) };
   const next = { ...design, sheets: [...design.sheets, sheet], parts: { ...design.parts, ...scene.parts } };
-  return hang ? hung(next, makeProof('own-scene', { sheet: sheet.id })) : next;
+  if (!hang) return next;
+  const wall = design.wall ?? usualWall;
+  const proof = makeProof('own-scene', { sheet: sheet.id });
+  return { ...next, wall: { ...wall, proofs: hangProof(wall.proofs, proof) } };
 }
 
 /**

@@ -31,7 +31,7 @@ export const surfaceLight = defineFinish<SurfaceLight>({
   kind: 'surface-light',
   label: 'Surface light',
   about: 'The lights, shades and grain of the part that it lies on, such as a picture, fall onto it too.',
-  alsoKnown: ['texture', 'displacement', 'blend if', 'mock-up', 'light layer'],
+  alsoKnown: ['texture', 'displacement', 'mock-up', 'light layer'],
   fields: [
     sibling('from', 'Lies on', 'The part whose lights and shades it takes.', 'Nothing yet'),
     share('strength', 'Strength', 'How much of them.'),

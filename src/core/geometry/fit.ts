@@ -1,8 +1,7 @@
 import { type Cubic, cubicDerivative, cubicPoint, cubicSecond } from './cubic';
-import type { Point } from './vector';
+import { dot, type Point } from './vector';
 
 const sub = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
-const dot = (a: Point, b: Point): number => a.x * b.x + a.y * b.y;
 const unit = (p: Point): Point => {
   const l = Math.hypot(p.x, p.y) || 1;
   return { x: p.x / l, y: p.y / l };

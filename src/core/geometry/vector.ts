@@ -15,9 +15,14 @@ export const mix = (a: Point, b: Point, t: number): Point => ({
   y: a.y + (b.y - a.y) * t,
 });
 
+/** Product of the lengths of two directions and the cosine of the angle between them. */
+export const dot = (a: Point, b: Point): number => a.x * b.x + a.y * b.y;
+
+/** Product of the lengths of two directions and the sine of the angle from one to the other, clockwise on screen. */
+export const cross = (a: Point, b: Point): number => a.x * b.y - a.y * b.x;
+
 /** How far one direction is turned from another, radians clockwise on screen, −π to π. */
-export const turnBetween = (a: Point, b: Point): number =>
-  Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y);
+export const turnBetween = (a: Point, b: Point): number => Math.atan2(cross(a, b), dot(a, b));
 
 /** The angle between two directions, radians, 0 to π. */
 export const angleBetween = (a: Point, b: Point): number => Math.abs(turnBetween(a, b));

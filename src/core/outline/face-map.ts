@@ -1,4 +1,5 @@
 import { type FaceMap, facesOf } from '../arrange/faces';
+import { sameItems } from '../cache/same-items';
 import { joinOutline } from './join';
 import type { Outline } from './types';
 
@@ -9,7 +10,7 @@ export function faceMapOf(outlines: readonly Outline[]): FaceMap {
   const [first, ...rest] = outlines;
   if (!first) return facesOf([]);
   const hit = known.get(first);
-  if (hit && hit.rest.length === rest.length && hit.rest.every((o, i) => o === rest[i])) return hit.map;
+  if (hit && sameItems(hit.rest, rest)) return hit.map;
   const map = facesOf(outlines.map(joinOutline));
   known.set(first, { rest, map });
   return map;

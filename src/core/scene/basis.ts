@@ -1,3 +1,4 @@
+import { sameItems } from '../cache/same-items';
 import type { PartLight } from '../depth/light';
 import type { Card } from '../document/card';
 import { isPainted } from '../document/painted';
@@ -44,12 +45,9 @@ export interface Basis {
   readonly outside: readonly number[];
 }
 
-const sameList = <T>(a: readonly T[], b: readonly T[]) =>
-  a === b || (a.length === b.length && a.every((v, i) => v === b[i]));
-
 /** Whether a part’s geometry rests on the same: its patterns and its light aside. */
 export const sameShapeBasis = (a: Basis, b: Basis): boolean =>
-  sameList(a.results, b.results) && sameCentres(a.centres, b.centres) && sameList(a.outside, b.outside);
+  sameItems(a.results, b.results) && sameCentres(a.centres, b.centres) && sameItems(a.outside, b.outside);
 
 /** Whether a part rests on the same in all. */
 export const sameBasis = (a: Basis, b: Basis): boolean =>

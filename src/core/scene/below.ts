@@ -1,3 +1,4 @@
+import { sameItems } from '../cache/same-items';
 import type { Card } from '../document/card';
 import type { Part } from '../document/types';
 import { finishes, reachesBelow } from '../finish';
@@ -14,13 +15,10 @@ const reaching = (list: readonly Card[]): readonly Card[] => list.filter((c) => 
 
 const changed = new WeakMap<readonly Card[], { below: readonly SceneNode[]; nodes: readonly SceneNode[] }>();
 
-const sameNodes = (a: readonly SceneNode[], b: readonly SceneNode[]) =>
-  a.length === b.length && a.every((n, i) => n === b[i]);
-
 /** What lies below a part once its finishes that reach there have done their work; remembered for both. */
 function changedBelow(list: readonly Card[], below: readonly SceneNode[]): readonly SceneNode[] {
   const known = changed.get(list);
-  if (known && sameNodes(known.below, below)) return known.nodes;
+  if (known && sameItems(known.below, below)) return known.nodes;
   let nodes = below;
   for (const card of reaching(list))
     nodes = finishes[card.kind].apply(

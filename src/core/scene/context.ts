@@ -9,6 +9,9 @@ import type { Scene } from './types';
 /** State of what comes from outside a design: a number each that grows with every change of it. */
 export type Outside = Readonly<Record<Resource, number>>;
 
+/** What stands in for sheets that parts lay, by their ids; null for those of the design. */
+export type StandIn = (sheetId: string) => Scene | null;
+
 /** What evaluating rests on beside a part itself: the other parts, and what comes from outside the design. */
 export interface EvaluationContext {
   readonly parts: Design['parts'];
@@ -16,8 +19,7 @@ export interface EvaluationContext {
   readonly outside: Outside;
   /** The light that falls onto a part. */
   readonly lightOn: LightFinder;
-  /** What stands in for sheets that parts lay, by their ids; null for those of the design. */
-  readonly standIn?: (sheetId: string) => Scene | null;
+  readonly standIn?: StandIn;
   /** What one of the parts, or any other among them, comes to. */
   evaluate(part: Part): PartResult;
 }

@@ -22,7 +22,7 @@ import {
 } from './basis';
 import { carryNodes } from './carry-nodes';
 import { coat, type PaintedWith } from './coating';
-import { type EvaluationContext, outsideNow, sameOutside } from './context';
+import { type EvaluationContext, outsideNow, type StandIn, sameOutside } from './context';
 import { finishNodes } from './finishing';
 import { lightFinder } from './light';
 import { withOrigins } from './origins';
@@ -161,7 +161,7 @@ function sourceNotes(part: Part, basis: Basis, context: EvaluationContext): Omit
 export interface Surroundings extends Pick<Design, 'parts'> {
   readonly sheets?: Design['sheets'];
   readonly light?: PartLight;
-  readonly standIn?: EvaluationContext['standIn'];
+  readonly standIn?: StandIn;
 }
 
 /** One object as long as the parts, the sheets and what is outside stay the same. */

@@ -1,13 +1,11 @@
 import type { Design } from '../document/types';
+import type { StandIn } from './context';
 import { contextOf } from './evaluate';
-import { type Evaluated, sheetIn } from './laid';
 import { applyLockUps } from './lock-up-rules';
+import { type Evaluated, sheetIn } from './sheet-nodes';
 import type { Scene } from './types';
 
-export type { Evaluated } from './laid';
-
-/** What stands in for sheets that parts lay, by their ids; null for the design’s own. */
-export type StandIn = (sheetId: string) => Scene | null;
+export type { Evaluated } from './sheet-nodes';
 
 /**
  * The scene of one sheet of a design. Pure; what did not change since an earlier call with the

@@ -2,11 +2,10 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { type LinkComment, linkLimits } from '@/core';
-import { NameField } from './NameField';
-import { when } from './when';
+import type { LinkComment } from '@/core';
+import { when } from '../frame/when';
+import { Said } from './Said';
 
 export type Numbered = LinkComment & { readonly number: number };
 
@@ -112,24 +111,16 @@ export function CommentForm({
           </Button>
         )}
       </Box>
-      <TextField
+      <Said
         label="What you think"
-        multiline
-        minRows={2}
-        maxRows={8}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-        slotProps={{ htmlInput: { maxLength: linkLimits.text } }}
+        text={text}
+        name={name}
+        fault={fault}
+        send="Send"
+        ready={ready && !busy}
+        onText={setText}
+        onName={onName}
       />
-      <NameField value={name} onChange={onName} />
-      {fault && (
-        <Box role="alert" sx={{ color: 'error.main' }}>
-          {fault}
-        </Box>
-      )}
-      <Button type="submit" variant="contained" size="large" disabled={!ready || busy}>
-        Send
-      </Button>
     </Box>
   );
 }

@@ -2,11 +2,10 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { type LinkDecision, linkLimits } from '@/core';
-import { NameField } from './NameField';
-import { when } from './when';
+import type { LinkDecision } from '@/core';
+import { when } from '../frame/when';
+import { Said } from './Said';
 
 /** What was decided last, in words. */
 export function decisionWords({ kind, name, version, text, at }: LinkDecision, title: string): string {
@@ -40,6 +39,7 @@ export function Decision({
   const [open, setOpen] = useState<LinkDecision['kind'] | null>(null);
   const [text, setText] = useState('');
   const words = open && asked[open];
+  const ready = name.trim() !== '';
   return (
     <Box component="section" aria-label="Decision" sx={{ display: 'grid', gap: 2 }}>
       {decided && (
@@ -71,7 +71,7 @@ export function Decision({
           aria-label={words.title}
           onSubmit={(e) => {
             e.preventDefault();
-            if (name.trim())
+            if (ready)
               void onDecide(open, text.trim()).then((taken) => {
                 if (!taken) return;
                 setOpen(null);
@@ -80,23 +80,16 @@ export function Decision({
           }}
           sx={{ display: 'grid', gap: 2 }}
         >
-          <TextField
+          <Said
             label={words.text}
-            multiline
-            maxRows={6}
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-            slotProps={{ htmlInput: { maxLength: linkLimits.text } }}
+            text={text}
+            name={name}
+            fault={fault}
+            send={words.send}
+            ready={ready && !busy}
+            onText={setText}
+            onName={onName}
           />
-          <NameField value={name} onChange={onName} />
-          {fault && (
-            <Box role="alert" sx={{ color: 'error.main' }}>
-              {fault}
-            </Box>
-          )}
-          <Button type="submit" size="large" variant="contained" disabled={!name.trim() || busy}>
-            {words.send}
-          </Button>
         </Box>
       )}
     </Box>

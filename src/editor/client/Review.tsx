@@ -3,7 +3,8 @@
 import Box from '@mui/material/Box';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { SharedView } from '@/core';
+import { type LinkDecision, type SharedView, shownTitle } from '@/core';
+import { taken } from '../state/taken';
 import { CommentForm, CommentList, type Numbered } from './Comments';
 import { Compare } from './Compare';
 import { Decision, decisionWords } from './Decision';
@@ -56,7 +57,7 @@ export function Review({
     },
   });
   const decide = useMutation({
-    mutationFn: ({ kind, text }: { kind: 'chosen' | 'declined'; text: string }) =>
+    mutationFn: ({ kind, text }: { kind: LinkDecision['kind']; text: string }) =>
       sharedApi.decide(token, {
         kind,
         version: version.number,
@@ -67,8 +68,6 @@ export function Review({
     onSuccess: onView,
   });
   const { decision } = view;
-  const titleOf = (address: string) =>
-    view.versions.flatMap((v) => v.subjects).find((s) => s.of === address)?.title ?? '';
   const go = (next: string) => {
     setChosen(next);
     setDraft(null);
@@ -170,9 +169,9 @@ export function Review({
         aria-label="Words and decision"
         sx={{
           bgcolor: 'background.paper',
-          borderLeft: { md: 1 },
-          borderTop: { xs: 1, md: 0 },
-          borderColor: { xs: 'divider', md: 'divider' },
+          borderStyle: 'solid',
+          borderWidth: { xs: '1px 0 0', md: '0 0 0 1px' },
+          borderColor: 'divider',
           p: 4,
           display: 'flex',
           flexDirection: 'column',
@@ -184,17 +183,12 @@ export function Review({
           <Box sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>{version.note || view.note}</Box>
         )}
         <Decision
-          decided={decision ? decisionWords(decision, titleOf(decision.of)) : ''}
+          decided={decision ? decisionWords(decision, shownTitle(view.versions, decision.of)) : ''}
           name={name}
           busy={decide.isPending}
           fault={decide.error?.message ?? ''}
           onName={setName}
-          onDecide={(kind, text) =>
-            decide.mutateAsync({ kind, text }).then(
-              () => true,
-              () => false,
-            )
-          }
+          onDecide={(kind, text) => taken(decide.mutateAsync({ kind, text }))}
         />
         <CommentList comments={numbered} at={at} onChoose={setAt} />
         <CommentForm
@@ -203,12 +197,7 @@ export function Review({
           busy={comment.isPending}
           fault={comment.error?.message ?? ''}
           onName={setName}
-          onSend={(text) =>
-            comment.mutateAsync(text).then(
-              () => true,
-              () => false,
-            )
-          }
+          onSend={(text) => taken(comment.mutateAsync(text))}
           onNoPlace={() => setDraft(null)}
         />
       </Box>

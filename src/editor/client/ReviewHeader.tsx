@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import type { SharedView } from '@/core';
-import { when } from './when';
+import { when } from '../frame/when';
 
 /** A version and what it is held against, from lists. */
 function VersionPick({

@@ -8,15 +8,9 @@ import { Copy, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
 import type { DesignEntry } from '@/core';
+import { when } from '../frame/when';
 import { api, fileOf, thumbnailOf } from '../state/api';
 import { usePictureTurn } from './picture-turns';
-
-const when = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-});
 
 const pictureSize = { width: '100%', aspectRatio: '1', bgcolor: 'paper.sunk' } as const;
 
@@ -96,7 +90,7 @@ export function DesignCard({
           <Box sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
             {entry.name}
           </Box>
-          <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{when.format(new Date(entry.updatedAt))}</Box>
+          <Box sx={{ color: 'text.secondary', fontSize: 12 }}>{when(entry.updatedAt)}</Box>
         </Box>
         <Tooltip title="Duplicate">
           <IconButton aria-label={`Duplicate ${entry.name}`} onClick={onCopy}>

@@ -14,6 +14,7 @@ import { characters, type ShippedFace, scripts, shippedFaces } from '@/core';
 import { withRun } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
 import { familyOf, favouriteFaces, keepFavourites, showFace } from '../fields/faces';
+import { FieldFault } from '../fields/row';
 import { ApiError, api } from '../state/api';
 import { get, set, useChosenPart, useEditor } from '../state/store';
 import { changeLettering } from '../state/typing';
@@ -176,11 +177,9 @@ export function FaceDialog() {
           {!list.length && <Box sx={{ color: 'text.secondary', p: 2 }}>No face is like that.</Box>}
         </Box>
       </DialogContent>
-      {fault && (
-        <Box role="alert" sx={{ color: 'error.main', px: 3 }}>
-          {fault}
-        </Box>
-      )}
+      <Box sx={{ px: 3 }}>
+        <FieldFault>{fault}</FieldFault>
+      </Box>
       <DialogActions>
         <input
           ref={file}

@@ -4,17 +4,11 @@ import ListSubheader from '@mui/material/ListSubheader';
 import MenuItem from '@mui/material/MenuItem';
 import { useQuery } from '@tanstack/react-query';
 import { useShallow } from 'zustand/react/shallow';
+import { when } from '../frame/when';
 import { api } from '../state/api';
 import { useEditor } from '../state/store';
 import { SelectRow } from './ChoiceField';
 import { FieldFault } from './row';
-
-const when = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-});
 
 /** Earlier states that are offered. */
 const mostStates = 60;
@@ -40,10 +34,7 @@ export function AgainstField({
   const states = past.data?.states.slice(0, mostStates) ?? [];
   const others = designs.data?.designs.filter((d) => d.id !== designId) ?? [];
   const groups: readonly Group[] = [
-    [
-      'Earlier states',
-      states.map((s) => [`before:${s.seq - 1}`, `Before “${s.label}”, ${when.format(new Date(s.at))}`]),
-    ],
+    ['Earlier states', states.map((s) => [`before:${s.seq - 1}`, `Before “${s.label}”, ${when(s.at)}`])],
     ['Sheets', sheets.map((s) => [`sheet:${s.id}`, s.name])],
     ['Designs', others.map((d) => [`design:${d.id}`, d.name])],
   ];

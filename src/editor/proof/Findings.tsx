@@ -6,7 +6,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import { ArrowUpRight } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useEffect } from 'react';
-import { type Finding, type Part, ruleFields } from '@/core';
+import { type Finding, type Part, ruleFields, usualWall } from '@/core';
 import { ParamFields } from '../fields/ParamFields';
 import { openStage } from '../frame/stages';
 import { Section } from '../panel/Section';
@@ -14,7 +14,7 @@ import { fitArea } from '../sheet/view';
 import { chooseInside } from '../state/actions';
 import { colourStage, get, set, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
-import { putRules, smallestHung, usualWall } from './wall';
+import { putRules, smallestHung } from './wall';
 
 const WidthChart = dynamic(() => import('./WidthChart').then((m) => m.WidthChart));
 

@@ -15,12 +15,12 @@ import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
-import { type Card, proofRows } from '@/core';
+import { type Card, proofRows, usualWall } from '@/core';
 import { cutOff, LineButton } from '../frame/LineButton';
 import { SheetTabs } from '../frame/SheetTabs';
 import { SidePanel, scrolls } from '../frame/SidePanel';
 import { useEditor } from '../state/store';
-import { chooseProof, moveProof, removeProof, rowOf, switchProof, titleOfProof, usualWall } from './wall';
+import { chooseProof, moveProof, removeProof, rowOf, switchProof, titleOfProof } from './wall';
 
 const afterSixPixels = { activationConstraint: { distance: 6 } };
 

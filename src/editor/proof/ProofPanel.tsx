@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { fieldLabel, mockUpOfProof, proofs } from '@/core';
+import { fieldLabel, mockUpOfProof, proofs, usualWall } from '@/core';
 import { ParamFields } from '../fields/ParamFields';
 import { SidePanel, scrolls } from '../frame/SidePanel';
 import { CardFieldsAtHand } from '../panel/CardPanel';
@@ -11,7 +11,7 @@ import { reportDefect } from '../state/defects';
 import { keepScene } from '../state/scenes';
 import { set, useEditor, type WallState } from '../state/store';
 import { Findings } from './Findings';
-import { lookInAllScenes, putProof, usualWall } from './wall';
+import { lookInAllScenes, putProof } from './wall';
 
 const panes = { findings: 'Findings', proof: 'Proof', card: 'Card' } as const;
 

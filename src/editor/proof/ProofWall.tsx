@@ -3,13 +3,13 @@
 import Box from '@mui/material/Box';
 import { useEffect, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { type Card, proofRows, proofs } from '@/core';
+import { type Card, proofRows, proofs, usualWall } from '@/core';
 import { reportDefect } from '../state/defects';
 import { say, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 import { magnify } from './loupe';
 import { ProofTile } from './ProofTile';
-import { rowOf, usualWall } from './wall';
+import { rowOf } from './wall';
 
 /** Device pixels a CSS pixel has; a window may move to another screen. */
 function usePixelRatio(): number {

@@ -1,24 +1,21 @@
 import {
   type Card,
+  hangProof,
   lookFields,
   makeProof,
   mockUpOfProof,
   mockUps,
   type ProofRow,
   type ProofRules,
-  proofRows,
   proofs,
   sceneProofKind,
-  usualProofs,
-  usualRules,
+  usualWall,
   type Wall,
 } from '@/core';
 import { commit, openedDesign } from '../state/history';
 import { get, set } from '../state/store';
 
 /** The wall of the open design: its own, or the usual one. */
-export const usualWall: Wall = { proofs: usualProofs, rules: usualRules };
-
 export const wallOf = (): Wall => openedDesign().wall ?? usualWall;
 
 function changeWall(label: string, change: (wall: Wall) => Wall): void {
@@ -34,19 +31,10 @@ export const rowOf = (card: Card): ProofRow => proofs[card.kind].row;
 /** What a proof is titled. */
 export const titleOfProof = ({ kind, params }: Card): string => proofs[kind].title(params);
 
-const rowOrder = Object.keys(proofRows);
-
-/** A list with a proof more, after the last one of its row. */
-function among(list: readonly Card[], card: Card): readonly Card[] {
-  const at = rowOrder.indexOf(rowOf(card));
-  const next = list.findIndex((c) => rowOrder.indexOf(rowOf(c)) > at);
-  return next < 0 ? [...list, card] : list.toSpliced(next, 0, card);
-}
-
 /** Puts a proof after the last one of its row, and chooses it. */
 export function addProof(kind: string, params: object = {}): void {
   const card = makeProof(kind, params);
-  changeProofs(`Add ${proofs[kind].label.toLowerCase()}`, (list) => among(list, card));
+  changeProofs(`Add ${proofs[kind].label.toLowerCase()}`, (list) => hangProof(list, card));
   chooseProof(card.id);
 }
 
@@ -56,7 +44,7 @@ export function addAllScenes(): void {
     const there = new Map(list.map((c) => [c.kind, c]));
     const missing = Object.keys(mockUps).filter((m) => !there.has(sceneProofKind(m)));
     const hung = list.map((c) => (mockUpOfProof(c.kind) ? { ...c, on: true } : c));
-    return missing.reduce<readonly Card[]>((all, m) => among(all, makeProof(sceneProofKind(m))), hung);
+    return missing.reduce<readonly Card[]>((all, m) => hangProof(all, makeProof(sceneProofKind(m))), hung);
   });
 }
 

@@ -1,9 +1,12 @@
 import type {
   ClientLink,
+  CommentChange,
   Delivery,
   DeliveryEntry,
   DesignEntry,
   ExportSet,
+  LinkChange,
+  LinkWish,
   OwnFont,
   PastState,
   SentChange,
@@ -17,19 +20,6 @@ export interface Purpose extends Partial<Sheet> {
   readonly id: string;
   readonly name: string;
 }
-
-/** What a new link to a design is to be. */
-export interface NewLink {
-  readonly title: string;
-  readonly note: string;
-  /** Addresses of what it shows. */
-  readonly subjects: readonly string[];
-  /** ISO 8601, or null for no end. */
-  readonly expiresAt: string | null;
-  readonly password: string | null;
-}
-
-export type LinkChange = Partial<NewLink> & { readonly revoked?: boolean };
 
 /** An answer of the server other than success; `status` 0 means that it was not reached. */
 export class ApiError extends Error {
@@ -98,7 +88,9 @@ export const api = {
   /** Sends the file of a picture, likewise. */
   addImage: (file: Blob) => send<{ id: string }>('images', file),
   /** The pages of a PDF, each as an SVG; those beyond what is read at once are left out. */
-  pdfPages: (file: Blob) => send<{ pages: number; svg: string[] }>('pdf-pages', file),
+  /** The pages of a PDF as SVG; with `most`, only so many of them. */
+  pdfPages: (file: Blob, most?: number) =>
+    send<{ pages: number; svg: string[] }>(`pdf-pages${most ? `?most=${most}` : ''}`, file),
   /** Whether a picture is there to be placed: its smallest block says so. */
   hasImage: async (id: string): Promise<boolean> => {
     const size = imageSize(id);
@@ -131,12 +123,12 @@ export const api = {
   deliveredZip: (id: string) => `/api/deliveries/${id}/zip`,
   /** Links by which clients see a design, with what was said there. */
   links: (id: string) => call<{ links: ClientLink[] }>(`designs/${id}/links`),
-  makeLink: (id: string, wish: NewLink) => call<ClientLink>(`designs/${id}/links`, 'POST', wish),
+  makeLink: (id: string, wish: LinkWish) => call<ClientLink>(`designs/${id}/links`, 'POST', wish),
   changeLink: (id: string, change: LinkChange) => call<ClientLink>(`links/${id}`, 'PATCH', change),
   removeLink: (id: string) => call<undefined>(`links/${id}`, 'DELETE'),
   /** Shows a design as it is stored now behind a link. */
   showVersion: (id: string, note: string) => call<ClientLink>(`links/${id}/versions`, 'POST', { note }),
-  seeToComment: (id: string, comment: string, what: { answer?: string; done?: boolean }) =>
+  seeToComment: (id: string, comment: string, what: CommentChange) =>
     call<ClientLink>(`links/${id}/comments/${comment}`, 'PATCH', what),
   append: (id: string, change: SentChange) => call<Taken>(`designs/${id}/changes`, 'POST', change),
 };

@@ -102,6 +102,6 @@ export async function openPdf(file: File): Promise<{ readonly made: Design; read
 
 /** The first page of a PDF as the text of an SVG, and what is left out, in words. @throws Error in words likewise. */
 export async function firstPage(file: File): Promise<{ readonly text: string; readonly words: string }> {
-  const { pages, svg } = await api.pdfPages(file);
+  const { pages, svg } = await api.pdfPages(file, 1);
   return { text: svg[0], words: pages > 1 ? `The first of its ${pages} pages is placed.` : '' };
 }

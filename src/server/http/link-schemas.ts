@@ -1,8 +1,14 @@
 import Joi from 'joi';
-import { linkLimits, linkWidths } from '@/core';
-import type { LinkChange, LinkWish } from '../links';
+import {
+  type CommentChange,
+  type LinkChange,
+  type LinkWish,
+  linkLimits,
+  linkWidths,
+  type SaidComment,
+  type SaidDecision,
+} from '@/core';
 import type { WantedPicture } from '../links/pictures';
-import type { SaidComment, SaidDecision } from '../links/shared';
 import { designParams, text } from './schemas';
 
 const line = (max: number) => text.trim().max(max);
@@ -46,7 +52,7 @@ export const versionBody = Joi.object<{ note: string }>({
   note: line(linkLimits.note).allow('').default(''),
 });
 
-export const answerBody = Joi.object<{ answer?: string; done?: boolean }>({
+export const answerBody = Joi.object<CommentChange>({
   answer: line(linkLimits.text).allow(''),
   done: Joi.boolean(),
 }).min(1);

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { type BlockPlace, type Depth, type ExportSet, isPlacedImage, type SentChange } from '@/core';
 import { exportSetSchema } from '@/core/reading';
+import { mostPages } from '../pdf-pages';
 import { pictureLimit } from '../pictures';
 import { purposes } from '../purposes';
 
@@ -95,6 +96,11 @@ export const sinceQuery = Joi.object<{ since: number }>({ since: Joi.number().in
 
 /** A design at an earlier state of it. */
 export const pastQuery = Joi.object<{ at?: number }>({ at: Joi.number().integer().min(0) });
+
+/** How many pages of a file are asked for. */
+export const pagesQuery = Joi.object<{ most: number }>({
+  most: Joi.number().integer().min(1).max(mostPages).default(mostPages),
+});
 
 export const pictureQuery = Joi.object<{
   sheet?: string;

@@ -1,27 +1,21 @@
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
-import { type ClientLink, type Design, type LinkSubject, linkLimits, subjectName } from '@/core';
+import {
+  type ClientLink,
+  type CommentChange,
+  type Design,
+  type LinkChange,
+  type LinkSubject,
+  type LinkWish,
+  linkLimits,
+  subjectName,
+} from '@/core';
 import { getPresentText } from '../bring-up';
 import type { Database } from '../database';
 import { getEntry } from '../designs';
 import { BadRequest, Conflict, NotFound } from '../http/errors';
 import { newToken, sealed } from './secrets';
 import { asDesigner, type LinkRow } from './view';
-
-/** What a designer says of a link. */
-export interface LinkWish {
-  readonly title: string;
-  readonly note: string;
-  /** Addresses of what is shown. */
-  readonly subjects: readonly string[];
-  /** ISO 8601, or null for no end. */
-  readonly expiresAt: string | null;
-  /** Null for none. */
-  readonly password: string | null;
-}
-
-/** What may become of a link; what is left out stays. */
-export type LinkChange = Partial<LinkWish> & { readonly revoked?: boolean };
 
 /** Links of a design, the latest first. @throws NotFound where the owner has no such design. */
 export async function listLinks(db: Database, owner: string, designId: string): Promise<ClientLink[]> {
@@ -185,7 +179,7 @@ export async function seeToComment(
   owner: string,
   id: string,
   comment: string,
-  { answer, done }: { readonly answer?: string; readonly done?: boolean },
+  { answer, done }: CommentChange,
 ): Promise<ClientLink> {
   const row = await ownLink(db, owner, id);
   const values = {

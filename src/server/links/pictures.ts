@@ -2,7 +2,7 @@ import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { sql } from 'kysely';
-import { formats, imageIdsIn, type linkWidths } from '@/core';
+import { formats, imageIdsIn, inTruePixels, type linkWidths } from '@/core';
 import type { Database } from '../database';
 import { lanes, timeFor } from '../drawing';
 import { Exhausted } from '../drawing/lane';
@@ -34,7 +34,7 @@ const makeRoom = (db: Database, owner: string) =>
 
 /** The proofs of a sheet are in true pixels: they are drawn so, in one size. */
 const sizeOf = ({ of, width }: WantedPicture): object =>
-  of.startsWith('proofs:') ? { by: 'scale', scale: 1 } : { by: 'width', pixels: width };
+  inTruePixels(of) ? { by: 'scale', scale: 1 } : { by: 'width', pixels: width };
 
 async function drawn(db: Database, { row }: OpenLink, wanted: WantedPicture, text: string): Promise<Buffer> {
   const folder = await mkdtemp(path.join(tmpdir(), 'silent-compass-'));
@@ -66,7 +66,7 @@ async function drawn(db: Database, { row }: OpenLink, wanted: WantedPicture, tex
  */
 export async function linkPicture(db: Database, link: OpenLink, wanted: WantedPicture): Promise<Buffer> {
   const { id } = link.row;
-  const width = wanted.of.startsWith('proofs:') ? 0 : wanted.width;
+  const width = inTruePixels(wanted.of) ? 0 : wanted.width;
   const key = { link_id: id, version: wanted.version, subject: wanted.of, width };
   const known = await db
     .selectFrom('link_pictures')

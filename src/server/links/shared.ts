@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { type LinkSubject, linkLimits, type SharedView } from '@/core';
+import { type LinkSubject, linkLimits, type SaidComment, type SaidDecision, type SharedView } from '@/core';
 import type { Database } from '../database';
 import { BadRequest, Conflict, HttpError, NotFound } from '../http/errors';
 import { isPass, opens, passFor, tokenForm } from './secrets';
@@ -62,15 +62,6 @@ async function shownIn(db: Database, { row }: OpenLink, version: number, of: str
   return subject;
 }
 
-export interface SaidComment {
-  readonly version: number;
-  readonly of: string;
-  readonly x: number | null;
-  readonly y: number | null;
-  readonly name: string;
-  readonly text: string;
-}
-
 /** Keeps a word of the client’s. @throws Conflict where there are as many as there may be. */
 export async function addComment(db: Database, link: OpenLink, said: SaidComment): Promise<SharedView> {
   await shownIn(db, link, said.version, said.of);
@@ -87,14 +78,6 @@ export async function addComment(db: Database, link: OpenLink, said: SaidComment
     .values({ id: randomUUID(), link_id: link.row.id, subject, ...rest, answer: '', done: false })
     .execute();
   return viewOf(db, link);
-}
-
-export interface SaidDecision {
-  readonly kind: 'chosen' | 'declined';
-  readonly version: number;
-  readonly of: string;
-  readonly name: string;
-  readonly text: string;
 }
 
 /** Decisions that are kept of a link. */

@@ -6,7 +6,7 @@ import {
   parseHex,
   type Scene,
   type SceneNode,
-  usualRules,
+  usualWall,
 } from '@/core';
 import { pathArea } from '@/core/geometry/measure';
 import { balanceOf } from '@/core/proof/balance';
@@ -30,7 +30,7 @@ const sheet = (...nodes: SceneNode[]): Scene => ({ width: 1000, height: 1000, gr
 
 const all = (scene: Scene, smallest = 64): Findings => {
   let last: Findings = { findings: [], balance: null, curve: [] };
-  for (const f of findingsOf(scene, usualRules, smallest)) last = f;
+  for (const f of findingsOf(scene, usualWall.rules, smallest)) last = f;
   return last;
 };
 

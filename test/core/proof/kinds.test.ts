@@ -14,7 +14,7 @@ import {
   type SceneNode,
   sceneToSvg,
   sizeWithin,
-  usualProofs,
+  usualWall,
 } from '@/core';
 import { fieldFault } from '@/core/document/fields';
 import { blurFrom } from '@/core/proof/kind/distance';
@@ -195,7 +195,7 @@ describe('kinds of proofs', () => {
   it('all draw what hangs in the beginning, in the size that is asked for', async () => {
     const painter = new Painter();
     const scene = sheet(shape(circle(100, 100, 60), '#14213d'));
-    for (const card of usualProofs) {
+    for (const card of usualWall.proofs) {
       const { width, height } = await pictureWithin(painter, proofScene(scene, card, null), 48);
       expect([width, height]).toEqual([48, 48]);
     }

@@ -1,11 +1,15 @@
 import { readBytes } from '@/server/http/body';
-import { handle } from '@/server/http/handle';
+import { check, handle } from '@/server/http/handle';
+import { pagesQuery } from '@/server/http/schemas';
 import { pdfLimit, pdfPages } from '@/server/pdf-pages';
 
 export const dynamic = 'force-dynamic';
 
-/** The pages of a PDF in the body, each as an SVG. */
+/** The first pages of a PDF in the body, each as an SVG: as many as `most` says, or as may be read. */
 export const POST = handle(
-  async ({ request }) => Response.json(await pdfPages(await readBytes(request, pdfLimit))),
+  async ({ request, query }) => {
+    const { most } = check(pagesQuery, Object.fromEntries(query));
+    return Response.json(await pdfPages(await readBytes(request, pdfLimit), most));
+  },
   { rate: 'file', bodies: ['application/octet-stream', 'application/pdf'] },
 );

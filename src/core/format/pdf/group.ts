@@ -14,14 +14,9 @@ function maskOf(
   { children, by }: NonNullable<GroupNode['mask']>,
   toSheet: Matrix,
 ): SoftMask {
-  if (by === 'alpha')
+  if (by !== 'outside')
     return {
-      by: 'Alpha',
-      group: target.group((own) => target.nodes(own, children, toSheet), { isolated: true }),
-    };
-  if (by === 'luminance')
-    return {
-      by: 'Luminosity',
+      by: by === 'alpha' ? 'Alpha' : 'Luminosity',
       group: target.group((own) => target.nodes(own, children, toSheet), { isolated: true }),
     };
   // White all over, and black where they are.

@@ -5,21 +5,14 @@ import { applyTo, identity, invert, type Matrix, multiply } from '../../geometry
 import type { Bounds } from '../../geometry/path';
 import type { Point } from '../../geometry/vector';
 import type { Spread } from '../../scene/types';
+import { chainOf } from './chain';
 import type { Painting, SvgReader } from './context';
-import { type Element, referenced } from './element';
+import type { Element } from './element';
 import { lengthOf, shareOf, transformOf } from './values';
 
 const spreads: readonly string[] = ['pad', 'repeat', 'reflect'] satisfies Spread[];
 
-/** A gradient and those that it takes over from, itself first. */
-function chainOf(reader: SvgReader, element: Element): Element[] {
-  const chain: Element[] = [];
-  for (let at: Element | undefined = element; at && !chain.includes(at); ) {
-    chain.push(at);
-    at = reader.ids.get(referenced(at.attributes.href) ?? '');
-  }
-  return chain;
-}
+const kinds = ['linearGradient', 'radialGradient'];
 
 /** Stops of the first of a chain that has any; the same for all that are painted with them. */
 function stopsOf(reader: SvgReader, chain: readonly Element[]): readonly Stop[] {
@@ -96,7 +89,7 @@ export function gradientPaint(
   painting: Painting,
   viewport: { readonly width: number; readonly height: number },
 ): Paint | null {
-  const chain = chainOf(reader, element);
+  const chain = chainOf(reader, element, kinds);
   const stops = stopsOf(reader, chain);
   if (!stops.length) return null;
   const said = (name: string) => chain.find((e) => name in e.attributes)?.attributes[name];

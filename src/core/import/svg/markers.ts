@@ -1,11 +1,10 @@
-import { makeSource } from '../../document/create';
 import { type Matrix, multiply, rotation, scaling, translation } from '../../geometry/matrix';
 import { type Contour, segmentAt, segmentCount } from '../../geometry/path';
 import { degrees, type Point } from '../../geometry/vector';
 import { paramsOf, primitives } from '../../source';
 import { nameOf, type Setting, type SvgReader } from './context';
 import { type Element, referenced } from './element';
-import { keep, placeOf } from './parts';
+import { keep, keepBox, placeOf } from './parts';
 import type { Shape } from './shapes';
 import { fitted, lengthOf, numbersOf, viewBoxOf } from './values';
 
@@ -100,14 +99,7 @@ function markerAt(
   if (!children.length) return null;
   const visible = /visible|auto/.test(inside.style.overflow ?? attributes.overflow ?? '');
   const box = view ?? { x: 0, y: 0, width, height };
-  const edge = visible
-    ? []
-    : [
-        keep(reader, makeSource('rectangle', { width: box.width, height: box.height }), {
-          name: 'Edges',
-          place: placeOf(translation(box.x + box.width / 2, box.y + box.height / 2)),
-        }),
-      ];
+  const edge = visible ? [] : [keepBox(reader, 'Edges', box)];
   return keep(
     reader,
     { kind: 'group', ...(visible ? {} : { clip: true }) },

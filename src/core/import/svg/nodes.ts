@@ -1,4 +1,3 @@
-import { makeSource } from '../../document/create';
 import type { Part } from '../../document/types';
 import {
   identity,
@@ -20,7 +19,7 @@ import { type Element, referenced } from './element';
 import { type Filtered, filteredBy } from './filters';
 import { imagePart } from './image';
 import { markersOf } from './markers';
-import { boundsOf, keep, leftOut, placeOf } from './parts';
+import { boundsOf, keep, keepBox, leftOut, placeOf } from './parts';
 import { shapeKinds, standsAt } from './shapes';
 import { textParts } from './text';
 import { fitted, lengthOf, shareOf, transformOf, viewBoxOf } from './values';
@@ -199,10 +198,7 @@ function clipped(
   const b = boundsOf(reader, ids);
   const [x, y] = [at[4], at[5]];
   if (b && b.x0 >= x && b.y0 >= y && b.x1 <= x + width && b.y1 <= y + height) return ids;
-  const edge = keep(reader, makeSource('rectangle', { width, height }), {
-    name: 'Edges',
-    place: placeOf(translation(x + width / 2, y + height / 2)),
-  });
+  const edge = keepBox(reader, 'Edges', { x, y, width, height });
   return [keep(reader, { kind: 'group', clip: true }, { name: 'Viewport', children: [...ids, edge] })];
 }
 

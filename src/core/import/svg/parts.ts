@@ -1,6 +1,13 @@
-import { makePart } from '../../document/create';
+import { makePart, makeSource } from '../../document/create';
 import type { Part, Source } from '../../document/types';
-import { isIdentity, type Matrix, matrixPlace, origin, placeMatrix } from '../../geometry/matrix';
+import {
+  isIdentity,
+  type Matrix,
+  matrixPlace,
+  origin,
+  placeMatrix,
+  translation,
+} from '../../geometry/matrix';
 import { type Bounds, joinBounds, pathBounds, transformBounds } from '../../geometry/path';
 import { joinOutline } from '../../outline/join';
 import { evaluatePart } from '../../scene/evaluate';
@@ -24,6 +31,22 @@ export const keep = (
   source: Source,
   values: Partial<Omit<Part, 'source' | 'id'>>,
 ): string => reader.keep(makePart(source, values));
+
+/** Keeps a rectangle from its upper left corner; returns its id. */
+export const keepBox = (
+  reader: SvgReader,
+  name: string,
+  {
+    x,
+    y,
+    width,
+    height,
+  }: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
+): string =>
+  keep(reader, makeSource('rectangle', { width, height }), {
+    name,
+    place: placeOf(translation(x + width / 2, y + height / 2)),
+  });
 
 /** The bounds of parts’ outlines, in the coordinates that they stand in. */
 export function boundsOf(reader: SvgReader, ids: readonly string[]): Bounds | null {

@@ -1,32 +1,12 @@
 import type { Paint } from '../../coat/types';
-import { makeSource } from '../../document/create';
-import {
-  applyTo,
-  identity,
-  invert,
-  type Matrix,
-  multiply,
-  scaling,
-  translation,
-} from '../../geometry/matrix';
+import { applyTo, identity, invert, type Matrix, multiply, scaling } from '../../geometry/matrix';
 import { boundsMiddle } from '../../geometry/path';
 import { degrees } from '../../geometry/vector';
-import type { Painting, Setting, SvgReader } from './context';
-import { nameOf } from './context';
-import { type Element, referenced } from './element';
-import { keep, placeOf } from './parts';
+import { chainOf } from './chain';
+import { nameOf, type Painting, type Setting, type SvgReader } from './context';
+import type { Element } from './element';
+import { keep, keepBox, placeOf } from './parts';
 import { fitted, lengthOf, transformOf, viewBoxOf } from './values';
-
-/** A pattern and those it takes over from, itself first; none twice. */
-function chainOf(reader: SvgReader, pattern: Element): Element[] {
-  const chain: Element[] = [];
-  for (let at: Element | undefined = pattern; at && !chain.includes(at); ) {
-    chain.push(at);
-    const next: Element | undefined = reader.ids.get(referenced(at.attributes.href) ?? '');
-    at = next?.name === 'pattern' ? next : undefined;
-  }
-  return chain;
-}
 
 /** A map without a slant as a turn, degrees, after scales along the axes; null for any other. */
 function turnedScale([a, b, c, d]: Matrix): { turn: number; sx: number; sy: number } | null {
@@ -57,7 +37,7 @@ export function patternPaint(
     return null;
   };
   if (setting.referring.includes(pattern)) return null;
-  const chain = chainOf(reader, pattern);
+  const chain = chainOf(reader, pattern, ['pattern']);
   const said = (name: string) => chain.find((e) => e.attributes[name] !== undefined)?.attributes[name];
   const content = chain.find((e) => e.children.some((c) => c.name !== 'title' && c.name !== 'desc'));
   const back = invert(at);
@@ -132,10 +112,11 @@ function tileOf(
   let id: string | null = null;
   if (children.length) {
     const painted = keep(reader, { kind: 'group' }, { name: 'Painted', place: placeOf(inner), children });
-    const [w, h] = [Math.abs(width), Math.abs(height)];
-    const cell = keep(reader, makeSource('rectangle', { width: w, height: h }), {
-      name: 'Cell',
-      place: placeOf(translation(width / 2, height / 2)),
+    const cell = keepBox(reader, 'Cell', {
+      x: Math.min(0, width),
+      y: Math.min(0, height),
+      width: Math.abs(width),
+      height: Math.abs(height),
     });
     id = keep(
       reader,

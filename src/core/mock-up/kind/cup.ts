@@ -47,28 +47,21 @@ export const cup = defineMockUp<Cup>({
       },
     );
     const side = Math.sin((p.light * Math.PI) / 180) < 0 ? 1 : -1;
-    make.disc(
-      'Shadow',
-      [430, 62],
-      { x: 760 + side * 150, y: 938 },
-      {
+    const shadow = (
+      name: string,
+      radii: readonly [number, number],
+      at: { readonly x: number; readonly y: number },
+      opacity: number,
+      softness: number,
+    ) =>
+      make.disc(name, radii, at, {
         coats: [make.coat.fill('#0b1420')],
-        opacity: 0.42,
+        opacity,
         blend: 'multiply',
-        finishes: [make.finish('blur', { softness: 70 })],
-      },
-    );
-    make.disc(
-      'Foot shadow',
-      [268, 38],
-      { x: 760, y: 936 },
-      {
-        coats: [make.coat.fill('#0b1420')],
-        opacity: 0.6,
-        blend: 'multiply',
-        finishes: [make.finish('blur', { softness: 20 })],
-      },
-    );
+        finishes: [make.finish('blur', { softness })],
+      });
+    shadow('Shadow', [430, 62], { x: 760 + side * 150, y: 938 }, 0.42, 70);
+    shadow('Foot shadow', [268, 38], { x: 760, y: 936 }, 0.6, 20);
     make.add(
       'Handle',
       'ring',

@@ -1,6 +1,9 @@
 import { lookFields, mockUpDefaults, mockUpScene, mockUps } from '../../mock-up';
 import { defineProof, type ProofDefinition } from '../definition';
 
+/** Pixels of the longer side of a scene on the wall. */
+export const scenePixels = 344;
+
 /** What the kinds of proofs in scenes begin with. */
 const begins = 'scene-';
 
@@ -28,7 +31,7 @@ export const sceneProofs: Readonly<Record<string, ProofDefinition<object>>> = Ob
         fields: [...lookFields, ...d.fields],
         defaults: mockUpDefaults(d.kind),
         title: () => d.label,
-        pixels: () => 344,
+        pixels: () => scenePixels,
         scene: (sheet, params) => mockUpScene(d.kind, params, sheet),
       }),
     ];

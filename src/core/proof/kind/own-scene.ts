@@ -1,5 +1,6 @@
 import { sheet } from '../../document/fields';
 import { defineProof } from '../definition';
+import { scenePixels } from './in-scene';
 
 interface OwnScene {
   readonly sheet: string;
@@ -15,7 +16,7 @@ export const ownSceneProof = defineProof<OwnScene>({
   fields: [sheet('sheet', 'Scene', 'The sheet that shows it.')],
   defaults: { sheet: '' },
   title: () => 'Own scene',
-  pixels: () => 344,
+  pixels: () => scenePixels,
   against: (p) => (p.sheet ? `sheet:${p.sheet}` : ''),
   scene: (own, _, scene) => scene ?? own,
 });

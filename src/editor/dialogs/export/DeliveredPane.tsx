@@ -6,22 +6,18 @@ import DialogActions from '@mui/material/DialogActions';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type DeliveredFile, type Delivery, type DeliveryEntry, hasEnded } from '@/core';
+import { type DeliveredFile, type Delivery, hasEnded } from '@/core';
+import { FieldFault } from '../../fields/row';
 import { cutOff } from '../../frame/LineButton';
+import { when } from '../../frame/when';
 import { api } from '../../state/api';
 import { useEditor } from '../../state/store';
 import { saveFrom } from '../save-file';
+import { ChoiceList } from './ChoiceList';
 import { Body } from './layout';
 
 /** Milliseconds between two looks at what is under way. */
 const lookEvery = 500;
-
-const when = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-});
 
 /** A number of bytes, in words. */
 function bytesWords(bytes: number): string {
@@ -95,7 +91,7 @@ function Shown({ delivery }: { delivery: Delivery }) {
       <Box sx={{ display: 'grid', gap: 0.5 }}>
         <Box role="status">
           {ended} of {files.length} {files.length === 1 ? 'file' : 'files'}
-          {`; kept until ${when.format(new Date(delivery.until))}`}
+          {`; kept until ${when(delivery.until)}`}
         </Box>
         {!hasEnded(delivery) && (
           <LinearProgress aria-label="All files" variant="determinate" value={100 * share} />
@@ -111,35 +107,6 @@ function Shown({ delivery }: { delivery: Delivery }) {
         ))}
       </Box>
     </>
-  );
-}
-
-function Times({
-  list,
-  at,
-  onChoose,
-}: {
-  list: readonly DeliveryEntry[];
-  at: string | undefined;
-  onChoose(id: string): void;
-}) {
-  return (
-    <Box component="ul" aria-label="Deliveries" sx={{ m: 0, p: 0, overflowY: 'auto' }}>
-      {list.map((d) => (
-        <Box component="li" key={d.id} sx={{ listStyle: 'none' }}>
-          <Button
-            size="small"
-            color="inherit"
-            fullWidth
-            aria-pressed={d.id === at}
-            onClick={() => onChoose(d.id)}
-            sx={{ justifyContent: 'flex-start', bgcolor: d.id === at ? 'paper.rule' : 'transparent' }}
-          >
-            {when.format(new Date(d.at))}
-          </Button>
-        </Box>
-      ))}
-    </Box>
   );
 }
 
@@ -173,7 +140,12 @@ export function DeliveredPane({ first, onClose }: { first: string | null; onClos
   return (
     <>
       <Body sx={{ display: 'grid', gridTemplateColumns: '140px minmax(0, 1fr)', gap: 2, overflow: 'hidden' }}>
-        <Times list={entries} at={at} onChoose={setChosen} />
+        <ChoiceList
+          label="Deliveries"
+          choices={entries.map((d) => ({ id: d.id, words: when(d.at) }))}
+          at={at}
+          onChoose={setChosen}
+        />
         <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1, minHeight: 0 }}>
           {delivery ? (
             <Shown delivery={delivery} />
@@ -182,11 +154,7 @@ export function DeliveredPane({ first, onClose }: { first: string | null; onClos
               {list.isSuccess && !entries.length ? 'Nothing was delivered yet.' : ''}
             </Box>
           )}
-          {fault && (
-            <Box role="alert" sx={{ color: 'error.main' }}>
-              {fault.message}
-            </Box>
-          )}
+          <FieldFault>{fault?.message ?? ''}</FieldFault>
         </Box>
       </Body>
       <DialogActions>

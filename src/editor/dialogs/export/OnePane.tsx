@@ -6,6 +6,7 @@ import DialogActions from '@mui/material/DialogActions';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { type Card, formats, makeRow } from '@/core';
+import { FieldFault } from '../../fields/row';
 import { get, set, useEditor } from '../../state/store';
 import { addRow } from './export-set';
 import { Body } from './layout';
@@ -80,11 +81,7 @@ export function OnePane({ onClose }: { onClose(): void }) {
               value={100 * done}
             />
           )}
-          {fault && (
-            <Box role="alert" sx={{ color: 'error.main' }}>
-              {fault}
-            </Box>
-          )}
+          <FieldFault>{fault}</FieldFault>
         </Box>
         <Preview row={row} />
       </Body>

@@ -11,6 +11,7 @@ import Tooltip from '@mui/material/Tooltip';
 import { CopyPlus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { type Card, deliveryPurposes, emptySet, formats, nameWords, type PlannedFile } from '@/core';
+import { FieldFault } from '../../fields/row';
 import { TextField } from '../../fields/TextField';
 import { cutOff, LineButton } from '../../frame/LineButton';
 import { useEditor } from '../../state/store';
@@ -173,11 +174,9 @@ export function SetPane({ onClose, onOrdered }: { onClose(): void; onOrdered(id:
         </Box>
       </Body>
       <DialogActions>
-        {fault && (
-          <Box role="alert" sx={{ color: 'error.main', mr: 'auto' }}>
-            {fault}
-          </Box>
-        )}
+        <Box sx={{ mr: 'auto' }}>
+          <FieldFault>{fault}</FieldFault>
+        </Box>
         <Button color="inherit" onClick={onClose}>
           Close
         </Button>

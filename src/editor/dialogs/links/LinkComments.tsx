@@ -3,13 +3,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { type ClientLink, type LinkComment, linkLimits } from '@/core';
-import { when } from '../../client/when';
+import { type ClientLink, type CommentChange, type LinkComment, linkLimits, shownTitle } from '@/core';
+import { LimitedText } from '../../fields/LimitedText';
+import { when } from '../../frame/when';
 import { useEditor } from '../../state/store';
 
-type SeeTo = (comment: string, what: { answer?: string; done?: boolean }) => void;
+/** Resolves to whether it was taken. */
+type SeeTo = (comment: string, change: CommentChange) => Promise<boolean>;
 
 function Comment({
   comment: c,
@@ -24,9 +25,9 @@ function Comment({
   onGo: (() => void) | null;
 }) {
   const [answer, setAnswer] = useState<string | null>(null);
-  const send = () => {
-    if (answer !== null && answer.trim() !== c.answer) onSeeTo(c.id, { answer: answer.trim() });
-    setAnswer(null);
+  const send = async () => {
+    const said = answer?.trim() ?? c.answer;
+    if (said === c.answer || (await onSeeTo(c.id, { answer: said }))) setAnswer(null);
   };
   return (
     <Box
@@ -36,7 +37,7 @@ function Comment({
       <Checkbox
         size="small"
         checked={c.done}
-        onChange={() => onSeeTo(c.id, { done: !c.done })}
+        onChange={() => void onSeeTo(c.id, { done: !c.done })}
         slotProps={{ input: { 'aria-label': `Seen to: ${c.text.slice(0, 60)}` } }}
         sx={{ alignSelf: 'flex-start', p: 0.5 }}
       />
@@ -66,7 +67,7 @@ function Comment({
           </Box>
         ) : (
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
-            <TextField
+            <LimitedText
               size="small"
               label="Answer"
               multiline
@@ -74,10 +75,10 @@ function Comment({
               autoFocus
               fullWidth
               value={answer}
-              onChange={(e) => setAnswer(e.target.value)}
-              slotProps={{ htmlInput: { maxLength: linkLimits.text } }}
+              limit={linkLimits.text}
+              onText={setAnswer}
             />
-            <Button variant="outlined" onClick={send}>
+            <Button variant="outlined" onClick={() => void send()}>
               Send
             </Button>
           </Box>
@@ -98,8 +99,6 @@ export function LinkComments({
   onGo(comment: LinkComment): void;
 }) {
   const sheets = useEditor((s) => s.design?.sheets);
-  const titleOf = (of: string) =>
-    link.versions.flatMap((v) => v.subjects).find((s) => s.of === of)?.title ?? 'A sheet';
   const sorted = [...link.comments].sort((a, b) => Number(a.done) - Number(b.done));
   if (!sorted.length) return <Box sx={{ color: 'text.secondary' }}>No comments yet.</Box>;
   return (
@@ -108,7 +107,7 @@ export function LinkComments({
         <Comment
           key={c.id}
           comment={c}
-          title={titleOf(c.of)}
+          title={shownTitle(link.versions, c.of)}
           onSeeTo={onSeeTo}
           onGo={c.x !== null && sheets?.some((s) => c.of === `sheet:${s.id}`) ? () => onGo(c) : null}
         />

@@ -4,10 +4,18 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { type ClientLink, type LinkComment, leadsOn, linkLimits } from '@/core';
+import {
+  type ClientLink,
+  type CommentChange,
+  type LinkChange,
+  type LinkComment,
+  leadsOn,
+  linkLimits,
+  shownTitle,
+} from '@/core';
 import { decisionWords } from '../../client/Decision';
-import { when } from '../../client/when';
-import type { LinkChange } from '../../state/api';
+import { LimitedText } from '../../fields/LimitedText';
+import { when } from '../../frame/when';
 import { say } from '../../state/store';
 import { LinkComments } from './LinkComments';
 import { endAfter, endOptions } from './LinkForm';
@@ -44,10 +52,11 @@ export function LinkDetail({
 }: {
   link: ClientLink;
   busy: boolean;
-  onChange(change: LinkChange): void;
+  /** What is wished resolves to whether it was taken. */
+  onChange(change: LinkChange): Promise<boolean>;
   /** Shows the design as it is now as another version, with words to it. */
-  onShow(note: string): void;
-  onSeeTo(comment: string, what: { answer?: string; done?: boolean }): void;
+  onShow(note: string): Promise<boolean>;
+  onSeeTo(comment: string, what: CommentChange): Promise<boolean>;
   onRemove(): void;
   onGo(comment: LinkComment): void;
 }) {
@@ -55,8 +64,6 @@ export function LinkDetail({
   const [password, setPassword] = useState<string | null>(null);
   const [sure, setSure] = useState(false);
   const { versions, decision } = link;
-  const titleOf = (of: string) =>
-    versions.flatMap((v) => v.subjects).find((s) => s.of === of)?.title ?? 'a sheet';
   return (
     <Box sx={{ display: 'grid', gap: 2.5, alignContent: 'start', pt: 1.5 }}>
       <Box sx={{ display: 'flex', gap: 1 }}>
@@ -94,25 +101,26 @@ export function LinkDetail({
           role="status"
           sx={{ borderLeft: 3, borderColor: 'primary.main', pl: 2, overflowWrap: 'anywhere' }}
         >
-          {decisionWords(decision, titleOf(decision.of))}
+          {decisionWords(decision, shownTitle(versions, decision.of))}
         </Box>
       )}
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
-        <TextField
+        <LimitedText
           size="small"
           label="What is new (may stay empty)"
           value={note}
-          onChange={(e) => setNote(e.target.value)}
-          slotProps={{ htmlInput: { maxLength: linkLimits.note } }}
+          limit={linkLimits.note}
+          onText={setNote}
           sx={{ flex: 1 }}
         />
         <Button
           variant="outlined"
           disabled={busy}
-          onClick={() => {
-            onShow(note.trim());
-            setNote('');
-          }}
+          onClick={() =>
+            void onShow(note.trim()).then((done) => {
+              if (done) setNote('');
+            })
+          }
         >
           Show the present state
         </Button>
@@ -123,7 +131,7 @@ export function LinkDetail({
           size="small"
           label="Ends"
           value=""
-          onChange={(e) => onChange({ expiresAt: endAfter(Number(e.target.value)) })}
+          onChange={(e) => void onChange({ expiresAt: endAfter(Number(e.target.value)) })}
           sx={{ width: 120 }}
         >
           {endOptions}
@@ -134,33 +142,34 @@ export function LinkDetail({
           </Button>
         ) : (
           <>
-            <TextField
+            <LimitedText
               size="small"
               label="Password"
               autoFocus
               autoComplete="off"
               value={password}
-              onChange={(e) => setPassword(e.target.value)}
-              slotProps={{ htmlInput: { maxLength: linkLimits.password } }}
+              limit={linkLimits.password}
+              onText={setPassword}
             />
             <Button
               variant="outlined"
               disabled={!password}
-              onClick={() => {
-                onChange({ password });
-                setPassword(null);
-              }}
+              onClick={() =>
+                void onChange({ password }).then((done) => {
+                  if (done) setPassword(null);
+                })
+              }
             >
               Set
             </Button>
           </>
         )}
         {link.hasPassword && password === null && (
-          <Button color="inherit" onClick={() => onChange({ password: null })}>
+          <Button color="inherit" onClick={() => void onChange({ password: null })}>
             No password
           </Button>
         )}
-        <Button color="inherit" onClick={() => onChange({ revoked: !link.revoked })}>
+        <Button color="inherit" onClick={() => void onChange({ revoked: !link.revoked })}>
           {link.revoked ? 'Give it again' : 'Withdraw'}
         </Button>
         <Button color={sure ? 'error' : 'inherit'} onClick={() => (sure ? onRemove() : setSure(true))}>

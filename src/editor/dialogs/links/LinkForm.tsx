@@ -7,8 +7,8 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { linkLimits, subjectName } from '@/core';
-import type { NewLink } from '../../state/api';
+import { type LinkWish, linkLimits, subjectName } from '@/core';
+import { LimitedText } from '../../fields/LimitedText';
 import { useEditor } from '../../state/store';
 
 /** When a link ends, in days from now; 0 for never. */
@@ -33,7 +33,7 @@ export function LinkForm({
   onCancel,
 }: {
   busy: boolean;
-  onMake(wish: NewLink): void;
+  onMake(wish: LinkWish): void;
   onCancel?: () => void;
 }) {
   const design = useEditor((s) => s.design);
@@ -65,22 +65,16 @@ export function LinkForm({
       }}
       sx={{ display: 'grid', gap: 2.5, maxWidth: 520, pt: 1 }}
     >
-      <TextField
-        size="small"
-        label="Title"
-        value={title}
-        onChange={(e) => setTitle(e.target.value)}
-        slotProps={{ htmlInput: { maxLength: linkLimits.title } }}
-      />
-      <TextField
+      <LimitedText size="small" label="Title" value={title} limit={linkLimits.title} onText={setTitle} />
+      <LimitedText
         size="small"
         label="Words to the client"
         multiline
         minRows={2}
         maxRows={5}
         value={note}
-        onChange={(e) => setNote(e.target.value)}
-        slotProps={{ htmlInput: { maxLength: linkLimits.note } }}
+        limit={linkLimits.note}
+        onText={setNote}
       />
       <Box
         component="fieldset"
@@ -111,13 +105,13 @@ export function LinkForm({
         >
           {endOptions}
         </TextField>
-        <TextField
+        <LimitedText
           size="small"
           label="Password (may stay empty)"
           autoComplete="off"
           value={password}
-          onChange={(e) => setPassword(e.target.value)}
-          slotProps={{ htmlInput: { maxLength: linkLimits.password } }}
+          limit={linkLimits.password}
+          onText={setPassword}
           sx={{ flex: 1 }}
         />
       </Box>

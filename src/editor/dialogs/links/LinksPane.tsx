@@ -6,10 +6,12 @@ import DialogActions from '@mui/material/DialogActions';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type ClientLink, clipText, type LinkComment } from '@/core';
-import { cutOff } from '../../frame/LineButton';
+import { FieldFault } from '../../fields/row';
 import { openSheet } from '../../state/actions';
 import { api } from '../../state/api';
 import { get, proofStage, set, useEditor } from '../../state/store';
+import { taken } from '../../state/taken';
+import { ChoiceList } from '../export/ChoiceList';
 import { Body } from '../export/layout';
 import { whenStored } from '../export/one-file';
 import { LinkDetail, stateWords } from './LinkDetail';
@@ -18,43 +20,10 @@ import { LinkForm } from './LinkForm';
 /** Milliseconds between looks at what clients say meanwhile. */
 const lookEvery = 10_000;
 
-const waiting = ({ comments }: ClientLink): number => comments.filter((c) => !c.done).length;
-
-function Links({
-  list,
-  at,
-  onChoose,
-}: {
-  list: readonly ClientLink[];
-  at: string | undefined;
-  onChoose(id: string): void;
-}) {
-  return (
-    <Box component="ul" aria-label="Links" sx={{ m: 0, p: 0, overflowY: 'auto', flex: 1 }}>
-      {list.map((l) => (
-        <Box component="li" key={l.id} sx={{ listStyle: 'none' }}>
-          <Button
-            size="small"
-            color="inherit"
-            fullWidth
-            aria-pressed={l.id === at}
-            onClick={() => onChoose(l.id)}
-            sx={{
-              display: 'block',
-              textAlign: 'left',
-              bgcolor: l.id === at ? 'paper.rule' : 'transparent',
-            }}
-          >
-            <Box sx={cutOff}>{l.title}</Box>
-            <Box sx={{ ...cutOff, fontSize: 12, color: 'text.secondary' }}>
-              {stateWords(l)}
-              {waiting(l) > 0 && ` · ${waiting(l)} to see to`}
-            </Box>
-          </Button>
-        </Box>
-      ))}
-    </Box>
-  );
+/** What there is to say of a link beside its title. */
+function moreOf(link: ClientLink): string {
+  const waiting = link.comments.filter((c) => !c.done).length;
+  return stateWords(link) + (waiting ? ` · ${waiting} to see to` : '');
 }
 
 /** The links by which clients see the design: made, changed, withdrawn, and what was said there. */
@@ -84,6 +53,7 @@ export function LinksPane({ onClose }: { onClose(): void }) {
     },
     onSettled: again,
   });
+  const wish = (work: () => Promise<ClientLink>) => taken(act.mutateAsync(work));
   const fault = list.error ?? act.error;
   const goTo = async ({ of, x, y, text }: LinkComment) => {
     const sheet = get().design?.sheets.find((s) => of === `sheet:${s.id}`);
@@ -100,8 +70,9 @@ export function LinksPane({ onClose }: { onClose(): void }) {
     <>
       <Body sx={{ display: 'grid', gridTemplateColumns: '190px minmax(0, 1fr)', gap: 3, overflow: 'hidden' }}>
         <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1, minHeight: 0 }}>
-          <Links
-            list={links}
+          <ChoiceList
+            label="Links"
+            choices={links.map((l) => ({ id: l.id, words: l.title, more: moreOf(l) }))}
             at={making ? undefined : link?.id}
             onChoose={(id) => {
               setAt(id);
@@ -113,11 +84,7 @@ export function LinksPane({ onClose }: { onClose(): void }) {
           </Button>
         </Box>
         <Box sx={{ overflowY: 'auto', minHeight: 0, pr: 1, display: 'grid', gap: 2, alignContent: 'start' }}>
-          {fault && (
-            <Box role="alert" sx={{ color: 'error.main' }}>
-              {fault.message}
-            </Box>
-          )}
+          <FieldFault>{fault?.message ?? ''}</FieldFault>
           {empty && !making && (
             <Box sx={{ color: 'text.secondary' }}>
               A link shows a client chosen sheets and proofs in pictures, without an account. They pin
@@ -136,9 +103,9 @@ export function LinksPane({ onClose }: { onClose(): void }) {
               key={link.id}
               link={link}
               busy={act.isPending}
-              onChange={(change) => act.mutate(() => api.changeLink(link.id, change))}
-              onShow={(note) => act.mutate(() => api.showVersion(link.id, note))}
-              onSeeTo={(comment, what) => act.mutate(() => api.seeToComment(link.id, comment, what))}
+              onChange={(change) => wish(() => api.changeLink(link.id, change))}
+              onShow={(note) => wish(() => api.showVersion(link.id, note))}
+              onSeeTo={(comment, what) => wish(() => api.seeToComment(link.id, comment, what))}
               onGo={(comment) => void goTo(comment)}
               onRemove={() => act.mutate(() => api.removeLink(link.id))}
             />

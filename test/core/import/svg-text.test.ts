@@ -1,0 +1,103 @@
+import * as fontkit from 'fontkit';
+import { describe, expect, it } from 'vitest';
+import { evaluate } from '@/core';
+import { readSvg, svgToDesign } from '@/core/importing';
+import { nodesBounds } from '@/core/live';
+import { fontBytes, takeShippedFaces } from '../../faces';
+import { parts, svg } from './svg-cases';
+
+takeShippedFaces();
+
+describe('text of an SVG', () => {
+  const words = (body: string) =>
+    parts(body).flatMap((p) => (p.source.kind === 'lettering' ? [{ ...p, source: p.source }] : []));
+
+  it('is lettering, a part a line, from its anchor along its baseline', () => {
+    const lines = words(
+      '<text x="10" y="20" font-size="12" text-anchor="middle">One <tspan fill="#c40" font-size="24">big</tspan>\n  line<tspan x="5" dy="1.5em" letter-spacing="3">Two</tspan></text>',
+    );
+    expect(lines.map(({ source: l, place }) => [l.text, place.x, place.y, l.size, l.alignment])).toEqual([
+      ['One big line', 10, 20, 12, 'centre'],
+      ['Two', 5, 44, 12, 'centre'],
+    ]);
+    expect(lines[0].source.runs).toEqual([{ from: 4, to: 7, scale: 2, colour: '#cc4400' }]);
+    expect(lines[1].source.tracking).toBe(0.25);
+  });
+
+  it('stands as wide as fontkit says, about its anchor', () => {
+    const text = 'Observatory';
+    const { design } = svgToDesign(
+      svg(
+        `<text x="50" y="50" font-family="'Nothing Known', Anton" font-size="20" text-anchor="middle">${text}</text>`,
+      ),
+      'x',
+    );
+    const font = fontkit.create(Buffer.from(fontBytes('anton')));
+    const layout = font.layout(text);
+    const k = 20 / font.unitsPerEm;
+    const wide = layout.positions.reduce((sum, p) => sum + p.xAdvance, 0);
+    const [firstGlyph, lastGlyph] = [layout.glyphs[0], layout.glyphs[layout.glyphs.length - 1]];
+    const lastAdvance = layout.positions[layout.positions.length - 1].xAdvance;
+    const b = nodesBounds(evaluate(design, design.sheets[0].id).nodes);
+    const left = 50 - (k * wide) / 2;
+    expect(b?.x0).toBeCloseTo(left + k * firstGlyph.bbox.minX, 2);
+    expect(b?.x1).toBeCloseTo(left + k * (wide - lastAdvance + lastGlyph.bbox.maxX), 2);
+    expect(b?.y1).toBeCloseTo(50 - k * Math.min(...layout.glyphs.map((g) => g.bbox.minY)), 2);
+  });
+
+  it('keeps the places and the shifts of single letters', () => {
+    const apart = words('<text x="10 30 50" y="20 25" font-size="10">Abcd</text>');
+    expect(apart.map((w) => [w.source.text, w.place.x, w.place.y])).toEqual([
+      ['A', 10, 20],
+      ['b', 30, 25],
+      ['cd', 50, 25],
+    ]);
+    const [line] = words(
+      '<text font-size="10" dx="0 2" dy="0 0 3">abcd<tspan dx="5" dy="-3">ef</tspan></text>',
+    );
+    expect(line.source.text).toBe('abcdef');
+    expect(line.source.pairs).toEqual([
+      { at: 1, by: 0.2 },
+      { at: 4, by: 0.5 },
+    ]);
+    expect(line.source.letters.map((l) => [l.at, l.dy])).toEqual([
+      [2, 0.3],
+      [3, 0.3],
+    ]);
+  });
+
+  it('runs along a path from where it begins there, each letter standing on it', () => {
+    const { design, report } = svgToDesign(
+      svg(
+        '<defs><path id="p" d="M10 90 V10" transform="translate(5 0)"/></defs><text font-family="Anton" font-size="10"><textPath href="#p" startOffset="25%">HHH</textPath></text>',
+      ),
+      'x',
+    );
+    expect(report).toEqual([]);
+    const b = nodesBounds(evaluate(design, design.sheets[0].id).nodes);
+    // The path runs up at x = 15 from 90 on: a quarter of it is 20, and letters stand to its left.
+    const font = fontkit.create(Buffer.from(fontBytes('anton')));
+    const k = 10 / font.unitsPerEm;
+    const { glyphs, positions } = font.layout('HHH');
+    expect(b?.y1).toBeCloseTo(70 - k * glyphs[0].bbox.minX, 1);
+    expect(b?.y0).toBeCloseTo(
+      70 - k * (positions[0].xAdvance + positions[1].xAdvance + glyphs[2].bbox.maxX),
+      1,
+    );
+    expect(b?.x1).toBeCloseTo(15, 1);
+    expect(b?.x0).toBeCloseTo(15 - k * glyphs[0].bbox.maxY, 1);
+  });
+
+  it('tells of fonts that are not here, and of what a line cannot keep', () => {
+    const { report } = readSvg(
+      svg(
+        '<text font-family="Nothing Known, serif">A</text><text rotate="9">C</text><text><textPath href="#p">D</textPath></text>',
+      ),
+    );
+    expect(report.map((r) => r.what).sort()).toEqual([
+      'Text on paths that are not in the file',
+      'The font “Nothing Known”, for which another stands in',
+      'Turns of single letters',
+    ]);
+  });
+});
