@@ -1,4 +1,4 @@
-import { applyTo, type Matrix } from '../geometry/matrix';
+import { applyTo, type Matrix, sameMatrix } from '../geometry/matrix';
 import { type Bounds, growBounds, joinBounds } from '../geometry/path';
 import { type Unbent, unbentAt } from '../scene/unbent';
 import { Cells } from './grid/cells';
@@ -182,8 +182,32 @@ export function unbend(map: PlaneMap, source: Bounds): Unbent {
   }
 }
 
-/** Where places were before both of two bends: the later one, what lay between them moved by a matrix, and the earlier one. */
+interface Composition {
+  readonly between: Matrix;
+  readonly composition: Unbent;
+}
+
+/** Compositions by both bends, the last few matrices between them: as long as the bends live. */
+const compositions = new WeakMap<Unbent, WeakMap<Unbent, readonly Composition[]>>();
+/** Places of one bend's parts in another that are remembered. */
+const mostCompositions = 8;
+
+/**
+ * Returns where places were before both of two bends: the later one, what lay between them moved by a matrix, and the earlier
+ * one. All nodes that went through the same two get the same object, so that it is worked out and sent once.
+ */
 export function unbentTwice(later: Unbent, between: Matrix, earlier: Unbent): Unbent {
+  const byEarlier = compositions.get(later) ?? new WeakMap<Unbent, readonly Composition[]>();
+  compositions.set(later, byEarlier);
+  const list = byEarlier.get(earlier) ?? [];
+  const entry = list.find((k) => sameMatrix(k.between, between));
+  if (entry) return entry.composition;
+  const composition = compose(later, between, earlier);
+  byEarlier.set(earlier, [{ between, composition }, ...list.slice(0, mostCompositions - 1)]);
+  return composition;
+}
+
+function compose(later: Unbent, between: Matrix, earlier: Unbent): Unbent {
   const { x0, y0 } = later;
   const b = { x0, y0, x1: x0 + later.width * later.columns, y1: y0 + later.height * later.rows };
   const first = new Float64Array(6);

@@ -1,6 +1,7 @@
 import type { PartLight } from '../depth/light';
 import type { Card } from '../document/card';
 import type { Design, Part } from '../document/types';
+import { finishesApart } from '../finish';
 import { WorkFault } from '../geometry/budget';
 import { placeMatrix } from '../geometry/matrix';
 import type { Bounds } from '../geometry/path';
@@ -21,7 +22,7 @@ import {
   siblingsOf,
 } from './basis';
 import { carryNodes } from './carry-nodes';
-import { coat, type PaintedWith } from './coating';
+import { type Coated, coat, type PaintedWith } from './coating';
 import { type EvaluationContext, outsideNow, type StandIn, sameOutside } from './context';
 import { finishNodes } from './finishing';
 import { lightFinder } from './light';
@@ -113,11 +114,34 @@ const paintedWith = ({ light, castings, coatCentres, tiles }: Basis): PaintedWit
   tile: (id) => tileOf(tiles.get(id)),
 });
 
+/** What coats painted last, by themselves: a change of a finish leaves it as it is. */
+const lastCoats = new WeakMap<
+  Part['coats'],
+  { made: Stepped; basis: Basis; kind: string; apart: boolean; coated: Coated }
+>();
+
+function coatedOf(part: Part, made: Stepped, basis: Basis): Coated {
+  const { kind } = part.source;
+  const apart = finishesApart(part.finishes);
+  const known = lastCoats.get(part.coats);
+  if (
+    known &&
+    known.made === made &&
+    known.kind === kind &&
+    known.apart === apart &&
+    sameBasis(known.basis, basis)
+  )
+    return known.coated;
+  const coated = coat(part, made.outline, paintedWith(basis));
+  lastCoats.set(part.coats, { made, basis, kind, apart, coated });
+  return coated;
+}
+
 function paint(part: Part, made: Stepped, basis: Basis, context: EvaluationContext): Painted {
   const known = looks.get(part.coats);
   if (known && known.finishes === part.finishes && known.made === made && sameBasis(known.basis, basis))
     return known.painted;
-  const { nodes: coated, members, behind, coats, faults } = coat(part, made.outline, paintedWith(basis));
+  const { nodes: coated, members, behind, coats, faults } = coatedOf(part, made, basis);
   // What could not be outlined is not painted either.
   const others = made.faults.some((f) => f.card === 'source') ? [] : paintedByOthers(part, basis, context);
   const { nodes: repeated, faults: uncopied } = carryNodes(part, made, others);

@@ -1,4 +1,6 @@
 import { combine } from '../arrange/combine';
+import { sameItems } from '../cache/same-items';
+import type { Card } from '../document/card';
 import type { Part } from '../document/types';
 import { finishes, type Painted, reachesBelow } from '../finish';
 import type { Bounds, Path } from '../geometry/path';
@@ -6,11 +8,12 @@ import { isGroup } from '../holder';
 import { asPieces, pathsOf } from '../outline/pieces';
 import type { Outline } from '../outline/types';
 import { areaOfNodes } from './area';
-import { casterIn } from './casters';
+import { casterIn, sameCastings } from './casters';
 import { areaOf, attempted, type PaintedWith, startOf, stepped } from './coating';
 import { nodesBounds } from './damage';
+import { sameLight } from './light';
 import type { CardFault } from './result';
-import { affordPart } from './run-steps';
+import { affordPart, sameCentres } from './run-steps';
 import type { SceneNode } from './types';
 import { weightOf } from './weight';
 
@@ -36,44 +39,101 @@ const memberOf = (whole: Painted, nodes: readonly SceneNode[]): Painted => ({
   silhouette: () => areaOfNodes(nodes),
 });
 
+type Members = readonly (readonly SceneNode[])[];
+
+/** What a finish was given lately and what it came to: those before the one that changes do not run again. */
+interface FinishRun {
+  readonly given: Members;
+  /** How many members the part had before any finish. */
+  readonly apart: number;
+  readonly outline: Outline;
+  readonly coats: Part['coats'];
+  readonly surroundings: PaintedWith;
+  /** Bounds of what it was given, where it has handles on them. */
+  readonly bounds: Bounds | null;
+  readonly members: Members;
+  readonly faults: readonly Omit<CardFault, 'part'>[];
+}
+
+const lastRuns = new WeakMap<Card, FinishRun>();
+
+const sameMembers = (a: Members, b: Members): boolean =>
+  a === b || (a.length === b.length && a.every((list, i) => sameItems(list, b[i])));
+
+const sameSurroundings = (a: PaintedWith, b: PaintedWith): boolean =>
+  sameLight(a.light, b.light) &&
+  sameCastings(a.castings, b.castings) &&
+  a.centres.length === b.centres.length &&
+  a.centres.every((c, i) => sameCentres(c, b.centres[i]));
+
 const togetherWords = 'A finish before it made one of the pieces: this one is of all of them together.';
 
+type Given = Pick<FinishRun, 'given' | 'apart' | 'outline' | 'surroundings'>;
+
+function runFinish(part: Part, card: Card, now: Given): FinishRun {
+  const { given, outline, surroundings } = now;
+  const { light, castings, centres } = surroundings;
+  const { apply, each, note, paintHandles } = finishes[card.kind];
+  const faults: Omit<CardFault, 'part'>[] = [];
+  const nodes = given.flat();
+  const bounds = paintHandles ? nodesBounds(nodes) : null;
+  const run = { ...now, coats: part.coats, bounds, faults };
+  if (!card.on || reachesBelow(card)) return { ...run, members: given };
+  const whole: Painted = {
+    nodes,
+    outline,
+    light,
+    caster: casterIn(castings),
+    silhouette: () => covered(part, outline, centres),
+  };
+  const pieceByPiece = each?.(card.params) ?? false;
+  const joined = pieceByPiece && given.length < now.apart;
+  const said = note?.(card.params, bounds) ?? (joined ? togetherWords : null);
+  if (said) faults.push({ card: card.id, message: said, note: true });
+  const members = attempted(card.id, faults, given, () => {
+    const finished = pieceByPiece
+      ? given.map((n) => apply(memberOf(whole, n), card.params))
+      : [apply(whole, card.params)];
+    affordPart(finished.reduce((sum, n) => sum + weightOf(n), 0));
+    return finished;
+  });
+  return { ...run, members };
+}
+
+function rememberedRun(part: Part, card: Card, now: Given): FinishRun {
+  const last = lastRuns.get(card);
+  if (
+    last &&
+    last.apart === now.apart &&
+    last.outline === now.outline &&
+    last.coats === part.coats &&
+    sameMembers(last.given, now.given) &&
+    sameSurroundings(last.surroundings, now.surroundings)
+  )
+    return last;
+  const run = runFinish(part, card, now);
+  lastRuns.set(card, run);
+  return run;
+}
+
 /**
- * What is painted once a part's finishes have done their work on its members, each a list of nodes; `finishBounds` is told
+ * Returns what is painted once a part's finishes have done their work on its members, each a list of nodes; `finishBounds` is told
  * the bounds of what each of them is given.
  */
 export function finishNodes(
   part: Part,
   outline: Outline,
-  { light, castings, centres }: PaintedWith,
-  members: readonly (readonly SceneNode[])[],
+  surroundings: PaintedWith,
+  members: Members,
   finishBounds: Map<string, Bounds | null>,
 ): { readonly nodes: readonly SceneNode[]; readonly faults: readonly Omit<CardFault, 'part'>[] } {
   const faults: Omit<CardFault, 'part'>[] = [];
-  let at = members;
+  let current = members;
   for (const card of part.finishes) {
-    const { apply, each, note, paintHandles } = finishes[card.kind];
-    const nodes = at.flat();
-    const bounds = paintHandles ? nodesBounds(nodes) : null;
-    if (paintHandles) finishBounds.set(card.id, bounds);
-    if (!card.on || reachesBelow(card)) continue;
-    const whole: Painted = {
-      nodes,
-      outline,
-      light,
-      caster: casterIn(castings),
-      silhouette: () => covered(part, outline, centres),
-    };
-    const apart = each?.(card.params) ?? false;
-    const said = note?.(card.params, bounds) ?? (apart && at.length < members.length ? togetherWords : null);
-    if (said) faults.push({ card: card.id, message: said, note: true });
-    at = attempted(card.id, faults, at, () => {
-      const finished = apart
-        ? at.map((n) => apply(memberOf(whole, n), card.params))
-        : [apply(whole, card.params)];
-      affordPart(finished.reduce((sum, n) => sum + weightOf(n), 0));
-      return finished;
-    });
+    const run = rememberedRun(part, card, { given: current, apart: members.length, outline, surroundings });
+    if (finishes[card.kind].paintHandles) finishBounds.set(card.id, run.bounds);
+    faults.push(...run.faults);
+    current = run.members;
   }
-  return { nodes: at.flat(), faults };
+  return { nodes: current.flat(), faults };
 }

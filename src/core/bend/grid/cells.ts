@@ -1,12 +1,7 @@
 import type { BendGrid } from './grid';
 
-/** Powers of a share of a cell from the values and slopes at both its lines (cubic Hermite). */
-const hermite = [
-  [1, 0, 0, 0],
-  [0, 1, 0, 0],
-  [-3, -2, 3, -1],
-  [2, 1, -2, 1],
-];
+const data = new Float64Array(16);
+const half = new Float64Array(16);
 
 /**
  * The cells of a grid as polynomials by the shares of a cell across and down, each worked out once it is asked for: 16
@@ -38,8 +33,6 @@ export class Cells {
     const n = us.length;
     const [w, h] = [us[column + 1] - us[column], vs[row + 1] - vs[row]];
     const out = this.#coefficients;
-    const data = new Float64Array(16);
-    const half = new Float64Array(16);
     for (let c = 0; c < 2; c++) {
       // Rows by value and slope across at the left and the right line, columns likewise down.
       for (let p = 0; p < 2; p++)
@@ -51,18 +44,27 @@ export class Cells {
           data[d + 1] = h * nodes[k + 4];
           data[d + 5] = w * h * nodes[k + 6];
         }
-      for (let a = 0; a < 4; a++)
-        for (let j = 0; j < 4; j++) {
-          let s = 0;
-          for (let i = 0; i < 4; i++) s += hermite[a][i] * data[4 * i + j];
-          half[4 * a + j] = s;
-        }
-      for (let a = 0; a < 4; a++)
-        for (let b = 0; b < 4; b++) {
-          let s = 0;
-          for (let j = 0; j < 4; j++) s += hermite[b][j] * half[4 * a + j];
-          out[at + 16 * c + 4 * a + b] = s;
-        }
+      // The Hermite matrix is half noughts: written out, and in the same order, it gives the same bits many times faster.
+      for (let j = 0; j < 4; j++) {
+        const p0 = data[j];
+        const p1 = data[4 + j];
+        const p2 = data[8 + j];
+        const p3 = data[12 + j];
+        half[j] = p0;
+        half[4 + j] = p1;
+        half[8 + j] = -3 * p0 - 2 * p1 + 3 * p2 - p3;
+        half[12 + j] = 2 * p0 + p1 - 2 * p2 + p3;
+      }
+      for (let a = 0, to = at + 16 * c; a < 4; a++, to += 4) {
+        const p0 = half[4 * a];
+        const p1 = half[4 * a + 1];
+        const p2 = half[4 * a + 2];
+        const p3 = half[4 * a + 3];
+        out[to] = p0;
+        out[to + 1] = p1;
+        out[to + 2] = -3 * p0 - 2 * p1 + 3 * p2 - p3;
+        out[to + 3] = 2 * p0 + p1 - 2 * p2 + p3;
+      }
     }
     this.#made[at / 32] = 1;
   }
