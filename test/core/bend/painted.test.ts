@@ -18,10 +18,12 @@ import { following, mapByPlaces, type PlaneMap } from '@/core/bend/map';
 import { pinNumbers } from '@/core/bend/pins/pin';
 import { unbend, unbentTwice } from '@/core/bend/unbend';
 import { colourAlong } from '@/core/colour/gradient';
+import type { Path } from '@/core/geometry/path';
 import type { Point } from '@/core/geometry/vector';
 import { makeKernels } from '@/core/raster/kernels';
 import { Painter } from '@/core/raster/painter';
 import { areaOfNodes } from '@/core/scene/area';
+import { isFixedToSheet } from '@/core/scene/fixed-to-sheet';
 import { nodeKind } from '@/core/scene/node';
 import type { GradientPaint, SceneNode } from '@/core/scene/types';
 import { unbentPlace } from '@/core/scene/unbent';
@@ -32,6 +34,16 @@ import { numbers, rect } from '../shapes';
 
 const side = 160;
 const bounds = { x0: 20, y0: 20, x1: 140, y1: 140 };
+
+const look = { opacity: 1, blend: 'normal' } as const;
+
+/** A black area, blurred. */
+const soft = (path: Path, sigma: number): SceneNode => ({
+  type: 'filter',
+  filter: { kind: 'blur', sigma },
+  children: [shape(path, { kind: 'solid', colour: [0, 0, 0, 1] })],
+  ...look,
+});
 
 const mapOf = (kind: string, params: object): PlaneMap => {
   const map = steps[kind].map?.({ ...steps[kind].defaults, ...params }, { bounds, outline: [] });
@@ -191,22 +203,19 @@ it('grain is the same grain, stretched where it is: its mean and its spread stay
   expect(bent.spread / plain.spread).toBeCloseTo(1, 0.8);
 });
 
-it('any tiling gives the same bits', () => {
-  const nodes = bendNodes(
-    [
-      shape(rect(20, 20, 120, 60), paint({})),
-      group(
-        [{ type: 'grain', bounds, size: 3, amount: 1, ink: null, seed: 2, opacity: 1, blend: 'normal' }],
-        {
-          clip: rect(20, 90, 120, 50),
-        },
-      ),
-    ],
-    bendOf(maps[0][1], { bounds }),
+it.each([
+  ['on whole pixels', [1, 0, 0, 1, 0, 0]],
+  ['between pixels', [1, 0, 0, 1, 0.37, -0.21]],
+] as const)('any tiling gives the same bits, %s', (_, matrix) => {
+  const strip = group([shape(rect(20, 20, 30, 60), paint({})), soft(rect(60, 20, 80, 60), 4)]);
+  const grains = group(
+    [{ type: 'grain', bounds, size: 3, amount: 1, ink: null, seed: 2, opacity: 1, blend: 'normal' }],
+    { clip: rect(20, 90, 120, 50) },
   );
+  const nodes = bendNodes([strip, grains, soft(rect(50, 85, 60, 50), 5)], bendOf(maps[0][1], { bounds }));
   const drawn = (x: number, y: number, w: number, h: number) => {
     const painter = new Painter(makeKernels());
-    painter.drawTile(scene(nodes, side, side), [1, 0, 0, 1, 0, 0], x, y, w, h);
+    painter.drawTile(scene(nodes, side, side), matrix, x, y, w, h);
     return { bytes: painter.bytes(), w };
   };
   const whole = drawn(0, 0, side, side);
@@ -223,14 +232,20 @@ it('any tiling gives the same bits', () => {
   }
 });
 
+it('what a node is made of tells whether its look depends on where on the sheet it stands', () => {
+  const plain = shape(rect(0, 0, 9, 9), paint({}));
+  const fixed = shape(rect(0, 0, 9, 9), paint({ fixed: true }));
+  const grain: SceneNode = { ...{ type: 'grain', bounds, size: 3, amount: 1, ink: null }, ...look, seed: 2 };
+  expect([plain, fixed, grain].map(isFixedToSheet)).toEqual([false, true, true]);
+  expect([plain, fixed, grain].map((n) => isFixedToSheet(group([group([plain, n])])))).toEqual([
+    false,
+    true,
+    true,
+  ]);
+});
+
 describe.each(maps)('what is soft, under %s', (_, map) => {
-  const blurred: SceneNode = {
-    type: 'filter',
-    filter: { kind: 'blur', sigma: 5 },
-    children: [shape(rect(50, 55, 60, 50), { kind: 'solid', colour: [0, 0, 0, 1] })],
-    opacity: 1,
-    blend: 'normal',
-  };
+  const blurred = soft(rect(50, 55, 60, 50), 5);
 
   it('is that of before, its blur bent with it, by erf', () => {
     const nodes = bendNodes([group([blurred])], bendOf(map, { bounds }));

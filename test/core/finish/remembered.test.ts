@@ -65,7 +65,7 @@ describe('what a finish came to is remembered by itself', () => {
           expect(pictureOf(d)).toEqual(pictureOf(fresh));
         }
       }),
-      { numRuns: 40 },
+      { numRuns: 12 },
     );
   });
 });

@@ -1,6 +1,7 @@
 import { invert, type Matrix, multiply } from '../../geometry/matrix';
 import { type Bounds, joinBounds, meetBounds, transformBounds, wholeBounds } from '../../geometry/path';
 import { filterOf } from '../../scene/filter';
+import { isFixedToSheet } from '../../scene/fixed-to-sheet';
 import type { BentNode } from '../../scene/types';
 import { type Unbent, unbentAt } from '../../scene/unbent';
 import { DrawnBlocks } from '../filter/drawn-blocks';
@@ -185,7 +186,9 @@ function draw(target: Target, node: BentNode, matrix: Matrix, layer: number): vo
   const area = meetBounds(target.area, wholeBounds(transformBounds(node.bounds, matrix), 1));
   if (!area) return;
   const { area: whole } = target;
-  target.onLattice(samplesFor(node, target.scale), { x: 0, y: 0 }, (samples) => {
+  // What was bent is drawn on a lattice of its own: wherever it stands, and however often, the same samples serve.
+  const shift = isFixedToSheet(node) ? { x: 0, y: 0 } : { x: -matrix[4], y: -matrix[5] };
+  target.onLattice(samplesFor(node, target.scale), shift, (samples) => {
     const toSamples = multiply(samples, matrix);
     const inside = multiply(toSamples, node.frame);
     const all = node.children.map((c) => target.boundsOf(c, inside)).reduce(joinBounds, null);

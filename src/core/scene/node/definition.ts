@@ -80,6 +80,8 @@ export interface NodeDefinition<N extends SceneNode, W extends object = N> {
    * those of nodes in it. Without one it has no edges.
    */
   layers?(node: N, matrix: Matrix, opacity: number, of: LayersOf): readonly PaintedLayer[];
+  /** Whether its own look depends on where on the sheet it stands; not so where left out. */
+  fixedToSheet?(node: N): boolean;
   /** Whether two of a kind that are no one object paint the same. */
   same?(a: N, b: N): boolean;
   /** Where two of a kind differ, if that can be told more closely than by the bounds of both; null otherwise. */

@@ -6,6 +6,7 @@ export const grainNode = defineNode<GrainNode>({
   type: 'grain',
   bounds: (node, matrix) => transformBounds(node.bounds, matrix),
   ownBounds: (node) => node.bounds,
+  fixedToSheet: () => true,
   silhouette: (node) => ({ ...node, ...plainLook }),
   recolour: (node, change) => (node.ink ? { ...node, ink: change(node.ink) } : node),
   // What holds a surface clips it: being held is enough.

@@ -28,6 +28,7 @@ export const shapeNode = defineNode<ShapeNode, Wire>({
     const near = nearestOnPath(node.path, p);
     return !!near && near.distance <= reach;
   },
+  fixedToSheet: ({ paint }) => 'fixed' in paint && paint.fixed === true,
   weight: (node) => Math.max(1, segmentCount(node.path)),
   areas: (node, matrix) => [transformPath(node.path, matrix)],
   layers: ({ path, paint, opacity }, matrix, outer) => [
