@@ -97,6 +97,7 @@ export interface Kernels {
     step: number,
     taps: number,
     count: number,
+    stride: number,
   ): void;
   addMoved(
     to: number,

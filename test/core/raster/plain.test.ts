@@ -202,11 +202,26 @@ describe('every compiled kernel has the bits of its plain twin', () => {
         );
         take(k, plane);
         put(k, 3 << 20, Float32Array.of(0.1, 0.2, 0.4, 0.2, 0.1));
-        k.convolve(plane, blurred, 60 * floats, 48, floats, taps, 5);
-        k.convolve(blurred, plane, 60 * floats, 44, 60 * floats, taps, 5);
+        k.convolve(plane, blurred, 60 * floats, 48, floats, taps, 5, 60 * floats);
+        k.convolve(blurred, plane, 60 * floats, 44, 60 * floats, taps, 5, 60 * floats);
         const reach = Math.min(40, Math.floor(36 / step));
         lay(k, [0, 2, 3, reach, reach, plane, 60, 2.3, 1.7, step, scratch], mode);
         return layerPixels(k);
+      });
+  });
+
+  it('blurring some columns of a plane, across and down, leaves the others', () => {
+    for (const [columns, step, rows] of [
+      [44, 4, 20],
+      [4, 1, 20],
+      [72, 80, 16],
+    ])
+      agree((k) => {
+        const next = numbers(columns);
+        const plane = put(k, 1 << 20, Float32Array.from({ length: 80 * 24 }, next));
+        const taps = put(k, 3 << 20, Float32Array.from({ length: 5 }, next));
+        k.convolve(plane, k.input() + (2 << 20), columns, rows, step, taps, 5, 80);
+        return new Float32Array(k.memory.buffer, k.input() + (2 << 20), 80 * 24).slice();
       });
   });
 

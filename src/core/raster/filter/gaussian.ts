@@ -1,5 +1,5 @@
 import { type Matrix, multiply } from '../../geometry/matrix';
-import type { Bounds } from '../../geometry/path';
+import { type Bounds, joinBounds, meetBounds, transformBounds, wholeBounds } from '../../geometry/path';
 import type { FilterNode } from '../../scene/types';
 import type { Kernels, Laid } from '../kernels';
 import { planeBytes, type Target, tileSize } from '../target';
@@ -61,66 +61,119 @@ export interface Blur {
 /** Bytes at the end of the second plane for the weights. */
 const tapsBytes = 1024;
 
-/**
- * Draws nodes on the lattice that a blur of `sigma` pixels needs and blurs them there. Samples lie on one lattice
- * whatever the tile, so any tiling gives the same bits. @throws RangeError where there is not memory enough.
- */
-function sampled(
-  target: Target,
-  { node, matrix, sigma, shift, channels, samples }: Blur,
-  layer: number,
-  tile: Bounds,
-): Laid {
-  const { kernels } = target;
+/** The samples that a rectangle of pixels reads once they are blurred, and the planes they are worked on in. */
+interface Samples {
+  /** Samples a pixel each way. */
+  readonly f: number;
+  readonly taps: Float32Array;
+  /** Samples that the weights reach to each side. */
+  readonly reach: number;
+  /** The first sample that is read, across and down. */
+  readonly p0: number;
+  readonly q0: number;
+  /** Rows that are read; rows and samples a row that are drawn. */
+  readonly rows: number;
+  readonly depth: number;
+  readonly stride: number;
+  /** Addresses of the two planes, half the room each. */
+  readonly planeA: number;
+  readonly planeB: number;
+}
+
+/** @throws RangeError where there is not memory enough. */
+function samplesOf(target: Target, { sigma, channels, samples }: Blur): Samples {
   const f = samples ?? blurResolution(sigma);
-  const { x0: tx, y0: ty, x1, y1 } = target.area;
   const taps = gaussianTaps(sigma * f);
   const reach = (taps.length - 1) / 2;
-
   // First and last sample the rectangle reads, the two more that interpolation needs included.
   const first = (t: number) => Math.floor((t + 0.5) * f - 0.5) - 1;
   const last = (t: number) => Math.floor((t - 0.5) * f - 0.5) + 2;
-  const [p0, q0] = [first(tx), first(ty)];
-  const columns = last(x1) - p0 + 1;
+  const { x0, y0, x1, y1 } = target.area;
+  const [p0, q0] = [first(x0), first(y0)];
   const rows = last(y1) - q0 + 1;
-  const stride = (columns + 2 * reach + 3) & ~3;
+  const stride = (last(x1) - p0 + 1 + 2 * reach + 3) & ~3;
   const depth = rows + 2 * reach;
   const half = planeBytes / 2;
-  const planeA = target.planeAddress(0);
-  const planeB = target.planeAddress(half);
-  const { bytes } = channels;
-  if (stride * depth * bytes + tapsBytes > half)
+  if (stride * depth * channels.bytes + tapsBytes > half)
     throw new RangeError('A blur needs more memory than there is.');
+  return {
+    ...{ f, taps, reach, p0, q0, rows, depth, stride },
+    planeA: target.planeAddress(0),
+    planeB: target.planeAddress(half),
+  };
+}
 
+/**
+ * Draws the children onto the first plane. Returns what of it may be painted, in samples, null where nothing is: the rest stays
+ * clear, and is neither drawn nor blurred.
+ */
+function drawSamples(target: Target, blur: Blur, layer: number, into: Samples): Bounds | null {
+  const { kernels } = target;
+  const { node, matrix, shift, channels } = blur;
+  const { f, reach, p0, q0, depth, stride, planeA } = into;
+  const { bytes } = channels;
   const plane = () => new Uint8Array(kernels.memory.buffer, planeA, stride * depth * bytes);
   plane().fill(0);
+  let painted: Bounds | null = null;
   // What is drawn may work in the same memory: what is there already is kept meanwhile.
   const kept = node.children.some((n) => target.worksInPlanes(n)) && (depth > tileSize || stride > tileSize);
   target.onLattice(f, shift, (toSamples) => {
-    const own = multiply(toSamples, matrix);
+    const toLattice = multiply(toSamples, matrix);
+    const all = node.children.map((c) => target.boundsOf(c, toLattice)).reduce(joinBounds, null);
+    const [left, top] = [p0 - reach, q0 - reach];
+    const box = all && wholeBounds(transformBounds(all, [1, 0, 0, 1, -left, -top]), 2);
+    painted = box && meetBounds(box, { x0: 0, y0: 0, x1: stride, y1: depth });
+    if (!painted) return;
     for (let y = 0; y < depth; y += tileSize)
       for (let x = 0; x < stride; x += tileSize) {
         const w = Math.min(tileSize, stride - x);
         const h = Math.min(tileSize, depth - y);
-        target.place(p0 - reach + x, q0 - reach + y, w, h);
+        if (!meetBounds(painted, { x0: x, y0: y, x1: x + w, y1: y + h })) continue;
+        target.place(left + x, top + y, w, h);
         const before = kept ? plane().slice() : null;
-        target.draw(node.children, own, layer + 1);
+        target.draw(node.children, toLattice, layer + 1);
         if (before) plane().set(before);
         kernels.flattenLayer(layer + 1);
         channels.take(kernels, layer + 1, planeA + bytes * (y * stride + x), stride, w, h);
         kernels.clearLayer(layer + 1);
       }
   });
-  target.place(tx, ty, x1 - tx, y1 - ty);
+  return painted;
+}
 
-  const tapsAt = target.planeAddress(half - tapsBytes);
+/** Blurs the first plane across and down by way of the second, where what is painted reaches. */
+function convolveBoth({ kernels }: Target, bytes: number, painted: Bounds, samples: Samples): void {
+  const { taps, reach, rows, depth, stride, planeA, planeB } = samples;
+  const tapsAt = planeB + planeBytes / 2 - tapsBytes;
   new Float32Array(kernels.memory.buffer, tapsAt, taps.length).set(taps);
+  // What is clear for as far as the weights reach stays clear.
+  const [x0, x1] = [Math.max(0, painted.x0 - 2 * reach) & ~3, Math.min(stride, (painted.x1 + 3) & ~3)];
+  const [y0, y1] = [Math.max(0, painted.y0 - 2 * reach), Math.min(rows, painted.y1)];
   const floats = bytes / 4;
-  kernels.convolve(planeA, planeB, floats * stride, depth, floats, tapsAt, taps.length);
-  kernels.convolve(planeB, planeA, floats * stride, rows, floats * stride, tapsAt, taps.length);
+  const [across, line] = [floats * (x1 - x0), floats * stride];
+  const offset = (y: number) => bytes * (y * stride + x0);
+  const read = Math.min(depth, y1 + 2 * reach);
+  new Uint8Array(kernels.memory.buffer, planeB + bytes * y0 * stride, bytes * stride * (read - y0)).fill(0);
+  const count = taps.length;
+  const [from, lines] = [offset(painted.y0), painted.y1 - painted.y0];
+  kernels.convolve(planeA + from, planeB + from, across, lines, floats, tapsAt, count, line);
+  kernels.convolve(planeB + offset(y0), planeA + offset(y0), across, y1 - y0, line, tapsAt, count, line);
+}
+
+/**
+ * Draws nodes on the lattice that a blur of `sigma` pixels needs and blurs them there. Samples lie on one lattice
+ * whatever the tile, so any tiling gives the same bits. @throws RangeError where there is not memory enough.
+ */
+function sampled(target: Target, blur: Blur, layer: number, tile: Bounds): Laid {
+  const { x0: tx, y0: ty, x1, y1 } = target.area;
+  const samples = samplesOf(target, blur);
+  const painted = drawSamples(target, blur, layer, samples);
+  target.place(tx, ty, x1 - tx, y1 - ty);
+  if (painted) convolveBoth(target, blur.channels.bytes, painted, samples);
+  const { f, p0, q0, stride, planeA, planeB } = samples;
   const [left, top] = [tx - tile.x0, ty - tile.y0];
   // Nothing shows beyond what the node paints.
-  const shown = target.boundsOf(node, matrix) ?? { x0: 0, y0: 0, x1: 0, y1: 0 };
+  const shown = target.boundsOf(blur.node, blur.matrix) ?? { x0: 0, y0: 0, x1: 0, y1: 0 };
   const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
   return [
     layer,

@@ -157,12 +157,13 @@ export function plainKernels(): Kernels {
       for (let y = 0; y < h; y++)
         for (let x = 0; x < w; x++) floats(plane + 16 * (y * stride + x), 4).set(stack[layer].colourAt(x, y));
     },
-    convolve(from, to, w, rows, step, taps, count) {
+    convolve(from, to, w, rows, step, taps, count, stride) {
       const weights = floats(taps, count);
       const source = new Float32Array(memory.buffer, from);
-      const out = floats(to, w * rows);
-      for (let o = 0; o < w * rows; o++)
-        out[o] = weights.reduce((sum, weight, k) => f(sum + f(source[o + k * step] * weight)), 0);
+      const out = new Float32Array(memory.buffer, to);
+      for (let y = 0; y < rows; y++)
+        for (let o = y * stride; o < y * stride + w; o++)
+          out[o] = weights.reduce((sum, weight, k) => f(sum + f(source[o + k * step] * weight)), 0);
     },
     addMoved(to, toStride, toX, toY, w, h, from, fromStride, fromX, fromY, fromW, fromH, ...moved) {
       const [a, b, c, d, e, g, weight] = moved;
