@@ -19,3 +19,4 @@ export function input(): usize { return INPUT; }
 export function inputBytes(): usize { return INPUT_BYTES; }
 export function layerPixels(layer: i32): usize { return colours(layer); }
 export { grain, meshPatch, placeSurface } from './mesh';
+export { sampleBent } from './bent';

@@ -29,55 +29,58 @@ export function setUnbent(at: usize, wide: i32, high: i32, ma: f64, mb: f64, mc:
   a = ma; b = mb; c = mc; d = md; e = me; f = mf;
 }
 
-@inline function polynomial(at: usize, s: f64, t: f64): f64 {
-  let v: f64 = 0;
-  for (let p = 3; p >= 0; p--) {
-    const k = at + (<usize>p << 5);
-    v = v * s + ((load<f64>(k, 24) * t + load<f64>(k, 16)) * t + load<f64>(k, 8)) * t + load<f64>(k);
-  }
-  return v;
+/** A coefficient of x and the same one of y. */
+@inline function pair(at: usize, offset: usize): v128 {
+  return f64x2.replace_lane(f64x2.splat(load<f64>(at + offset)), 1, load<f64>(at + 128 + offset));
 }
 
-@inline function slopeAcross(at: usize, s: f64, t: f64): f64 {
-  let v: f64 = 0;
-  for (let p = 3; p >= 1; p--) {
-    const k = at + (<usize>p << 5);
-    v = v * s + <f64>p * (((load<f64>(k, 24) * t + load<f64>(k, 16)) * t + load<f64>(k, 8)) * t + load<f64>(k));
-  }
-  return v;
-}
+let u: f64 = 0, v: f64 = 0;
 
-@inline function slopeDown(at: usize, s: f64, t: f64): f64 {
-  let v: f64 = 0;
-  for (let p = 3; p >= 0; p--) {
-    const k = at + (<usize>p << 5);
-    v = v * s + (3 * load<f64>(k, 24) * t + 2 * load<f64>(k, 16)) * t + load<f64>(k, 8);
-  }
-  return v;
-}
-
-/** Finds where a place in pixels was before; beyond the lattice its outermost cells go on. */
-@inline export function goBack(px: f64, py: f64): void {
+/** The cell that a place in pixels lies in; its shares across and down are left in `u` and `v`. */
+@inline function cellOf(px: f64, py: f64): usize {
   const s = a * px + c * py + e;
   const t = b * px + d * py + f;
   const i = min<i32>(columns - 1, max<i32>(0, <i32>Math.floor(s)));
   const j = min<i32>(rows - 1, max<i32>(0, <i32>Math.floor(t)));
-  const at = lattice + (<usize>(j * columns + i) << 8);
-  x = polynomial(at, s - <f64>i, t - <f64>j);
-  y = polynomial(at + 128, s - <f64>i, t - <f64>j);
+  u = s - <f64>i;
+  v = t - <f64>j;
+  return lattice + (<usize>(j * columns + i) << 8);
+}
+
+/** Finds where a place in pixels was before; beyond the lattice its outermost cells go on. Both coordinates at once. */
+@inline export function goBack(px: f64, py: f64): void {
+  const at = cellOf(px, py);
+  const s = f64x2.splat(u), t = f64x2.splat(v);
+  let r = f64x2.splat(0);
+  for (let p: usize = 96; ; p -= 32) {
+    const k = at + p;
+    const q = f64x2.mul(f64x2.add(f64x2.mul(f64x2.add(f64x2.mul(pair(k, 24), t), pair(k, 16)), t), pair(k, 8)), t);
+    r = f64x2.add(f64x2.add(f64x2.mul(r, s), q), pair(k, 0));
+    if (p == 0) break;
+  }
+  x = f64x2.extract_lane(r, 0);
+  y = f64x2.extract_lane(r, 1);
 }
 
 /** The same, and how that changes by pixels. */
 @inline export function goBackWithSlopes(px: f64, py: f64): void {
-  goBack(px, py);
-  const s = a * px + c * py + e;
-  const t = b * px + d * py + f;
-  const i = min<i32>(columns - 1, max<i32>(0, <i32>Math.floor(s)));
-  const j = min<i32>(rows - 1, max<i32>(0, <i32>Math.floor(t)));
-  const at = lattice + (<usize>(j * columns + i) << 8);
-  const u = s - <f64>i, v = t - <f64>j;
-  const xs = slopeAcross(at, u, v), ys = slopeAcross(at + 128, u, v);
-  const xt = slopeDown(at, u, v), yt = slopeDown(at + 128, u, v);
+  const at = cellOf(px, py);
+  const s = f64x2.splat(u), t = f64x2.splat(v), two = f64x2.splat(2), three = f64x2.splat(3);
+  let r = f64x2.splat(0), across = r, down = r;
+  for (let p: usize = 96; ; p -= 32) {
+    const k = at + p;
+    const k1 = pair(k, 8), k2 = pair(k, 16), k3 = pair(k, 24);
+    across = f64x2.add(f64x2.mul(across, s), r);
+    const q = f64x2.mul(f64x2.add(f64x2.mul(f64x2.add(f64x2.mul(k3, t), k2), t), k1), t);
+    r = f64x2.add(f64x2.add(f64x2.mul(r, s), q), pair(k, 0));
+    const o = f64x2.mul(f64x2.add(f64x2.mul(f64x2.mul(three, k3), t), f64x2.mul(two, k2)), t);
+    down = f64x2.add(f64x2.add(f64x2.mul(down, s), o), k1);
+    if (p == 0) break;
+  }
+  x = f64x2.extract_lane(r, 0);
+  y = f64x2.extract_lane(r, 1);
+  const xs = f64x2.extract_lane(across, 0), ys = f64x2.extract_lane(across, 1);
+  const xt = f64x2.extract_lane(down, 0), yt = f64x2.extract_lane(down, 1);
   xx = xs * a + xt * b;
   yx = ys * a + yt * b;
   xy = xs * c + xt * d;

@@ -60,6 +60,26 @@ export interface Kernels {
     f: number,
   ): void;
   straighten(): void;
+  sampleBent(
+    read: number,
+    wide: number,
+    high: number,
+    left: number,
+    top: number,
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    out: number,
+    stride: number,
+    a: number,
+    b: number,
+    c: number,
+    d: number,
+    e: number,
+    f: number,
+    most: number,
+  ): void;
   setGiven(): void;
   placeSurface(x: number, y: number, w: number, h: number): void;
   meshPatch(layer: number, at: number, n: number): void;

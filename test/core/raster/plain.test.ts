@@ -9,7 +9,7 @@ import { takeShippedFaces } from '../../faces';
 import { runs, sampled } from '../../share';
 import { numbers, pentagram, regular } from '../shapes';
 import { plainKernels } from './plain/kernels';
-import { bentNodes, maskScenes, sampleScenes, scene, shape, solid } from './scenes';
+import { bentNodes, bentSoftNodes, maskScenes, sampleScenes, scene, shape, solid } from './scenes';
 
 takeShippedFaces();
 
@@ -269,6 +269,7 @@ describe('whole pictures of the plain kernels are those of the compiled ones', (
     ...sampleScenes,
     ...maskScenes,
     ['gradients and grain that were bent', scene(bentNodes())] as const,
+    ['what is soft, bent', scene(bentSoftNodes())] as const,
   ])('%s', (_, s) => agree(picture(s, 1)));
 
   it.each(sampled(Object.entries(demoDesigns), 4))('demo design %s', (_, make) => {

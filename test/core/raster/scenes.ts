@@ -82,6 +82,20 @@ export function bentNodes(): SceneNode[] {
   );
 }
 
+/** Something soft and a mesh in a group, bent so that parts of it are stretched and others pressed. */
+export function bentSoftNodes(): SceneNode[] {
+  const whole = { x0: 0, y0: 0, x1: 64, y1: 64 };
+  const swirl = mapByPlaces((x, y) => ({ x: x + 6 * Math.sin(y / 7), y: y * (0.6 + y / 160) }));
+  const blurred: SceneNode = {
+    type: 'filter',
+    filter: { kind: 'blur', sigma: 1.2 },
+    children: [shape(rect(8, 10, 30, 20), small({})), shape(circle(40, 40, 14), solid(0.2, 0.4, 0.9, 0.8))],
+    opacity: 0.9,
+    blend: 'multiply',
+  };
+  return bendNodes([blurred], bendOf(swirl, { bounds: whole }));
+}
+
 const halves = [
   shape(rect(2, 2, 20, 11), solid(0.9, 0.8, 0.2)),
   shape(circle(12, 14, 8), solid(0.1, 0.3, 0.6, 0.7)),

@@ -37,10 +37,6 @@ function knownFineness(unbent: Unbent): number {
   return known;
 }
 
-/** Places that a pixel takes its colour from over a stretch of samples: as many as it is long, a little over one still being one. */
-const placesOver = (dx: number, dy: number): number =>
-  Math.min(mostPlaces, Math.max(1, Math.ceil(Math.sqrt(dx * dx + dy * dy) - 0.25)));
-
 /** Softer than this, in pixels, what was bent need not be drawn more finely than the pixels are. */
 const soft = 2;
 
@@ -60,7 +56,7 @@ class Sampling {
   constructor(
     private readonly target: Target,
     private readonly node: BentNode,
-    matrix: Matrix,
+    private readonly matrix: Matrix,
     /** From where places were to samples. */
     private readonly toSamples: Matrix,
     private readonly layer: number,
@@ -133,50 +129,25 @@ class Sampling {
     const [bw, bh] = [box.x1 - box.x0, box.y1 - box.y0];
     const at = target.planeAddress(0);
     this.blocks.copy(box, at, bw);
-    const read = new Float32Array(target.kernels.memory.buffer, at, 4 * bw * bh);
     const frame = framed(target, area, readBytes);
-    const { colours } = frame;
-    for (let y = area.y0; y < area.y1; y++) {
-      let to = frame.rowAt(y - area.y0);
-      for (let x = area.x0; x < area.x1; x++, to += 4) {
-        const p = this.before(x + 0.5, y + 0.5);
-        const nx = placesOver(p[2], p[3]);
-        const ny = placesOver(p[4], p[5]);
-        const share = 1 / (nx * ny);
-        for (let j = 0; j < ny; j++)
-          for (let i = 0; i < nx; i++) {
-            const u = (i + 0.5) / nx - 0.5;
-            const v = (j + 0.5) / ny - 0.5;
-            // Between the middles of four samples.
-            const sx = p[0] + u * p[2] + v * p[4] - 0.5 - box.x0;
-            const sy = p[1] + u * p[3] + v * p[5] - 0.5 - box.y0;
-            const cx = Math.floor(sx);
-            const cy = Math.floor(sy);
-            if (cx < -1 || cy < -1 || cx >= bw || cy >= bh) continue;
-            const fx = sx - cx;
-            const fy = sy - cy;
-            // Beyond what is painted all is clear.
-            const left = cx >= 0 ? share * (1 - fx) : 0;
-            const right = cx + 1 < bw ? share * fx : 0;
-            const top = cy >= 0 ? 1 - fy : 0;
-            const foot = cy + 1 < bh ? fy : 0;
-            const from = 4 * (cy * bw + cx);
-            const below = from + 4 * bw;
-            for (let k = 0; k < 4; k++) {
-              let sum = 0;
-              if (top > 0) {
-                if (left > 0) sum += top * left * read[from + k];
-                if (right > 0) sum += top * right * read[from + 4 + k];
-              }
-              if (foot > 0) {
-                if (left > 0) sum += foot * left * read[below + k];
-                if (right > 0) sum += foot * right * read[below + 4 + k];
-              }
-              colours[to + k] += sum;
-            }
-          }
-      }
-    }
+    target.setUnbent(this.node.unbent, this.matrix);
+    const out = frame.colours.byteOffset + 4 * frame.rowAt(0);
+    target.kernels.sampleBent(
+      at,
+      bw,
+      bh,
+      box.x0,
+      box.y0,
+      area.x0,
+      area.y0,
+      area.x1,
+      area.y1,
+      out,
+      (frame.rowAt(1) - frame.rowAt(0)) / 4,
+      ...(this.toSamples as [number, number, number, number, number, number]),
+      mostPlaces,
+    );
+    target.kernels.straighten();
     frame.lay(this.layer, this.node);
   }
 }

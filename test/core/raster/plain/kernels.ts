@@ -1,4 +1,5 @@
 import type { Kernels } from '@/core/raster/kernels';
+import { plainSample } from './bent';
 import { composite } from './composite';
 import { coverage, type Tile } from './coverage';
 import { full, type JoinRule, PlainLayer } from './layer';
@@ -91,6 +92,16 @@ export function plainKernels(): Kernels {
         at: (x, y) => colourIn(inputSize + (1 << 20) + 16 * ((y - paintY) * 256 + x - paintX)),
       };
       before = null;
+    },
+    sampleBent(read, wide, high, left, top, x0, y0, x1, y1, out, stride, a, b, c, d, e, g, most) {
+      const samples = { colours: floats(read, 4 * wide * high), wide, high, left, top };
+      const lattice = before;
+      if (!lattice) throw new Error('There is no lattice to sample by.');
+      for (let y = y0; y < y1; y++)
+        for (let x = x0; x < x1; x++)
+          floats(out + 16 * ((y - y0) * stride + x - x0), 4).set(
+            plainSample(samples, lattice, [a, b, c, d, e, g], [x + 0.5, y + 0.5], most),
+          );
     },
     setUnbent(at, columns, rows, a, b, c, d, e, g) {
       const data = new Float64Array(memory.buffer, at, 32 * columns * rows).slice();

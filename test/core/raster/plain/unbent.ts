@@ -22,12 +22,18 @@ export function plainUnbent(
     const [u, v] = [s - i, t - j];
     const at = (channel: number, p: number, q: number) =>
       coefficients[32 * (j * columns + i) + 16 * channel + 4 * p + q];
-    const row = (n: number, p: number) =>
-      ((at(n, p, 3) * v + at(n, p, 2)) * v + at(n, p, 1)) * v + at(n, p, 0);
-    const rise = (n: number, p: number) => (3 * at(n, p, 3) * v + 2 * at(n, p, 2)) * v + at(n, p, 1);
-    const value = (n: number) => ((row(n, 3) * u + row(n, 2)) * u + row(n, 1)) * u + row(n, 0);
-    const across = (n: number) => (3 * row(n, 3) * u + 2 * row(n, 2)) * u + row(n, 1);
-    const down = (n: number) => ((rise(n, 3) * u + rise(n, 2)) * u + rise(n, 1)) * u + rise(n, 0);
+    const powers = [3, 2, 1, 0];
+    // In the order of the compiled sums: what the lower powers come to first, then this one's share and its constant.
+    const add = (n: number, p: number, sum: number) =>
+      sum * u + ((at(n, p, 3) * v + at(n, p, 2)) * v + at(n, p, 1)) * v + at(n, p, 0);
+    const value = (n: number) => powers.reduce((sum, p) => add(n, p, sum), 0);
+    const across = (n: number) => {
+      let [sum, slope] = [0, 0];
+      for (const p of powers) [sum, slope] = [add(n, p, sum), slope * u + sum];
+      return slope;
+    };
+    const down = (n: number) =>
+      powers.reduce((sum, p) => sum * u + (3 * at(n, p, 3) * v + 2 * at(n, p, 2)) * v + at(n, p, 1), 0);
     const [xs, ys, xt, yt] = [across(0), across(1), down(0), down(1)];
     return {
       x: value(0),
