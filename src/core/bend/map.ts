@@ -20,6 +20,8 @@ export interface PlaneMap {
   readonly homography?: Homography;
   /** Parameters in (0, 1) at which the image of a cubic has a corner that it has not itself; none where left out. */
   creases?(s: Cubic): readonly number[];
+  /** A unit direction along which it moves all places alike: at(p + k · alike) = at(p) + k · alike. None where left out. */
+  readonly alike?: Point;
   /** What of some bounds can be carried, as a path; null where all of it can. */
   within?(bounds: Bounds): Path | null;
 }

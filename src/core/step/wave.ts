@@ -83,9 +83,12 @@ function waved(run: Run, p: Wave): PlaneMap {
       1,
     );
   };
-  if (!creases.length) return mapOverRun(run, fill);
   const [cos, sin, , , x0, y0] = run.matrix;
+  // Without waves across, what lies farther across is moved just as far.
+  const alike = p.crossHeight === 0 ? { alike: { x: -sin, y: cos } } : {};
+  if (!creases.length) return mapOverRun(run, fill, alike);
   return mapOverRun(run, fill, {
+    ...alike,
     creases: (cubic) =>
       creases.flatMap((c) => [
         ...(p.height

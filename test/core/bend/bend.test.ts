@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { evaluatePart, makeCoat, makePart, makeStep, origin, pathArea, pathBounds, steps } from '@/core';
 import { combine } from '@/core/arrange/combine';
-import { type Bend, bendCubic, bendPath } from '@/core/bend/bend-path';
+import { bendCubic } from '@/core/bend/bend-cubic';
+import { type Bend, bendPath } from '@/core/bend/bend-path';
+import { fitAlike } from '@/core/bend/fit-alike';
 import { jacobianOf, mapByPlaces, type PlaneMap } from '@/core/bend/map';
 import type { HandleContext } from '@/core/document/handles';
 import { Tally } from '@/core/geometry/budget';
@@ -69,6 +71,43 @@ describe.each(Object.entries(maps))('curves under a %s', (_, map) => {
         expect(back.map(reverseCubic).reverse()).toEqual(there);
       }),
       { numRuns: 60 },
+    );
+  });
+});
+
+describe('under a wave that moves all places across it alike', () => {
+  const wave = steps.wave.map?.({ ...steps.wave.defaults, length: 70, height: 30, direction: 25 }, context);
+  if (!wave?.alike) throw new Error('A plain wave is alike across.');
+  const along = wave.alike;
+
+  it('places farther across are moved as far', () => {
+    for (const k of [-90, 7, 140]) {
+      const [p, q] = [wave.at(30, -20), wave.at(30 + k * along.x, -20 + k * along.y)];
+      expect(q.x - p.x).toBeCloseTo(k * along.x, 9);
+      expect(q.y - p.y).toBeCloseTo(k * along.y, 9);
+    }
+    expect(steps.wave.map?.({ ...steps.wave.defaults, crossHeight: 9 }, context)?.alike).toBeUndefined();
+  });
+
+  it('curves that are fitted once for all that lie alike stay near their true images, end on them and have no direction', () => {
+    fc.assert(
+      fc.property(cubics, fc.double({ min: -300, max: 300, noNaN: true }), (s, k) => {
+        const moved = s.map((v, i) => v + k * (i % 2 ? along.y : along.x)) as unknown as Cubic;
+        for (const c of [s, moved]) {
+          const fitted = fitAlike(c, wave, along, 0.01);
+          const last = fitted[fitted.length - 1];
+          const ends = [wave.at(c[0], c[1]), wave.at(c[6], c[7])];
+          expect([...fitted[0].slice(0, 2), ...last.slice(6)]).toEqual(ends.flatMap((p) => [p.x, p.y]));
+          expect(fitAlike(reverseCubic(c), wave, along, 0.01).map(reverseCubic).reverse()).toEqual(fitted);
+          const bent = pathOf([contourOf(fitted, false)]);
+          for (let i = 0; i <= 40; i++) {
+            const p = cubicPoint(c, i / 40);
+            const near = nearestOnPath(bent, wave.at(p.x, p.y))?.distance ?? Number.POSITIVE_INFINITY;
+            expect(near).toBeLessThan(0.02);
+          }
+        }
+      }),
+      { numRuns: 40 },
     );
   });
 });
