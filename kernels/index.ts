@@ -20,3 +20,4 @@ export function inputBytes(): usize { return INPUT_BYTES; }
 export function layerPixels(layer: i32): usize { return colours(layer); }
 export { grain, meshPatch, placeSurface } from './mesh';
 export { sampleBent } from './bent';
+export { filterRow } from './png';

@@ -131,6 +131,7 @@ export { finishes, finishKinds } from './finish';
 export { paletteToProperties, propertyName } from './format/custom-properties';
 export type { Pdf, PdfOptions, PdfPage } from './format/pdf';
 export { crc32, encodePng, PngError, pixelsPerMetre, tagPng } from './format/png';
+export { PngRows } from './format/png-rows';
 export { sceneToSvg } from './format/svg';
 export { paletteToTokens, TokenError, tokensToPalette } from './format/tokens';
 export { type Budget, budget, setBudget, usualBudget, WorkFault } from './geometry/budget';

@@ -1,6 +1,6 @@
 import { once } from 'node:events';
 import { createDeflate, deflateSync } from 'node:zlib';
-import { crc32, type Depth, pixelsPerMetre } from '@/core';
+import { crc32, type Depth, PngRows, pixelsPerMetre } from '@/core';
 import type { Band } from './band';
 import type { Indexed } from './palette';
 
@@ -11,96 +11,6 @@ function chunk(type: string, data: Uint8Array): Buffer {
   out.set(data, 8);
   out.writeUInt32BE(crc32(out.subarray(4, 8 + data.length)), 8 + data.length);
   return out;
-}
-
-/** Differences of a row from what a filter foretells (PNG, 9.2), into `out`; returns how far they are from 0 together. */
-type Filter = (row: Uint8Array, above: Uint8Array, pixel: number, out: Uint8Array) => number;
-
-// One loop each, and nothing called in them: most of the time of a PNG goes here.
-const left: Filter = (row, _, pixel, out) => {
-  let sum = 0;
-  for (let i = 0; i < row.length; i++) {
-    const v = ((row[i] - (i < pixel ? 0 : row[i - pixel])) << 24) >> 24;
-    out[i] = v;
-    sum += v < 0 ? -v : v;
-  }
-  return sum;
-};
-
-const up: Filter = (row, above, _, out) => {
-  let sum = 0;
-  for (let i = 0; i < row.length; i++) {
-    const v = ((row[i] - above[i]) << 24) >> 24;
-    out[i] = v;
-    sum += v < 0 ? -v : v;
-  }
-  return sum;
-};
-
-const paeth: Filter = (row, above, pixel, out) => {
-  let sum = 0;
-  for (let i = 0; i < row.length; i++) {
-    const a = i < pixel ? 0 : row[i - pixel];
-    const b = above[i];
-    const c = i < pixel ? 0 : above[i - pixel];
-    const p = b - c;
-    const q = a - c;
-    const pa = p < 0 ? -p : p;
-    const pb = q < 0 ? -q : q;
-    const pc = p + q < 0 ? -p - q : p + q;
-    const v = ((row[i] - (pa <= pb && pa <= pc ? a : pb <= pc ? b : c)) << 24) >> 24;
-    out[i] = v;
-    sum += v < 0 ? -v : v;
-  }
-  return sum;
-};
-
-/** Filters by their numbers, the cheapest first. */
-const filters: readonly (readonly [number, Filter])[] = [
-  [2, up],
-  [1, left],
-  [4, paeth],
-];
-
-/** Rows from one choice of a filter to the next: neighbours are alike. */
-const chooseEvery = 4;
-
-/** Rows of so many bytes, each with the filter that leaves the smallest differences, its number in front. */
-class RowFilter {
-  private readonly tries: readonly Uint8Array[];
-  private above: Uint8Array;
-  private rows = 0;
-  private best = 0;
-
-  constructor(
-    stride: number,
-    private readonly pixel: number,
-  ) {
-    this.tries = filters.map(() => new Uint8Array(stride));
-    this.above = new Uint8Array(stride);
-  }
-
-  put(row: Uint8Array, out: Buffer, at: number): void {
-    if (this.rows++ % chooseEvery === 0) this.best = this.choose(row);
-    else this.try(this.best, row);
-    out[at] = filters[this.best][0];
-    out.set(this.tries[this.best], at + 1);
-    this.above = row;
-  }
-
-  private try(k: number, row: Uint8Array): number {
-    return filters[k][1](row, this.above, this.pixel, this.tries[k]);
-  }
-
-  private choose(row: Uint8Array): number {
-    let least = Number.POSITIVE_INFINITY;
-    let best = 0;
-    for (let k = 0; k < filters.length && least > 0; k++) {
-      const sum = this.try(k, row);
-      if (sum < least) [least, best] = [sum, k];
-    }
-    return best;
-  }
 }
 
 const signature = Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]);
@@ -137,8 +47,11 @@ async function* packed(rows: Iterable<Buffer>): AsyncGenerator<Buffer> {
   const ready: Buffer[] = [];
   deflate.on('data', (d: Buffer) => ready.push(d));
   const ended = once(deflate, 'end');
-  for (const some of rows) {
-    if (!deflate.write(some)) await once(deflate, 'drain');
+  // While one band is packed on another thread, the next is drawn on this one.
+  let packing: Promise<unknown> | null = null;
+  for (const band of rows) {
+    if (packing) await packing;
+    packing = deflate.write(band) ? null : once(deflate, 'drain');
     while (ready.length) yield chunk('IDAT', ready.shift() as Buffer);
   }
   deflate.end();
@@ -159,7 +72,7 @@ function withoutAlpha(bytes: Uint8Array, step: number): Uint8Array {
 function* filtered(width: number, bands: Iterable<Band>, step: number, opaque: boolean): Generator<Buffer> {
   const pixel = (opaque ? 3 : 4) * step;
   const stride = pixel * width;
-  const filter = new RowFilter(stride, pixel);
+  const filter = new PngRows(stride, pixel);
   for (const band of bands) {
     const whole = new Uint8Array(band.data.buffer, band.data.byteOffset, band.data.byteLength);
     const bytes = opaque ? withoutAlpha(whole, step) : whole;

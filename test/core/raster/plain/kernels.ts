@@ -93,6 +93,20 @@ export function plainKernels(): Kernels {
       };
       before = null;
     },
+    filterRow(kind, row, above, count, pixel, out) {
+      const bytes = new Uint8Array(memory.buffer);
+      let sum = 0;
+      for (let i = 0; i < count; i++) {
+        const [a, b, c] = [bytes[row + i - pixel], bytes[above + i], bytes[above + i - pixel]];
+        const p = a + b - c;
+        const [pa, pb, pc] = [a, b, c].map((v) => Math.abs(p - v));
+        const nearest = pa <= pb && pa <= pc ? a : [b, c][Number(pb > pc)];
+        const expected = { 1: a, 2: b, 4: nearest }[kind] ?? 0;
+        bytes[out + i] = bytes[row + i] - expected;
+        sum += Math.abs((bytes[out + i] << 24) >> 24);
+      }
+      return sum;
+    },
     sampleBent(read, wide, high, left, top, x0, y0, x1, y1, out, stride, a, b, c, d, e, g, most) {
       const samples = { colours: floats(read, 4 * wide * high), wide, high, left, top };
       const lattice = before;
