@@ -64,13 +64,21 @@ const nothing: readonly number[] = [];
 const resourcesOf = ({ source }: Part): readonly Resource[] =>
   isPrimitive(source) ? (primitives[source.kind].rests ?? []) : [];
 
-/** Whether a part rests on nothing beside itself. */
-export const restsOnItself = (part: Part): boolean =>
-  isPrimitive(part.source) &&
-  resourcesOf(part).length === 0 &&
-  referencesOf(part).length === 0 &&
-  !laysSheet(part) &&
-  !meetsLight(part);
+const restingOnThemselves = new WeakMap<Part, boolean>();
+
+/** Tells whether a part rests on nothing beside itself; it is asked of every part of a sheet at every step of a drag. */
+export function restsOnItself(part: Part): boolean {
+  const remembered = restingOnThemselves.get(part);
+  if (remembered !== undefined) return remembered;
+  const rests =
+    isPrimitive(part.source) &&
+    resourcesOf(part).length === 0 &&
+    referencesOf(part).length === 0 &&
+    !laysSheet(part) &&
+    !meetsLight(part);
+  restingOnThemselves.set(part, rests);
+  return rests;
+}
 
 /** Results in the coordinates of the holder, one list of members for each list of results. */
 const membership = new WeakMap<readonly PartResult[], readonly Member[]>();
