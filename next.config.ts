@@ -19,6 +19,15 @@ const workerPolicy =
   "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'";
 
 const config: NextConfig = {
+  // Types are held by a check of their own.
+  typescript: { ignoreBuildErrors: true },
+  // The server's code is never sent: half of the time of a build went into making it small and mapping it.
+  experimental: {
+    serverMinification: false,
+    serverSourceMaps: false,
+    turbopackFileSystemCacheForBuild: false,
+    turbopackSourceMaps: false,
+  },
   reactStrictMode: true,
   poweredByHeader: false,
   serverExternalPackages: ['pg', 'sharp', 'harfbuzzjs'],
