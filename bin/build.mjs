@@ -2,10 +2,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { buildDrawing } from './drawing.mjs';
-import { copyFonts } from './fonts.mjs';
-import { buildKernels } from './kernels.mjs';
-import { ensurePackages } from './lib/install.mjs';
+import { prepareMachine } from './lib/prepare-machine.mjs';
 import { root } from './lib/root.mjs';
 import { must } from './lib/run.mjs';
 import { say } from './lib/say.mjs';
@@ -21,11 +18,9 @@ function stampOf() {
   return hash.digest('hex');
 }
 
+/** Builds the application, unless what is built is of these sources. */
 export async function build() {
-  await ensurePackages();
-  await buildKernels({ quiet: true });
-  await copyFonts();
-  await buildDrawing();
+  await prepareMachine();
   const mark = path.join(root, '.next/stamp');
   const stamp = stampOf();
   if (existsSync(mark) && readFileSync(mark, 'utf8') === stamp) return;

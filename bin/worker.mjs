@@ -4,7 +4,8 @@ import { fail, say } from './lib/say.mjs';
 
 try {
   await ensurePackages();
-  const { prepare, prepareMachine } = await import('./lib/prepare.mjs');
+  const { prepare } = await import('./lib/prepare.mjs');
+  const { prepareMachine } = await import('./lib/prepare-machine.mjs');
   const { keepWorking } = await import('./lib/keep-working.mjs');
   // An address of one’s own is that of a database on another machine, which is up to date already.
   const far = process.env.DATABASE_URL !== undefined;

@@ -5,7 +5,7 @@ import { worldOf } from '@/core/edit/tree';
 import { applyTo } from '@/core/geometry/matrix';
 import { demoNamed, openBare } from './copies';
 import { expectLike, Hand } from './hand';
-import { expect, inWhole, test } from './test';
+import { construction, expect, inWhole, test } from './test';
 
 test.describe.configure({ timeout: 240_000 });
 
@@ -192,64 +192,65 @@ inWhole(
   },
 );
 
-test('the moth: mottled wings in clips, brushed lines, rough lettering and paper out of focus', async ({
-  page,
-}) => {
-  const e = new Hand(page);
-  const name = 'Moth plate';
-  const noSteps = () => ({ steps: [] });
-  await openBare(e, name, {
-    Stains: () => ({ steps: [], finishes: [] }),
-    Frame: noSteps,
-    'Right upper wing mottle': noSteps,
-    'Right upper wing veil': bare,
-    'Right upper wing edge': noSteps,
-    'Tarn Lanternwing': noSteps,
-    Moth: bare,
-  });
-  const mottle = (fields: Record<string, number>, crowd: string) => async () => {
-    await e.step('Bend', 'Mottle', {}, 'Along a path');
-    await e.pickOption('Crowd', crowd);
-    await e.fill(fields);
-  };
-  await e.choose('Stains');
-  await mottle(
-    { Spots: 150, Size: 190, 'Size varies': 80, Strongly: 35, Shrink: 20, Fade: 30, Chance: 4 },
-    'At the rim',
-  )();
-  await e.stage('Depth');
-  await e.tool('Blur').click();
-  await e.settled();
-  await e.fill({ Softness: 90 });
-  await e.choose('Frame');
-  await e.step('Bend', 'Brush', {}, 'Along a path');
-  await e.pickOption('Laid', 'Repeated');
-  await e.fill({ Width: 16 });
-  await e.choose('Tarn Lanternwing');
-  await e.step('Bend', 'Rough edge', { Amount: 0.8, Size: 12 }, 'Wave');
-  await e.choose('Moth');
-  await e.shadow({
-    'Shift x': 16,
-    'Shift y': 34,
-    Softness: 40,
-    Opacity: 35,
-    'Colour, hex or RGB': '#5a3a63',
-  });
-  // Into the moth, and into the clip of one of its wings.
-  await e.part('Moth').press('ArrowRight');
-  await e.choose('Right upper wing');
-  await e.part('Right upper wing').press('ArrowRight');
-  await e.choose('Right upper wing mottle');
-  await mottle(
-    { Spots: 900, Size: 15, 'Size varies': 70, Strongly: 75, Shrink: 60, Fade: 40, Chance: 7 },
-    'In the heart',
-  )();
-  await e.choose('Right upper wing edge');
-  await e.step('Bend', 'Rough edge', { Amount: 5, Size: 34 }, 'Wave');
-  await e.choose('Right upper wing veil');
-  await e.stage('Depth');
-  await e.tool('Fade').click();
-  await e.settled();
-  await e.fill({ 'Start x': 0, 'Start y': 100, 'End x': 100, 'End y': 0, From: 0, To: 100 });
-  await expectLike(e, name);
-});
+construction(
+  'the moth: mottled wings in clips, brushed lines, rough lettering and paper out of focus',
+  async ({ page }) => {
+    const e = new Hand(page);
+    const name = 'Moth plate';
+    const noSteps = () => ({ steps: [] });
+    await openBare(e, name, {
+      Stains: () => ({ steps: [], finishes: [] }),
+      Frame: noSteps,
+      'Right upper wing mottle': noSteps,
+      'Right upper wing veil': bare,
+      'Right upper wing edge': noSteps,
+      'Tarn Lanternwing': noSteps,
+      Moth: bare,
+    });
+    const mottle = (fields: Record<string, number>, crowd: string) => async () => {
+      await e.step('Bend', 'Mottle', {}, 'Along a path');
+      await e.pickOption('Crowd', crowd);
+      await e.fill(fields);
+    };
+    await e.choose('Stains');
+    await mottle(
+      { Spots: 150, Size: 190, 'Size varies': 80, Strongly: 35, Shrink: 20, Fade: 30, Chance: 4 },
+      'At the rim',
+    )();
+    await e.stage('Depth');
+    await e.tool('Blur').click();
+    await e.settled();
+    await e.fill({ Softness: 90 });
+    await e.choose('Frame');
+    await e.step('Bend', 'Brush', {}, 'Along a path');
+    await e.pickOption('Laid', 'Repeated');
+    await e.fill({ Width: 16 });
+    await e.choose('Tarn Lanternwing');
+    await e.step('Bend', 'Rough edge', { Amount: 0.8, Size: 12 }, 'Wave');
+    await e.choose('Moth');
+    await e.shadow({
+      'Shift x': 16,
+      'Shift y': 34,
+      Softness: 40,
+      Opacity: 35,
+      'Colour, hex or RGB': '#5a3a63',
+    });
+    // Into the moth, and into the clip of one of its wings.
+    await e.part('Moth').press('ArrowRight');
+    await e.choose('Right upper wing');
+    await e.part('Right upper wing').press('ArrowRight');
+    await e.choose('Right upper wing mottle');
+    await mottle(
+      { Spots: 900, Size: 15, 'Size varies': 70, Strongly: 75, Shrink: 60, Fade: 40, Chance: 7 },
+      'In the heart',
+    )();
+    await e.choose('Right upper wing edge');
+    await e.step('Bend', 'Rough edge', { Amount: 5, Size: 34 }, 'Wave');
+    await e.choose('Right upper wing veil');
+    await e.stage('Depth');
+    await e.tool('Fade').click();
+    await e.settled();
+    await e.fill({ 'Start x': 0, 'Start y': 100, 'End x': 100, 'End y': 0, From: 0, To: 100 });
+    await expectLike(e, name);
+  },
+);

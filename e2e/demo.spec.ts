@@ -1,9 +1,9 @@
 import { expectLike, Hand } from './hand';
-import { expect, inWhole, test } from './test';
+import { construction, expect, inWhole, test } from './test';
 
 test.describe.configure({ timeout: 240_000 });
 
-test('the folded-ribbon star is constructed by hand', async ({ page }) => {
+construction('the folded-ribbon star is constructed by hand', async ({ page }) => {
   const e = new Hand(page);
   await e.blank('Mark or badge');
   await e.ground('#f4efe4');
@@ -77,7 +77,7 @@ test('the folded-ribbon star is constructed by hand', async ({ page }) => {
   await expectLike(e, 'Folded-ribbon star');
 });
 
-test('the split-moon monogram is constructed by hand', async ({ page }) => {
+construction('the split-moon monogram is constructed by hand', async ({ page }) => {
   const e = new Hand(page);
   await e.blank('Mark or badge');
   await e.ground('#f7f2e8');

@@ -1,6 +1,6 @@
 import { openBare, openChanged, without } from './copies';
 import { expectLike, Hand } from './hand';
-import { expect, test } from './test';
+import { construction, expect, test } from './test';
 
 test.describe.configure({ timeout: 240_000 });
 
@@ -99,54 +99,55 @@ test('several parts vanish toward one point, which is dragged; words stay words'
   await expect(e.field('Vanishing point x')).toHaveCount(0);
 });
 
-test('light and shade: the visitor pin gets its thickness, sheen, edge lights and shadows by hand', async ({
-  page,
-}) => {
-  const e = new Hand(page);
-  await openBare(e, 'Visitor pin', {
-    Depth: () => ({ coats: [], finishes: [] }),
-    Arrowhead: () => ({ finishes: [] }),
-    Globe: () => ({ finishes: [] }),
-  });
-  await e.choose('Depth');
-  await e.stage('Depth');
-  await e.tool('Slab').click();
-  await e.settled();
-  await e.fill({ Direction: 118, Depth: 130 });
-  await e.card('Fill').click();
-  await e.fill({
-    'In the light, hex or RGB': '#3f8089',
-    'In the shade, hex or RGB': '#0a1626',
-    'Light all round': 12,
-  });
-  await e.tool('Soft shadow').click();
-  await e.settled();
-  await e.pickOption('Lies', 'By the lamp');
-  await e.fill({ 'Colour, hex or RGB': '#14213d', 'Stands over': 90, Softness: 110, Opacity: 40 });
-  await e.choose('Arrowhead');
-  await page.getByRole('button', { name: 'More like Glow' }).click();
-  await page.getByRole('menuitem', { name: 'Sheen' }).click();
-  await e.settled();
-  await e.fill({ Width: 100 });
-  const edgeLight = async (fields: Record<string, number>) => {
-    await page.getByRole('button', { name: 'More like Glow' }).click();
-    await page.getByRole('menuitem', { name: 'Edge light' }).click();
+construction(
+  'light and shade: the visitor pin gets its thickness, sheen, edge lights and shadows by hand',
+  async ({ page }) => {
+    const e = new Hand(page);
+    await openBare(e, 'Visitor pin', {
+      Depth: () => ({ coats: [], finishes: [] }),
+      Arrowhead: () => ({ finishes: [] }),
+      Globe: () => ({ finishes: [] }),
+    });
+    await e.choose('Depth');
+    await e.stage('Depth');
+    await e.tool('Slab').click();
     await e.settled();
-    await e.fill(fields);
-  };
-  await edgeLight({ Width: 12, Softness: 8, Opacity: 70 });
-  await e.choose('Globe');
-  await e.shadow(
-    { 'Shift x': -22, 'Shift y': -22, Softness: 46, Opacity: 55, 'Colour, hex or RGB': '#14213d' },
-    'Multiply',
-  );
-  await e.pickOption('Falls', 'Into it');
-  await edgeLight({ Width: 9, Softness: 6, Opacity: 90 });
-  await e.shadow({ Softness: 34, Opacity: 55, 'Colour, hex or RGB': '#14213d' }, 'Multiply');
-  await e.pickOption('Lies', 'By the lamp');
-  await e.fill({ 'Stands over': 26 });
-  await expectLike(e, 'Visitor pin');
-});
+    await e.fill({ Direction: 118, Depth: 130 });
+    await e.card('Fill').click();
+    await e.fill({
+      'In the light, hex or RGB': '#3f8089',
+      'In the shade, hex or RGB': '#0a1626',
+      'Light all round': 12,
+    });
+    await e.tool('Soft shadow').click();
+    await e.settled();
+    await e.pickOption('Lies', 'By the lamp');
+    await e.fill({ 'Colour, hex or RGB': '#14213d', 'Stands over': 90, Softness: 110, Opacity: 40 });
+    await e.choose('Arrowhead');
+    await page.getByRole('button', { name: 'More like Glow' }).click();
+    await page.getByRole('menuitem', { name: 'Sheen' }).click();
+    await e.settled();
+    await e.fill({ Width: 100 });
+    const edgeLight = async (fields: Record<string, number>) => {
+      await page.getByRole('button', { name: 'More like Glow' }).click();
+      await page.getByRole('menuitem', { name: 'Edge light' }).click();
+      await e.settled();
+      await e.fill(fields);
+    };
+    await edgeLight({ Width: 12, Softness: 8, Opacity: 70 });
+    await e.choose('Globe');
+    await e.shadow(
+      { 'Shift x': -22, 'Shift y': -22, Softness: 46, Opacity: 55, 'Colour, hex or RGB': '#14213d' },
+      'Multiply',
+    );
+    await e.pickOption('Falls', 'Into it');
+    await edgeLight({ Width: 9, Softness: 6, Opacity: 90 });
+    await e.shadow({ Softness: 34, Opacity: 55, 'Colour, hex or RGB': '#14213d' }, 'Multiply');
+    await e.pickOption('Lies', 'By the lamp');
+    await e.fill({ 'Stands over': 26 });
+    await expectLike(e, 'Visitor pin');
+  },
+);
 
 test('a glow too dark to lighten says so on its card, and one press sets it right', async ({ page }) => {
   const e = new Hand(page);
@@ -165,65 +166,68 @@ test('a glow too dark to lighten says so on its card, and one press sets it righ
   );
 });
 
-test('the word-mark: a dot given to a lamp, a bevel, a turn and a shadow on the floor', async ({ page }) => {
-  const e = new Hand(page);
-  await openChanged(e, 'Tarn word-mark', (d) => without(d, 'Tarnside'));
-  await e.words(1000, 760, 'Tarnside');
-  await e.face('Lilita One');
-  await e.type('Size', '470');
-  await e.pickOption('Alignment', 'Centre');
-  await e.type('Turn', '-4');
-  await e.letters(5);
-  await e.pickOption('Piece 2', 'Lamp');
-  const panel = page.getByRole('region', { name: 'Letter', exact: true });
-  for (const [name, value] of [
-    ['Height', '180'],
-    ['Shift y', '-23.5'],
-  ] as const) {
-    const field = panel.getByLabel(name, { exact: true }).last();
-    await field.fill(value);
-    await field.press('Enter');
+construction(
+  'the word-mark: a dot given to a lamp, a bevel, a turn and a shadow on the floor',
+  async ({ page }) => {
+    const e = new Hand(page);
+    await openChanged(e, 'Tarn word-mark', (d) => without(d, 'Tarnside'));
+    await e.words(1000, 760, 'Tarnside');
+    await e.face('Lilita One');
+    await e.type('Size', '470');
+    await e.pickOption('Alignment', 'Centre');
+    await e.type('Turn', '-4');
+    await e.letters(5);
+    await e.pickOption('Piece 2', 'Lamp');
+    const panel = page.getByRole('region', { name: 'Letter', exact: true });
+    for (const [name, value] of [
+      ['Height', '180'],
+      ['Shift y', '-23.5'],
+    ] as const) {
+      const field = panel.getByLabel(name, { exact: true }).last();
+      await field.fill(value);
+      await field.press('Enter');
+      await e.settled();
+    }
+    await panel.getByLabel('Own look').last().click();
     await e.settled();
-  }
-  await panel.getByLabel('Own look').last().click();
-  await e.settled();
-  await page.getByLabel('Words on the sheet').focus();
-  await page.keyboard.press('Escape');
-  await e.card('Fill').click();
-  await e.gradient(
-    'Linear',
-    [0.5, 0, 0.5, 1],
-    [
-      [0, '#f3d9a0'],
-      [1, '#8a5a1c'],
-      [0.5, '#c98f3a'],
-    ],
-  );
-  await e.stage('Depth');
-  await e.tool('Bevel').click();
-  await e.settled();
-  await e.fill({ Width: 20, Height: 22, Shine: 50 });
-  await page.getByRole('button', { name: 'More like Soft shadow' }).click();
-  await page.getByRole('menuitem', { name: 'Floor shadow' }).click();
-  await e.settled();
-  await e.fill({
-    Height: 50,
-    Slant: 42,
-    Softness: 10,
-    'Softer far off': 400,
-    'Left far off': 10,
-    Opacity: 35,
-  });
-  await expectLike(e, 'Tarn word-mark');
-  // Words stay words: another letter has its rim as well.
-  await e.card('Lettering').click();
-  await page.getByRole('button', { name: 'Type on the sheet' }).click();
-  await page.keyboard.press('End');
-  await page.keyboard.type('s');
-  await page.keyboard.press('Escape');
-  await e.settled();
-  await expect(e.card('Bevel')).toBeVisible();
-});
+    await page.getByLabel('Words on the sheet').focus();
+    await page.keyboard.press('Escape');
+    await e.card('Fill').click();
+    await e.gradient(
+      'Linear',
+      [0.5, 0, 0.5, 1],
+      [
+        [0, '#f3d9a0'],
+        [1, '#8a5a1c'],
+        [0.5, '#c98f3a'],
+      ],
+    );
+    await e.stage('Depth');
+    await e.tool('Bevel').click();
+    await e.settled();
+    await e.fill({ Width: 20, Height: 22, Shine: 50 });
+    await page.getByRole('button', { name: 'More like Soft shadow' }).click();
+    await page.getByRole('menuitem', { name: 'Floor shadow' }).click();
+    await e.settled();
+    await e.fill({
+      Height: 50,
+      Slant: 42,
+      Softness: 10,
+      'Softer far off': 400,
+      'Left far off': 10,
+      Opacity: 35,
+    });
+    await expectLike(e, 'Tarn word-mark');
+    // Words stay words: another letter has its rim as well.
+    await e.card('Lettering').click();
+    await page.getByRole('button', { name: 'Type on the sheet' }).click();
+    await page.keyboard.press('End');
+    await page.keyboard.type('s');
+    await page.keyboard.press('Escape');
+    await e.settled();
+    await expect(e.card('Bevel')).toBeVisible();
+  },
+);
 
 test('a part is turned in space by its ball, put on planes of the grid, and its corners are dragged', async ({
   page,

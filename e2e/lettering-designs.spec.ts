@@ -3,7 +3,7 @@ import { reportOf } from '@/core/edit';
 import { takeShippedFaces } from '../test/faces';
 import { demoNamed, openChanged, without } from './copies';
 import { expectLike, Hand } from './hand';
-import { expect, inWhole, test } from './test';
+import { construction, expect, inWhole, test } from './test';
 
 test.describe.configure({ timeout: 240_000 });
 takeShippedFaces();
@@ -50,63 +50,64 @@ async function thick(
   await e.coatStep(coat, kind, solid);
 }
 
-test('the supper-room lettering: a script united, coats with thicknesses of their own, stacked, leaning lines', async ({
-  page,
-}) => {
-  const e = new Hand(page);
-  const whole = demoNamed('Supper-room lettering');
-  const names = ['Supper room', 'THE OBSERVATORY’S', 'open until the stars go out'];
-  await openChanged(e, 'Supper-room lettering', (d) => without(d, ...names));
+construction(
+  'the supper-room lettering: a script united, coats with thicknesses of their own, stacked, leaning lines',
+  async ({ page }) => {
+    const e = new Hand(page);
+    const whole = demoNamed('Supper-room lettering');
+    const names = ['Supper room', 'THE OBSERVATORY’S', 'open until the stars go out'];
+    await openChanged(e, 'Supper-room lettering', (d) => without(d, ...names));
 
-  await e.words(400, 1050, 'Supper room');
-  await e.face('Pacifico');
-  await e.fill({ Size: 285, 'Slant of lines': -5 });
-  await e.pickOption('Alignment', 'Centre');
-  await e.pickOption('Made into', 'One outline');
-  for (const kind of ['Fill', 'Fill', 'Fill', 'Stroke'] as const) await e.addCoat(kind);
-  await e.card('Fill').nth(2).click();
-  await e.type('Colour, hex or RGB', '#14213d');
-  await e.card('Fill').nth(3).click();
-  await e.gradient(
-    'Linear',
-    [0.5, 0, 0.5, 1],
-    [
-      [0, '#fbf1d6'],
-      [1, '#c98f3a'],
-      [0.5, '#f3d9a0'],
-    ],
-  );
-  await e.card('Stroke').click();
-  await e.fill({ Width: 3, 'Colour, hex or RGB': '#ffffff', Opacity: 60 });
-  await e.coatStep(4, 'Offset', { Distance: -7 });
-  await e.coatStep(2, 'Offset', { Distance: 15 });
-  const slab = (depth: number) => ['Slab', { Direction: 55, Depth: depth }] as const;
-  const colours = (light: string, shade: string) => ({
-    'In the light, hex or RGB': light,
-    'In the shade, hex or RGB': shade,
-  });
-  await thick(e, 0, 22, slab(48), colours('#fbe9c0', '#8a5a1c'));
-  await thick(e, 1, 15, slab(32), colours('#c9503a', '#57180f'));
-  await e.card('Lettering').click();
-  await e.fill(placeOf(whole, 'Supper room'));
-  await reword(e, 'Supper room', 'Night kitchen');
+    await e.words(400, 1050, 'Supper room');
+    await e.face('Pacifico');
+    await e.fill({ Size: 285, 'Slant of lines': -5 });
+    await e.pickOption('Alignment', 'Centre');
+    await e.pickOption('Made into', 'One outline');
+    for (const kind of ['Fill', 'Fill', 'Fill', 'Stroke'] as const) await e.addCoat(kind);
+    await e.card('Fill').nth(2).click();
+    await e.type('Colour, hex or RGB', '#14213d');
+    await e.card('Fill').nth(3).click();
+    await e.gradient(
+      'Linear',
+      [0.5, 0, 0.5, 1],
+      [
+        [0, '#fbf1d6'],
+        [1, '#c98f3a'],
+        [0.5, '#f3d9a0'],
+      ],
+    );
+    await e.card('Stroke').click();
+    await e.fill({ Width: 3, 'Colour, hex or RGB': '#ffffff', Opacity: 60 });
+    await e.coatStep(4, 'Offset', { Distance: -7 });
+    await e.coatStep(2, 'Offset', { Distance: 15 });
+    const slab = (depth: number) => ['Slab', { Direction: 55, Depth: depth }] as const;
+    const colours = (light: string, shade: string) => ({
+      'In the light, hex or RGB': light,
+      'In the shade, hex or RGB': shade,
+    });
+    await thick(e, 0, 22, slab(48), colours('#fbe9c0', '#8a5a1c'));
+    await thick(e, 1, 15, slab(32), colours('#c9503a', '#57180f'));
+    await e.card('Lettering').click();
+    await e.fill(placeOf(whole, 'Supper room'));
+    await reword(e, 'Supper room', 'Night kitchen');
 
-  await e.words(600, 700, 'THE OBSERVATORY’S');
-  await e.face('League Spartan ExtraBold');
-  await e.fill({ Size: 82, Tracking: 22, 'Slant of lines': -5 });
-  await e.colour('#f3d9a0');
-  await e.card('Lettering').click();
-  await e.fill(placeOf(whole, 'THE OBSERVATORY’S'));
-  await e.words(600, 1360, 'open until the stars go out');
-  await e.face('Sacramento');
-  await e.fill({ Size: 118, 'Slant of lines': -5 });
-  await e.colour('#f3d9a0');
-  await e.addCoat('Stroke');
-  await e.fill({ Width: 2.5, 'Colour, hex or RGB': '#f3d9a0' });
-  await e.card('Lettering').click();
-  await e.fill(placeOf(whole, 'open until the stars go out'));
-  await expectLike(e, 'Supper-room lettering');
-});
+    await e.words(600, 700, 'THE OBSERVATORY’S');
+    await e.face('League Spartan ExtraBold');
+    await e.fill({ Size: 82, Tracking: 22, 'Slant of lines': -5 });
+    await e.colour('#f3d9a0');
+    await e.card('Lettering').click();
+    await e.fill(placeOf(whole, 'THE OBSERVATORY’S'));
+    await e.words(600, 1360, 'open until the stars go out');
+    await e.face('Sacramento');
+    await e.fill({ Size: 118, 'Slant of lines': -5 });
+    await e.colour('#f3d9a0');
+    await e.addCoat('Stroke');
+    await e.fill({ Width: 2.5, 'Colour, hex or RGB': '#f3d9a0' });
+    await e.card('Lettering').click();
+    await e.fill(placeOf(whole, 'open until the stars go out'));
+    await expectLike(e, 'Supper-room lettering');
+  },
+);
 
 inWhole(
   'the meteor lettering: letters raised and turned one by one, a wave over a line, a round window',
@@ -245,7 +246,7 @@ inWhole(
   },
 );
 
-test('the moon-phase badge: words outside and inside its rim', async ({ page }) => {
+construction('the moon-phase badge: words outside and inside its rim', async ({ page }) => {
   const e = new Hand(page);
   const whole = demoNamed('Moon-phase badge');
   const names = ['HOLLIN TARN OBSERVATORY', 'EIGHT PHASES · ONE LAMP'];
@@ -266,98 +267,99 @@ test('the moon-phase badge: words outside and inside its rim', async ({ page }) 
   await expectLike(e, 'Moon-phase badge');
 });
 
-test('the observatory’s lock-up: a dot given to a star, and rules that hold when the words change', async ({
-  page,
-}) => {
-  const e = new Hand(page);
-  const whole = demoNamed('Observatory lock-up');
-  // Of the upper one only its mark is left, anywhere on the sheet.
-  await openChanged(e, 'Observatory lock-up', (d) => {
-    const mark = Object.values(d.parts).find((p) => p.name === 'Dome mark');
-    const row = Object.values(d.parts).find((p) => p.name === 'In a row');
-    if (!mark || !row) throw new Error('There is no mark.');
-    const free = {
-      ...d,
-      parts: {
-        ...d.parts,
-        [row.id]: { ...row, children: row.children.filter((c) => c !== mark.id) },
-        [mark.id]: { ...mark, place: { ...mark.place, x: 500, y: 600, scaleX: 1, scaleY: 1 } },
-      },
+construction(
+  'the observatory’s lock-up: a dot given to a star, and rules that hold when the words change',
+  async ({ page }) => {
+    const e = new Hand(page);
+    const whole = demoNamed('Observatory lock-up');
+    // Of the upper one only its mark is left, anywhere on the sheet.
+    await openChanged(e, 'Observatory lock-up', (d) => {
+      const mark = Object.values(d.parts).find((p) => p.name === 'Dome mark');
+      const row = Object.values(d.parts).find((p) => p.name === 'In a row');
+      if (!mark || !row) throw new Error('There is no mark.');
+      const free = {
+        ...d,
+        parts: {
+          ...d.parts,
+          [row.id]: { ...row, children: row.children.filter((c) => c !== mark.id) },
+          [mark.id]: { ...mark, place: { ...mark.place, x: 500, y: 600, scaleX: 1, scaleY: 1 } },
+        },
+      };
+      const bare = without(free, 'In a row');
+      const [first, ...others] = bare.sheets;
+      return { ...bare, sheets: [{ ...first, parts: [...first.parts, mark.id] }, ...others] };
+    });
+    await e.words(900, 400, 'Hollin Tarn');
+    await e.face('Abril Fatface');
+    await e.type('Size', '236');
+    await e.colour('#14213d');
+    const tag = await e.words(900, 560, 'OBSERVATORY');
+    await e.face('League Spartan ExtraBold');
+    await e.fill({ Size: 94.4, Tracking: 65.5 });
+    await e.colour('#c98f3a');
+    const star = await e.draw(
+      'Star',
+      { Radius: 60, Points: 4, 'Inner radius': 34, 'Centre x': 1500, 'Centre y': 120 },
+      'Polygon',
+    );
+    await e.part('Hollin Tarn').click();
+    await e.letters(4);
+    await e.pickOption('Piece 2', star);
+    const panel = page.getByRole('region', { name: 'Letter', exact: true });
+    for (const [name, value] of [
+      ['Height', '150'],
+      ['Shift y', '-2.36'],
+    ] as const) {
+      // The letter has a shift of its own above that of its piece.
+      const field = panel.getByLabel(name, { exact: true }).last();
+      await field.fill(value);
+      await field.press('Enter');
+      await e.settled();
+    }
+    await page.getByLabel('Words on the sheet').focus();
+    await page.keyboard.press('Escape');
+
+    const lockUp = async (...names: string[]) => {
+      await e.chooseAll(...names);
+      await e.stage('Combine');
+      await page.getByRole('button', { name: 'More like Group' }).click();
+      await page.getByRole('menuitem', { name: 'Lock-up', exact: true }).click();
+      await e.settled();
+      return e.chosen();
     };
-    const bare = without(free, 'In a row');
-    const [first, ...others] = bare.sheets;
-    return { ...bare, sheets: [{ ...first, parts: [...first.parts, mark.id] }, ...others] };
-  });
-  await e.words(900, 400, 'Hollin Tarn');
-  await e.face('Abril Fatface');
-  await e.type('Size', '236');
-  await e.colour('#14213d');
-  const tag = await e.words(900, 560, 'OBSERVATORY');
-  await e.face('League Spartan ExtraBold');
-  await e.fill({ Size: 94.4, Tracking: 65.5 });
-  await e.colour('#c98f3a');
-  const star = await e.draw(
-    'Star',
-    { Radius: 60, Points: 4, 'Inner radius': 34, 'Centre x': 1500, 'Centre y': 120 },
-    'Polygon',
-  );
-  await e.part('Hollin Tarn').click();
-  await e.letters(4);
-  await e.pickOption('Piece 2', star);
-  const panel = page.getByRole('region', { name: 'Letter', exact: true });
-  for (const [name, value] of [
-    ['Height', '150'],
-    ['Shift y', '-2.36'],
-  ] as const) {
-    // The letter has a shift of its own above that of its piece.
-    const field = panel.getByLabel(name, { exact: true }).last();
-    await field.fill(value);
-    await field.press('Enter');
-    await e.settled();
-  }
-  await page.getByLabel('Words on the sheet').focus();
-  await page.keyboard.press('Escape');
+    const name = await lockUp('Hollin Tarn', tag, star);
+    await expect(page.getByTestId('card-panel').getByText(/One measure is/)).toBeVisible();
+    await e.pickOption('Flush at', 'Start');
+    await e.type('Gap between', '0.4');
+    await e.flip('Show clear space');
+    await lockUp('Dome mark', name);
+    await e.pickOption('Size of the mark', 'By measure');
+    await e.fill({ 'Mark height': 1.75, 'Gap between': 0.6, ...placeOf(whole, 'In a row') });
 
-  const lockUp = async (...names: string[]) => {
-    await e.chooseAll(...names);
-    await e.stage('Combine');
-    await page.getByRole('button', { name: 'More like Group' }).click();
-    await page.getByRole('menuitem', { name: 'Lock-up', exact: true }).click();
+    // Longer words at the end: the mark keeps its distance.
+    const box = async () => {
+      const b = await page.getByTestId('chosen-outline').boundingBox();
+      if (!b) throw new Error('Nothing is chosen.');
+      return b;
+    };
+    const gap = async () => {
+      await e.part('Dome mark').click();
+      await e.settled();
+      const mark = await box();
+      await e.part(name).click();
+      await e.settled();
+      return (await box()).x - mark.x - mark.width;
+    };
+    const unfold = page.getByRole('button', { name: /^Open / });
+    while (await unfold.count()) await unfold.first().click();
+    const before = await gap();
+    await e.part('Hollin Tarn').first().click();
     await e.settled();
-    return e.chosen();
-  };
-  const name = await lockUp('Hollin Tarn', tag, star);
-  await expect(page.getByTestId('card-panel').getByText(/One measure is/)).toBeVisible();
-  await e.pickOption('Flush at', 'Start');
-  await e.type('Gap between', '0.4');
-  await e.flip('Show clear space');
-  await lockUp('Dome mark', name);
-  await e.pickOption('Size of the mark', 'By measure');
-  await e.fill({ 'Mark height': 1.75, 'Gap between': 0.6, ...placeOf(whole, 'In a row') });
-
-  // Longer words at the end: the mark keeps its distance.
-  const box = async () => {
-    const b = await page.getByTestId('chosen-outline').boundingBox();
-    if (!b) throw new Error('Nothing is chosen.');
-    return b;
-  };
-  const gap = async () => {
-    await e.part('Dome mark').click();
+    await page.getByRole('textbox', { name: 'Words', exact: true }).fill('The Hollin Tarn');
     await e.settled();
-    const mark = await box();
-    await e.part(name).click();
+    expect(Math.abs((await gap()) - before)).toBeLessThan(1.5);
+    await page.keyboard.press('Control+z');
     await e.settled();
-    return (await box()).x - mark.x - mark.width;
-  };
-  const unfold = page.getByRole('button', { name: /^Open / });
-  while (await unfold.count()) await unfold.first().click();
-  const before = await gap();
-  await e.part('Hollin Tarn').first().click();
-  await e.settled();
-  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('The Hollin Tarn');
-  await e.settled();
-  expect(Math.abs((await gap()) - before)).toBeLessThan(1.5);
-  await page.keyboard.press('Control+z');
-  await e.settled();
-  await expectLike(e, 'Observatory lock-up');
-});
+    await expectLike(e, 'Observatory lock-up');
+  },
+);

@@ -20,8 +20,8 @@ import { openSubsetter, type Subsetter } from '@/core/shaping';
 import { demoDesigns } from '../demo';
 import { takeShippedFaces } from '../test/faces';
 import { averaged, expectAlike, widthFor } from '../test/pictures';
-import { slowToWrite } from '../test/share';
-import { expect, inWhole, type Page, test } from './test';
+import { slowToDraw } from '../test/share';
+import { expect, inWhole, oneIn, type Page, test } from './test';
 
 takeShippedFaces();
 
@@ -50,7 +50,7 @@ async function expectDrawnAlike(page: Page, design: Design, words: boolean, widt
 }
 
 for (const [name, make] of Object.entries(demoDesigns))
-  (slowToWrite.includes(name) ? inWhole : test)(
+  (slowToDraw.includes(name) ? inWhole : oneIn(5))(
     `${name}: our raster against our SVG drawn by Chromium`,
     async ({ page }) => {
       test.setTimeout(150_000);
@@ -198,16 +198,16 @@ const depths: Readonly<Record<string, Design>> = {
 };
 
 for (const [name, design] of Object.entries(depths))
-  test(`${name}: our raster against our SVG drawn by Chromium`, async ({ page }) => {
+  oneIn(4)(`${name}: our raster against our SVG drawn by Chromium`, async ({ page }) => {
     await expectDrawnAlike(page, design, false);
   });
 
 for (const [name, design] of Object.entries(samples))
-  test(`${name}: text in the SVG, drawn by Chromium in the fonts it carries`, async ({ page }) => {
+  oneIn(4)(`${name}: text in the SVG, drawn by Chromium in the fonts it carries`, async ({ page }) => {
     await expectDrawnAlike(page, design, true);
   });
 
 for (const name of ['supper-room-lettering', 'observatory-lock-up', 'moon-phase-badge'])
-  test(`${name}: with its lettering as text`, async ({ page }) => {
+  oneIn(3)(`${name}: with its lettering as text`, async ({ page }) => {
     await expectDrawnAlike(page, demoDesigns[name](), true);
   });

@@ -1,8 +1,6 @@
-import { buildDrawing } from '../drawing.mjs';
-import { copyFonts } from '../fonts.mjs';
-import { buildKernels } from '../kernels.mjs';
-import { ensurePackages, ensurePostgres } from './install.mjs';
+import { ensurePostgres } from './install.mjs';
 import { startPostgres } from './postgres.mjs';
+import { prepareMachine } from './prepare-machine.mjs';
 import { must } from './run.mjs';
 
 /** What programs find a database of the running server by. */
@@ -12,14 +10,6 @@ export const environmentOf = (addressOf, database) => ({
   DATABASE_ADMIN_URL: addressOf('postgres'),
   NEXT_TELEMETRY_DISABLED: '1',
 });
-
-/** What a machine needs to work on a database that is there already: packages, kernels, fonts and the drawing program. */
-export async function prepareMachine() {
-  await ensurePackages();
-  await buildKernels({ quiet: true });
-  await copyFonts();
-  await buildDrawing();
-}
 
 /** Everything a start of the project needs, and a migrated database. Returns the environment. */
 export async function prepare(database, { demo }) {

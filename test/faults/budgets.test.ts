@@ -17,7 +17,7 @@ let folder: string;
 
 beforeAll(async () => {
   db = await openDatabase();
-  lane = new Lane({ time: 10_000, memory: 1536 << 20, queue: 4 });
+  lane = new Lane({ time: runs(10_000, 3000), memory: 1536 << 20, queue: 4 });
   folder = await mkdtemp(path.join(tmpdir(), 'absurd-'));
 });
 

@@ -4,6 +4,7 @@ import { combine, type Path, pathArea } from '@/core';
 import { Covers } from '@/core/arrange/cover';
 import { isLine } from '@/core/geometry/cubic';
 import { segmentsOf } from '@/core/geometry/path';
+import { runs } from '../../share';
 import { circle, pentagram, rect, regular, ring, turned } from '../shapes';
 
 const coversOf = (...paths: Path[]) =>
@@ -56,6 +57,6 @@ it('the union of many shapes is that of any two after another, whatever hides in
       const oneByOne = pathArea(paths.slice(1).reduce((a, b) => combine('union', [a, b]), paths[0]));
       expect(Math.abs(together - oneByOne)).toBeLessThan(5e-6 * oneByOne);
     }),
-    { numRuns: 300 },
+    { numRuns: runs(300, 100) },
   );
 });

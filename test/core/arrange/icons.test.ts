@@ -52,12 +52,12 @@ describe('uniting every contour of an icon', () => {
   it('of bootstrap-icons comes to the area of the polygon library, every fourth icon', () => {
     const list = icons('node_modules/bootstrap-icons/icons', 4);
     expect(list.length).toBeGreaterThan(500);
-    expect(wrong(sampled(list, 120))).toEqual([]);
+    expect(wrong(sampled(list, 60))).toEqual([]);
   });
 
   it('of @mdi/svg comes to the area of the polygon library, every twentieth icon', () => {
     const list = icons('node_modules/@mdi/svg/svg', 20);
     expect(list.length).toBeGreaterThan(350);
-    expect(wrong(sampled(list, 120))).toEqual([]);
+    expect(wrong(sampled(list, 60))).toEqual([]);
   });
 });

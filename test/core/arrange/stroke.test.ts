@@ -221,7 +221,7 @@ describe('a stroke covers all that lies within half its width', () => {
           expect(wrongPlaces(`M${a} C${h} ${k} ${e}`, width).length).toBeLessThan(15);
         },
       ),
-      { numRuns: runs(2000, 120) },
+      { numRuns: runs(2000, 30) },
     );
   });
 });

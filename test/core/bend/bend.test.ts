@@ -12,6 +12,7 @@ import { type Cubic, cubicPoint, isLine, reverseCubic } from '@/core/geometry/cu
 import { nearestOnPath } from '@/core/geometry/measure';
 import { contourOf, pathOf, segmentsOf } from '@/core/geometry/path';
 import type { SceneNode } from '@/core/scene/types';
+import { runs } from '../../share';
 import { designOf } from '../designs';
 import { circle, rect } from '../shapes';
 
@@ -59,7 +60,7 @@ describe.each(Object.entries(maps))('curves under a %s', (_, map) => {
           expect(near).toBeLessThan(2 * tolerance);
         }
       }),
-      { numRuns: 60 },
+      { numRuns: runs(400, 40) },
     );
   });
 
@@ -70,7 +71,7 @@ describe.each(Object.entries(maps))('curves under a %s', (_, map) => {
         const back = bendCubic(reverseCubic(s), map, 0.01);
         expect(back.map(reverseCubic).reverse()).toEqual(there);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(400, 40) },
     );
   });
 });
@@ -107,7 +108,7 @@ describe('under a wave that moves all places across it alike', () => {
           }
         }
       }),
-      { numRuns: 40 },
+      { numRuns: runs(400, 30) },
     );
   });
 });

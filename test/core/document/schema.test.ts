@@ -15,6 +15,7 @@ import {
 } from '@/core';
 import { DesignError, parseDesign, readDesign } from '@/core/reading';
 import { demoDesigns } from '../../../demo';
+import { runs } from '../../share';
 
 function withParts(...parts: Part[]): Design {
   const d = makeDesign('Test');
@@ -105,7 +106,7 @@ describe('reading designs', () => {
         at[place[place.length - 1]] = value;
         faultsOf(copy);
       }),
-      { numRuns: 300 },
+      { numRuns: runs(3000, 120) },
     );
   });
 });

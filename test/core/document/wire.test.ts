@@ -4,6 +4,7 @@ import { moveParts, withWords } from '@/core/edit';
 import { SceneDecoder, SceneEncoder } from '@/core/live';
 import { demoDesigns } from '../../../demo';
 import { takeShippedFaces } from '../../faces';
+import { sampled } from '../../share';
 import { designOf, words } from '../designs';
 
 takeShippedFaces();
@@ -11,7 +12,7 @@ takeShippedFaces();
 /** As a message arrives: a copy of its own. */
 const sent = (encoder: SceneEncoder, scene: Scene) => structuredClone(encoder.encode(scene));
 
-describe.each(Object.entries(demoDesigns))('%s on its way to a raster worker', (_, make) => {
+describe.each(sampled(Object.entries(demoDesigns), 6))('%s on its way to a raster worker', (_, make) => {
   const design = make();
   const [sheet] = design.sheets;
   const scene = evaluate(design, sheet.id);

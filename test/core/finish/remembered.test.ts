@@ -11,6 +11,7 @@ import {
   steps,
 } from '@/core';
 import { unbend, unbentTwice } from '@/core/bend/unbend';
+import { runs } from '../../share';
 import { box, designOf, solid, withPart } from '../designs';
 
 const finishesOf = [
@@ -65,7 +66,7 @@ describe('what a finish came to is remembered by itself', () => {
           expect(pictureOf(d)).toEqual(pictureOf(fresh));
         }
       }),
-      { numRuns: 12 },
+      { numRuns: runs(200, 10) },
     );
   });
 });

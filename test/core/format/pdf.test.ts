@@ -80,7 +80,7 @@ describe('PDF', () => {
     ([name]) => !slowToWrite.includes(name) && name !== 'moth-plate',
   );
 
-  it.each(sampled(demos, 5))('%s: our raster against our PDF drawn by Poppler', async (name, make) => {
+  it.each(sampled(demos, 2))('%s: our raster against our PDF drawn by Poppler', async (name, make) => {
     const d = make();
     expect(await apart(evaluate(d, d.sheets[0].id), widthFor(name))).toBeLessThan(2);
   });

@@ -4,7 +4,7 @@ import { WorkFault } from '@/core';
 import { readSvg, SvgFault, svgToDesign } from '@/core/importing';
 import { parseDesign } from '@/core/reading';
 import { takeShippedFaces } from '../../faces';
-import { whole } from '../../share';
+import { runs } from '../../share';
 import { cases, gradient, svg } from './svg-cases';
 
 takeShippedFaces();
@@ -107,7 +107,7 @@ describe('SVG that is refused', () => {
         }
         slowest = Math.max(slowest, performance.now() - start);
       }),
-      { numRuns: whole ? 100_000 : 1500 },
+      { numRuns: runs(100_000, 1000) },
     );
     expect(slowest).toBeLessThan(2000);
   });

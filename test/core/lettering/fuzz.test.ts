@@ -6,6 +6,7 @@ import { Worker } from 'node:worker_threads';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { fontBytes, fontFile } from '../../faces';
+import { runs } from '../../share';
 
 const packed = path.resolve(import.meta.dirname, '../../../node_modules/source-sans');
 
@@ -73,7 +74,7 @@ describe('font files with bytes cut or turned over', () => {
           expect(['read', 'refused']).toContain(word);
         },
       ),
-      { numRuns: 200 },
+      { numRuns: runs(2000, 150) },
     );
     expect(seen).toContain('refused');
   });

@@ -6,7 +6,7 @@ import { type Kernels, type Laid, makeKernels } from '@/core/raster/kernels';
 import { Painter } from '@/core/raster/painter';
 import { blendModes, type Scene } from '@/core/scene/types';
 import { takeShippedFaces } from '../../faces';
-import { runs, sampled } from '../../share';
+import { runs, sampled, slowToDraw, whole } from '../../share';
 import { numbers, pentagram, regular } from '../shapes';
 import { plainKernels } from './plain/kernels';
 import { bentNodes, bentSoftNodes, maskScenes, sampleScenes, scene, shape, solid } from './scenes';
@@ -263,6 +263,8 @@ describe('every compiled kernel has the bits of its plain twin', () => {
   });
 });
 
+const demos = Object.entries(demoDesigns).filter(([name]) => whole || !slowToDraw.includes(name));
+
 describe('whole pictures of the plain kernels are those of the compiled ones', () => {
   const picture =
     (s: Scene, scale: number): Work =>
@@ -287,10 +289,10 @@ describe('whole pictures of the plain kernels are those of the compiled ones', (
     ['what is soft, bent', scene(bentSoftNodes())] as const,
   ])('%s', (_, s) => agree(picture(s, 1)));
 
-  it.each(sampled(Object.entries(demoDesigns), 4))('demo design %s', (_, make) => {
+  it.each(sampled(demos, 3))('demo design %s', (_, make) => {
     const design = make();
     const s = evaluate(design, design.sheets[0].id);
-    agree(picture(s, 72 / s.width));
+    agree(picture(s, 48 / s.width));
   });
 
   it('a shape that overlaps itself at the very corner of four tiles', () => {

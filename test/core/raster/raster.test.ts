@@ -77,7 +77,7 @@ describe('coverage', () => {
     (_, s) => {
       const rows = sampled(
         Array.from({ length: s.height }, (_, y) => y),
-        Math.ceil(s.height / 5),
+        Math.ceil(s.height / 10),
       );
       const own = draw(s);
       const row = 4 * s.width;

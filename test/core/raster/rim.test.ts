@@ -164,7 +164,8 @@ describe('a rim', () => {
     const outline = edgeOutline(line.path, identity);
     const shades = (rim: Rim) => shadeRim(rim, outline, tile, 1);
     const chamfer = shades({ ...line, profile: 'chamfer' });
-    for (const [i, v] of shades(line).entries()) expect(Math.abs(v - chamfer[i])).toBeLessThan(1e-6);
+    const apart = shades(line).reduce((most, v, i) => Math.max(most, Math.abs(v - chamfer[i])), 0);
+    expect(apart).toBeLessThan(1e-6);
     const points = Array.from({ length: 21 }, (_, i) => [i / 20, (i / 20) ** 2]).flat();
     const bowed = shades({ ...line, curve: points, width: 40, height: 24 });
     for (let y = 40; y < 76; y++) {

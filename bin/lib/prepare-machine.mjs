@@ -1,0 +1,12 @@
+import { buildDrawing } from '../drawing.mjs';
+import { copyFonts } from '../fonts.mjs';
+import { buildKernels } from '../kernels.mjs';
+import { ensurePackages } from './install.mjs';
+
+/** Makes what the sources need before they can be read as a whole: packages, kernels, fonts and the drawing program. */
+export async function prepareMachine() {
+  await ensurePackages();
+  await buildKernels({ quiet: true });
+  await copyFonts();
+  await buildDrawing();
+}
