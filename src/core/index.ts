@@ -93,14 +93,15 @@ export {
   squareGrid,
 } from './document/create';
 export type { Described } from './document/described';
-export type {
-  Change,
-  DesignEntry,
-  PastState,
-  SentChange,
-  StoredChange,
-  StoredDesign,
-  Taken,
+export {
+  type Change,
+  type DesignEntry,
+  keptPictureWidth,
+  type PastState,
+  type SentChange,
+  type StoredChange,
+  type StoredDesign,
+  type Taken,
 } from './document/exchange';
 export {
   type Choices,

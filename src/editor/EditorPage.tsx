@@ -15,12 +15,9 @@ import { Tray } from './frame/Tray';
 import { useClipboard } from './frame/use-clipboard';
 import { useKeys } from './frame/use-keys';
 import { CardPanel } from './panel/CardPanel';
-import { ProofList } from './proof/ProofList';
-import { ProofPanel } from './proof/ProofPanel';
-import { ProofWall } from './proof/ProofWall';
 import { SheetView } from './sheet/SheetView';
 import { loadAhead, openDesign } from './state/actions';
-import { ApiError, fileOf } from './state/api';
+import { ApiError, fileOf, lastPictureOf } from './state/api';
 import { reportDefect } from './state/defects';
 import { isUnderWay, keepNow } from './state/history';
 import { answerProbe } from './state/probe';
@@ -49,6 +46,16 @@ const dialogs = {
   palette: dynamic(parts.palette),
   face: dynamic(parts.face),
 } as const;
+
+// The wall comes when it is wanted, or once the sheet is shown.
+const wall = {
+  list: () => import('./proof/ProofList').then((m) => m.ProofList),
+  panel: () => import('./proof/ProofPanel').then((m) => m.ProofPanel),
+  wall: () => import('./proof/ProofWall').then((m) => m.ProofWall),
+} as const;
+const ProofList = dynamic(wall.list);
+const ProofPanel = dynamic(wall.panel);
+const ProofWall = dynamic(wall.wall);
 
 function OpenDialog() {
   const dialog = useEditor((s) => s.dialog);
@@ -97,8 +104,8 @@ const faultOf = (e: unknown) => ({
   unreadable: e instanceof ApiError && e.status === 422,
 });
 
-/** The editor of one design. */
-export function EditorPage({ id }: { id: string }) {
+/** The editor of one design; `picture` is the number of the change that its stored picture shows, null where there is none. */
+export function EditorPage({ id, picture }: { id: string; picture: number | null }) {
   const [state, setState] = useState<'opening' | 'open' | { fault: string; unreadable: boolean }>('opening');
   const folded = useEditor((s) => s.folded);
   const stage = useEditor((s) => s.stage);
@@ -125,7 +132,7 @@ export function EditorPage({ id }: { id: string }) {
     if (state !== 'open') return;
     studioEngine()
       .board.settled()
-      .then(() => Promise.all(Object.values(parts).map((load) => load())))
+      .then(() => Promise.all([...Object.values(parts), ...Object.values(wall)].map((load) => load())))
       .catch(reportDefect);
     answerProbe();
   }, [state]);
@@ -168,10 +175,19 @@ export function EditorPage({ id }: { id: string }) {
       <Header />
       <Tray />
       <Bars />
-      {state === 'opening' && <LinearProgress aria-label="Opening" />}
+      {state === 'opening' && (
+        // Over what is below it: nothing moves when it goes.
+        <Box sx={{ position: 'relative', height: 0, zIndex: 1 }}>
+          <LinearProgress aria-label="Opening" />
+        </Box>
+      )}
       <Box sx={{ display: 'flex', flex: 1, minHeight: 0 }}>
         {!folded.parts && (proofing ? <ProofList /> : <PartsList />)}
-        {proofing ? <ProofWall /> : <SheetView />}
+        {proofing ? (
+          <ProofWall />
+        ) : (
+          <SheetView picture={picture === null ? null : lastPictureOf(id, picture)} />
+        )}
         {!folded.card && (proofing ? <ProofPanel /> : <CardPanel />)}
       </Box>
       {!folded.bench && !(proofing && empty) && <Bench />}

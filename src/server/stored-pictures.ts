@@ -3,12 +3,13 @@ import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
-import { imageIdsIn } from '@/core';
+import { imageIdsIn, keptPictureWidth } from '@/core';
 import type { Database } from './database';
 import { type DesignText, getDesignText, getEntry } from './designs';
 import { lanes, timeFor } from './drawing';
 import { Exhausted } from './drawing/lane';
 import { fontFiles } from './fonts';
+import { isDatabaseAway } from './http/answers';
 import { HttpError } from './http/errors';
 import { imageFiles } from './images';
 import { type PictureOrder, pictureLimit } from './pictures';
@@ -20,11 +21,17 @@ export interface StoredPicture {
   readonly body: BodyInit;
 }
 
-/** Pictures up to this wide are kept, so that a list of designs is drawn once. */
-const smallWidth = 640;
-
+/** Pictures up to as wide as that of lists and openings are kept, so that each is drawn once. */
 const isSmall = ({ sheet, width, dpi, ground, depth }: PictureOrder): boolean =>
-  sheet === undefined && width !== undefined && width <= smallWidth && dpi === 96 && ground && depth === 8;
+  sheet === undefined &&
+  width !== undefined &&
+  width <= keptPictureWidth &&
+  dpi === 96 &&
+  ground &&
+  depth === 8;
+
+/** The picture that lists and openings begin with. */
+const keptOrder: PictureOrder = { width: keptPictureWidth, dpi: 96, ground: true, depth: 8 };
 
 /** What a picture is known by; longer names of sheets than this are not worth remembering. */
 const keyOf = ({ sheet, width, dpi, ground, depth }: PictureOrder): string =>
@@ -42,8 +49,13 @@ async function remember(
     .values({ design_id: id, key, ...values })
     .onConflict((c) => c.columns(['design_id', 'key']).doUpdateSet(values).where('pictures.seq', '<=', seq))
     .execute();
-  // What was drawn of an earlier state is never asked for again.
-  await db.deleteFrom('pictures').where('design_id', '=', id).where('seq', '<', seq).execute();
+  // What was drawn of an earlier state is never asked for again, but what the design is opened with until the new one is there.
+  await db
+    .deleteFrom('pictures')
+    .where('design_id', '=', id)
+    .where('seq', '<', seq)
+    .where('key', '!=', keyOf(keptOrder))
+    .execute();
 }
 
 /** Draws into a file of its own, which is gone when it has been read. */
@@ -136,5 +148,48 @@ export async function storedPicture(
   } catch (e) {
     if (e instanceof Exhausted) await remember(db, design, key, { fault: e.message });
     throw e;
+  }
+}
+
+/**
+ * Returns the picture of a design that was drawn last, be it of an earlier state; where it is not of the present one, that is drawn
+ * meanwhile, for the next time. Null where none was drawn yet.
+ * @throws NotFound where the owner has no such design.
+ */
+export async function lastPicture(db: Database, owner: string, id: string): Promise<StoredPicture | null> {
+  const { name, seq: now } = await getEntry(db, owner, id);
+  const last = await db
+    .selectFrom('pictures')
+    .select(['png', 'seq', 'fault'])
+    .where('design_id', '=', id)
+    .where('key', '=', keyOf(keptOrder))
+    .executeTakeFirst();
+  if (last?.seq !== now) void drawKept(db, owner, id);
+  if (!last?.png) return null;
+  return { name, seq: last.seq, size: last.png.length, body: new Uint8Array(last.png) };
+}
+
+/** Returns the number of the change that the last drawn picture of a design shows; null where none was drawn yet. */
+export async function lastPictureSeq(db: Database, owner: string, id: string): Promise<number | null> {
+  const last = await db
+    .selectFrom('pictures')
+    .innerJoin('designs', 'designs.id', 'pictures.design_id')
+    .select('pictures.seq')
+    .where('designs.id', '=', id)
+    .where('designs.owner_id', '=', owner)
+    .where('designs.deleted_at', 'is', null)
+    .where('pictures.key', '=', keyOf(keptOrder))
+    .where('pictures.png', 'is not', null)
+    .executeTakeFirst();
+  return last?.seq ?? null;
+}
+
+/** Draws the picture that lists and openings begin with, where it is not there; what cannot be drawn says so in the list. */
+async function drawKept(db: Database, owner: string, id: string): Promise<void> {
+  try {
+    const { body } = await storedPicture(db, owner, id, keptOrder, new AbortController().signal);
+    if (body instanceof ReadableStream) await body.cancel();
+  } catch (e) {
+    if (!(e instanceof HttpError || e instanceof Exhausted || isDatabaseAway(e))) console.error(e);
   }
 }

@@ -68,12 +68,16 @@ beforeEach(() => {
 
 afterEach(() => vi.unstubAllGlobals());
 
+/** Something is shown already: the picture that is stored of the sheet. */
+const showStored = () => board.setBackdrop({ image: {} as CanvasImageSource, width: 1000, height: 500 });
+
 const workAll = () => {
   for (let i = 0; i < 20; i++) for (const w of workers) w.work();
 };
 const drawn = () => workers.flatMap((w) => w.drawn.splice(0));
 
 it('asks for the tiles in view alone, shared among the workers, the middle first', async () => {
+  showStored();
   board.setView(1, -100, 0, 500, 300);
   expect(workers[0].orders).toHaveLength(0);
   board.sceneChanged(1, 'all', false);
@@ -110,6 +114,52 @@ it('has painted every tile before whoever waits for them is told', async () => {
   expect(await Promise.all([settled, fresh])).toEqual([4, 4]);
 });
 
+it('where nothing is shown yet, draws all of it coarsely first, and finely right after', () => {
+  board.setView(1, 0, 0, 512, 256);
+  board.sceneChanged(1, 'all', false);
+  const coarse = () => workers.flatMap((w) => w.orders.map((o) => o.coarse));
+  expect(new Set(coarse())).toEqual(new Set([4]));
+  workers[0].work();
+  expect(stretched.length).toBeGreaterThan(0);
+  expect(put).toEqual([1]);
+  expect(coarse()).toEqual([1, 1]);
+  workAll();
+  expect(put).toEqual([1, 1, 1]);
+});
+
+it('lays tiles over the stored picture as they come, and lets go of it with the last', async () => {
+  const laid: (readonly unknown[])[] = [];
+  const cleared: number[][] = [];
+  const context = {
+    clearRect: (...at: number[]) => cleared.push(at),
+    drawImage: (image: unknown, ...at: number[]) => laid.push([image, ...at]),
+  };
+  board.setCanvas({ width: 512, height: 256, getContext: () => context } as unknown as HTMLCanvasElement);
+  board.setView(0.5, 0, 0, 512, 256);
+  const image = { name: 'stored' } as unknown as CanvasImageSource;
+  board.setBackdrop({ image, width: 1000, height: 500 });
+  // It stands where the sheet stands, as large.
+  expect(laid).toEqual([[image, 0, 0, 500, 250]]);
+  board.sceneChanged(1, 'all', false);
+  expect(workers.flatMap((w) => w.orders.map((o) => o.coarse))).toEqual([1, 1]);
+  workers[0].work();
+  laid.length = 0;
+  cleared.length = 0;
+  await new Promise((resolve) => setTimeout(resolve, 5));
+  expect(laid.map(([first]) => first)).toContain(image);
+  expect(laid).toHaveLength(2);
+  // Nothing of it shows through a tile that is clear in places.
+  expect(cleared).toContainEqual([0, 0, 256, 256]);
+  workAll();
+  laid.length = 0;
+  await new Promise((resolve) => setTimeout(resolve, 5));
+  expect(laid.map(([first]) => first)).not.toContain(image);
+  // One that arrives after the tiles is not wanted any more.
+  board.setBackdrop({ image, width: 1000, height: 500 });
+  await new Promise((resolve) => setTimeout(resolve, 5));
+  expect(laid.map(([first]) => first)).not.toContain(image);
+});
+
 it('draws again only what damage reaches, one pixel more on each side', () => {
   board.setView(2, 0, 0, 512, 512);
   board.sceneChanged(1, 'all', false);
@@ -143,6 +193,7 @@ it('holds the tiles of one moment back until all of them are there', () => {
 });
 
 it('a change that comes while tiles are on their way draws them once more, and joins with later ones', async () => {
+  showStored();
   board.setView(1, 0, 0, 256, 256);
   board.sceneChanged(1, 'all', false);
   board.sceneChanged(2, { x0: 0, y0: 0, x1: 10, y1: 10 }, false);
@@ -159,6 +210,7 @@ it('a change that comes while tiles are on their way draws them once more, and j
 });
 
 it('forgets tiles of another zoom, and pieces that come too late', () => {
+  showStored();
   board.setView(1, 0, 0, 256, 256);
   board.sceneChanged(1, 'all', false);
   const late = workers[0].orders[0];
@@ -191,6 +243,7 @@ it('says when a worker could not draw', () => {
 describe('frames of a drag that are slow to draw', () => {
   beforeEach(() => {
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'performance'] });
+    showStored();
     board.setView(1, 0, 0, 512, 256);
     board.sceneChanged(1, 'all', false);
     // 100 ms for two tiles: several times as long as a frame may take.

@@ -1,12 +1,21 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import sharp from 'sharp';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { GET as getPicture } from '@/app/api/designs/[id]/picture/route';
 import { GET as getList } from '@/app/api/designs/route';
-import { makeCoat, makeFinish, makePart, makeSource, makeStep, type PatchOperation } from '@/core';
+import {
+  keptPictureWidth,
+  makeCoat,
+  makeFinish,
+  makePart,
+  makeSource,
+  makeStep,
+  type PatchOperation,
+} from '@/core';
 import { type Database, database } from '@/server/database';
 import { lanes } from '@/server/drawing';
 import { Exhausted, Lane } from '@/server/drawing/lane';
+import { firstSight } from '@/server/first-sight';
 import { runs } from '../share';
 import { addDisc, at, change, create, get, json, none, openDatabase, send } from './requests';
 
@@ -91,6 +100,31 @@ describe('pictures', () => {
     const moved = Buffer.from(await (await picture(id, 'width=120&seq=2')).arrayBuffer());
     expect(moved.equals(marked) || moved.equals(first)).toBe(false);
     expect(await rows()).toMatchObject([{ seq: 2 }]);
+  });
+
+  it('a design is opened with are given as they were drawn last, and the present one is drawn meanwhile', async () => {
+    const { id } = await create();
+    await send(id, change(0, addDisc('a', 2000)));
+    expect(await firstSight(id)).toBeNull();
+    // None yet: that is said at once, and one is drawn.
+    expect((await picture(id, 'last=true')).status).toBe(404);
+    const drawnUpTo = (seq: number) =>
+      vi.waitFor(async () => expect(await firstSight(id)).toBe(seq), { timeout: 20_000 });
+    await drawnUpTo(1);
+    const listed = await picture(id, `width=${keptPictureWidth}&seq=1`);
+    const first = Buffer.from(await listed.arrayBuffer());
+    const opened = await picture(id, 'last=true&seq=1');
+    expect(opened.headers.get('cache-control')).toContain('immutable');
+    expect(Buffer.from(await opened.arrayBuffer()).equals(first)).toBe(true);
+    await send(id, change(1, [{ op: 'replace', path: '/parts/a/place/x', value: 300 }]));
+    // Another size of the new state leaves it as it is.
+    await picture(id, 'width=90&seq=2');
+    const old = await picture(id, 'last=true&seq=1');
+    expect(Buffer.from(await old.arrayBuffer()).equals(first)).toBe(true);
+    await drawnUpTo(2);
+    const now = Buffer.from(await (await picture(id, 'last=true&seq=2')).arrayBuffer());
+    expect(now.equals(first)).toBe(false);
+    expect(await firstSight('no-such-design')).toBeNull();
   });
 
   it('asked for by many at once are drawn once', async () => {

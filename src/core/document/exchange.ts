@@ -1,6 +1,9 @@
 import type { PatchOperation } from './patch';
 import type { Design } from './types';
 
+/** Pixels across of the picture of a design that is kept: lists and openings begin with it. */
+export const keptPictureWidth = 720;
+
 /** A design in the list. */
 export interface DesignEntry {
   readonly id: string;

@@ -73,7 +73,7 @@ export function DesignCard({
           ) : (
             <Box
               component="img"
-              src={due ? thumbnailOf(entry, 480) : undefined}
+              src={due ? thumbnailOf(entry) : undefined}
               alt=""
               onLoad={done}
               onError={() => {

@@ -33,8 +33,14 @@ const saveWords = {
   conflict: 'changed elsewhere',
 } as const;
 
+const saveWord = (isOpen: boolean, aside: boolean, save: keyof typeof saveWords): string => {
+  if (!isOpen) return 'opening';
+  return aside ? 'not all saved' : saveWords[save];
+};
+
 function SaveWord() {
   const save = useEditor((s) => s.save);
+  const isOpen = useEditor((s) => s.design !== null);
   // What was set aside is not in what is stored, whatever else is.
   const aside = useEditor((s) => s.asides.length > 0);
   return (
@@ -47,7 +53,7 @@ function SaveWord() {
         whiteSpace: 'nowrap',
       }}
     >
-      {aside ? 'not all saved' : saveWords[save]}
+      {saveWord(isOpen, aside, save)}
     </Box>
   );
 }

@@ -2,6 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
 import { type Card, fieldLabel, finishes, kindLabel, type Params, type Part, steps } from '@/core';
 import { type CardRef, stepsOf } from '@/core/edit';
 import { withCards } from '../bench/cards';
@@ -14,10 +15,11 @@ import { handTool } from '../tools';
 import { CoatFields } from './CoatFields';
 import { LookKeeping } from './LookKeeping';
 import { LookFields, ManyFields, PlaceFields } from './PartFields';
-import { ToneChart } from './paint/ToneChart';
 import { Section } from './Section';
 import { SheetFields } from './SheetFields';
 import { SourceFields } from './SourceFields';
+
+const ToneChart = dynamic(() => import('./paint/ToneChart').then((m) => m.ToneChart));
 
 /** Numbers of the part's place that a step tells: typed, they move it. */
 function PlacedFields({ part, card }: { part: Part; card: Card }) {

@@ -28,7 +28,9 @@ function Ruler({ axis }: { axis: 'x' | 'y' }) {
   const step = toSheetUnits(roundStep(fromSheetUnits(64 / view.zoom, unit)), unit);
   const first = Math.floor(-start / view.zoom / step);
   const last = Math.ceil((along - start) / view.zoom / step);
-  const marks = Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => (first + i) * step);
+  // Before a sheet is open there is nothing to measure.
+  const count = all ? Math.max(0, last - first + 1) : 0;
+  const marks = Array.from({ length: count }, (_, i) => (first + i) * step);
   const across = axis === 'x' ? 'y' : 'x';
 
   const placeAt = (e: React.PointerEvent) => {

@@ -12,6 +12,7 @@ import { PaletteRail } from './PaletteRail';
 import { sheetHandlers } from './pointer';
 import { Rulers } from './Rulers';
 import { ScopeBar } from './Scope';
+import { asFitted, useStoredPicture } from './stored-picture';
 import { surface } from './surface';
 import { dropOnSheet, overSheet } from './swatch-drop';
 import { TileBar } from './TileBar';
@@ -19,8 +20,11 @@ import { TypingBox } from './TypingLayer';
 import { fitSheet, panBy, resizeView, zoomAt } from './view';
 import { wheelMeaning } from './wheel';
 
-/** The sheet: tiles drawn by the raster workers, and over them grid, guides, outlines and handles. */
-export function SheetView() {
+/**
+ * The sheet: tiles drawn by the raster workers, and over them grid, guides, outlines and handles. Until there are tiles it shows the
+ * stored picture at an address, where there is one.
+ */
+export function SheetView({ picture }: { picture: string | null }) {
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const view = useEditor((s) => s.view);
@@ -62,6 +66,8 @@ export function SheetView() {
       fitSheet();
     }
   }, [sheetId, size, fitted]);
+
+  const stored = useStoredPicture(picture, `${get().designId} ${sheetId}` === fitted);
 
   useEffect(() => {
     if (!engines || !hasEngine()) return;
@@ -121,6 +127,10 @@ export function SheetView() {
           bgcolor: 'paper.surround',
         }}
       >
+        {stored.shown && picture && (
+          // As the page comes, before anything of the program runs; decoded where it stands on the canvas.
+          <img ref={stored.image} src={picture} alt="" onLoad={stored.onLoad} style={asFitted} />
+        )}
         <canvas
           ref={canvas}
           data-testid="sheet-canvas"

@@ -18,6 +18,16 @@ const rest = 140;
 /** Canvases that are written to often are kept where the processor can reach them. */
 const inMemory: CanvasRenderingContext2DSettings = { willReadFrequently: true };
 
+/** Device pixels a side that one drawn pixel stands for in the first picture of all, where nothing else is shown: a sixteenth of the work. */
+const openingCoarse = 4;
+
+/** A picture of the whole sheet that is shown until there are tiles: its size in sheet units. */
+interface Backdrop {
+  readonly image: CanvasImageSource;
+  readonly width: number;
+  readonly height: number;
+}
+
 interface Tile {
   readonly i: number;
   readonly j: number;
@@ -77,6 +87,7 @@ export class TileBoard {
   private painting: number | undefined;
   private holdNext = false;
   private fineNext = false;
+  private backdrop: Backdrop | null = null;
   private idle: (() => void)[] = [];
   /** Who waits for the newest scene, be it coarse. */
   private shown: (() => void)[] = [];
@@ -97,8 +108,16 @@ export class TileBoard {
     this.paint();
   }
 
+  /** Shows a picture of the sheet wherever there is no tile yet, until all in sight are there. */
+  setBackdrop(backdrop: Backdrop): void {
+    if (this.version >= 0 && !this.order && !this.missing().length) return;
+    this.backdrop = backdrop;
+    this.paintNow();
+  }
+
   /** Nothing is shown until there is a view again. */
   rest(): void {
+    this.backdrop = null;
     this.setCanvas(null);
     this.setView(0, 0, 0, 0, 0);
   }
@@ -124,6 +143,8 @@ export class TileBoard {
 
   /** The scene has a new version that differs from the last in `damage` (sheet units). */
   sceneChanged(version: number, damage: Bounds | 'all' | null, whole: boolean): void {
+    // What it was of is another sheet now, or has changed all over.
+    if (damage === 'all' && this.version >= 0) this.backdrop = null;
     this.version = version;
     clearTimeout(this.resting);
     if (whole && this.order?.refines) this.giveWay(this.order);
@@ -211,7 +232,7 @@ export class TileBoard {
       else for (const f of this.idle.splice(0)) f();
       return;
     }
-    const coarse = this.holdNext && !this.fineNext ? this.coarseness.for(pixelsOf(missing)) : 1;
+    const coarse = this.coarseFor(missing);
     const list = coarse > 1 ? coarsened(missing, coarse) : missing;
     const cx = (this.wide / 2 - this.x) / side;
     const cy = (this.high / 2 - this.y) / side;
@@ -247,6 +268,13 @@ export class TileBoard {
     });
   }
 
+  /** How coarsely tiles are drawn that are missing. */
+  private coarseFor(missing: readonly TileArea[]): number {
+    const bare = !this.tiles.size && !this.older.length && !this.backdrop;
+    if (bare) return openingCoarse;
+    return this.holdNext && !this.fineNext ? this.coarseness.for(pixelsOf(missing)) : 1;
+  }
+
   private answered(a: RasterAnswer): void {
     const { order } = this;
     if (a.type === 'alive') {
@@ -268,7 +296,9 @@ export class TileBoard {
     }
     if (--order.open > 0) return;
     this.order = null;
-    this.coarseness.learn(performance.now() - order.began, order.drawn);
+    // How long the very first picture takes tells nothing of a drag: all is worked out for the first time.
+    if (order.coarse > 1 && !order.whole) this.refine();
+    else this.coarseness.learn(performance.now() - order.began, order.drawn);
     for (const t of order.held) this.put(t, order);
     // What was held back for a drag goes on the canvas at once, for the very next frame.
     if (order.held.length) this.paintNow();
@@ -305,8 +335,9 @@ export class TileBoard {
 
   /** Lets go of old-scale tiles, and of tiles far out of sight. */
   private forget(): void {
-    if (this.older.length) {
+    if (this.older.length || this.backdrop) {
       this.older = [];
+      this.backdrop = null;
       this.paint();
     }
     const limit = Math.max(200, 4 * this.visible().length);
@@ -339,6 +370,12 @@ export class TileBoard {
     }
     context.clearRect(0, 0, canvas.width, canvas.height);
     context.imageSmoothingEnabled = true;
+    const { backdrop } = this;
+    if (backdrop) {
+      context.imageSmoothingQuality = 'high';
+      const [w, h] = [backdrop.width * this.scale, backdrop.height * this.scale];
+      context.drawImage(backdrop.image, this.x, this.y, w, h);
+    }
     for (const t of this.older) {
       const k = this.scale / t.scale;
       context.drawImage(t.canvas, this.x + t.i * side * k, this.y + t.j * side * k, side * k, side * k);
@@ -347,7 +384,7 @@ export class TileBoard {
       const x = this.x + t.i * side;
       const y = this.y + t.j * side;
       if (x >= canvas.width || y >= canvas.height || x + side <= 0 || y + side <= 0) continue;
-      if (this.older.length) context.clearRect(x, y, side, side);
+      if (this.older.length || backdrop) context.clearRect(x, y, side, side);
       context.drawImage(t.canvas, x, y);
     }
   }

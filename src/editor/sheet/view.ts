@@ -22,15 +22,20 @@ export function panBy(dx: number, dy: number): void {
   set(({ view }) => ({ fitted: false, view: { ...view, x: view.x + dx, y: view.y + dy } }));
 }
 
+/** CSS px about what is shown as large as fits. */
+export const fitMargin = 36;
+
 /** Shows a rectangle of the sheet as large as fits. */
 export function fitArea(b: { x0: number; y0: number; x1: number; y1: number }): void {
   const { viewSize } = get();
-  const margin = 36;
   const w = Math.max(1e-6, b.x1 - b.x0);
   const h = Math.max(1e-6, b.y1 - b.y0);
   const zoom = Math.min(
     zoomLimits[1],
-    Math.max(zoomLimits[0], Math.min((viewSize.width - 2 * margin) / w, (viewSize.height - 2 * margin) / h)),
+    Math.max(
+      zoomLimits[0],
+      Math.min((viewSize.width - 2 * fitMargin) / w, (viewSize.height - 2 * fitMargin) / h),
+    ),
   );
   set({
     fitted: false,

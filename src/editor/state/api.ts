@@ -14,7 +14,7 @@ import type {
   StoredChange,
   Taken,
 } from '@/core';
-import { imageSize, levelCount } from '@/core';
+import { imageSize, keptPictureWidth, levelCount } from '@/core';
 
 export interface Purpose extends Partial<Sheet> {
   readonly id: string;
@@ -100,7 +100,7 @@ export const api = {
   },
   /** Why the small picture of a design cannot be drawn; with `unreadable`, because it cannot be read. */
   pictureFault: async (entry: DesignEntry): Promise<{ message: string; unreadable: boolean }> => {
-    const response = await fetch(thumbnailOf(entry, 480)).catch(() => null);
+    const response = await fetch(thumbnailOf(entry)).catch(() => null);
     const said = (await response?.json().catch(() => null)) as {
       message?: string;
       details?: object[];
@@ -136,6 +136,10 @@ export const api = {
 /** Address of a stored design as a file. */
 export const fileOf = (id: string): string => `/api/designs/${id}/file`;
 
-/** Address of a small picture of a stored design; a new one whenever the design changes. */
-export const thumbnailOf = (entry: DesignEntry, width: number): string =>
-  `/api/designs/${entry.id}/picture?width=${width}&seq=${entry.seq}`;
+/** Returns the address of the kept picture of a stored design; a new one whenever the design changes. */
+export const thumbnailOf = (entry: DesignEntry): string =>
+  `/api/designs/${entry.id}/picture?width=${keptPictureWidth}&seq=${entry.seq}`;
+
+/** Returns the address of the picture of a design that was drawn last, of its state after the change `seq`. */
+export const lastPictureOf = (id: string, seq: number): string =>
+  `/api/designs/${id}/picture?last=true&seq=${seq}`;

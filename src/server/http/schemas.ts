@@ -109,6 +109,7 @@ export const pictureQuery = Joi.object<{
   ground: boolean;
   depth: Depth;
   download: boolean;
+  last: boolean;
   seq?: number;
 }>({
   sheet: text.max(200),
@@ -120,5 +121,6 @@ export const pictureQuery = Joi.object<{
   ground: Joi.boolean().default(true),
   depth: Joi.number().valid(8, 16).default(8),
   download: Joi.boolean().default(false),
+  last: Joi.boolean().default(false),
   seq: Joi.number().integer().min(0),
 });

@@ -1,6 +1,9 @@
 import { EditorPage } from '@/editor/EditorPage';
+import { firstSight } from '@/server/first-sight';
+
+export const dynamic = 'force-dynamic';
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  return <EditorPage id={id} />;
+  return <EditorPage id={id} picture={await firstSight(id)} />;
 }

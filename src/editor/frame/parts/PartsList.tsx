@@ -210,7 +210,7 @@ export function PartsList() {
               })}
             </Box>
           )}
-          {!rows.length && (
+          {design && !rows.length && (
             <Box sx={{ color: 'text.secondary', px: 3, py: 2 }}>
               {search
                 ? 'No part has this in its name.'
