@@ -11,6 +11,7 @@ import { evaluateRows } from './evaluate';
 import { letteringRows } from './lettering';
 import type { Row } from './measure';
 import { memoryRows } from './memory';
+import { openingRows } from './opening';
 import { pictureRows } from './pictures';
 import { proofRows } from './proof';
 import { rasterRows } from './raster';
@@ -28,6 +29,7 @@ const groups: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   depth: depthRows,
   proof: proofRows,
   delivery: deliveryRows,
+  opening: openingRows,
   browser: browserRows,
   server: serverRows,
   memory: memoryRows,
@@ -52,13 +54,11 @@ function earlierRows(): Row[] {
   return lines.map((l) => l.slice(2, -2).split(' | ') as unknown as Row);
 }
 
-/** Fresh rows in place of those of the same name and reference; new ones after the rest. */
+/** Fresh rows in place of those of the same name and reference, whatever was measured; new ones after the rest. */
 function merged(before: readonly Row[], fresh: readonly Row[]): Row[] {
-  const key = ([what, , reference]: Row) => `${what} ${reference.replace(/[\d.]+ ms$/, '')}`;
-  const byKey = new Map(fresh.map((r) => [key(r), r]));
-  const kept = before.map((r) => byKey.get(key(r)) ?? r);
-  const known = new Set(before.map(key));
-  return [...kept, ...fresh.filter((r) => !known.has(key(r)))];
+  const key = ([what, , reference]: Row) => `${what} ${reference.replace(/[\d.]+ ms/g, '')}`;
+  // A map keeps the place of what it had first, and the row that came last.
+  return [...new Map([...before, ...fresh].map((r) => [key(r), r])).values()];
 }
 
 async function main(): Promise<void> {

@@ -1,5 +1,6 @@
 // One command from a fresh machine to the running application with its demo designs, kept running until it is ended.
 import { build } from './build.mjs';
+import { drawPictures } from './lib/draw-pictures.mjs';
 import { ensurePackages, ensurePdfReader, ensurePostgres } from './lib/install.mjs';
 import { fail, say } from './lib/say.mjs';
 
@@ -18,7 +19,10 @@ try {
       return { database, env: environmentOf(database, name) };
     },
     port: Number(process.env.PORT) || 3210,
-    onAddress: (address) => say(`\n  Silent Compass:  ${address}\n\n  Ctrl+C ends it.\n`),
+    onAddress: (address) => {
+      say(`\n  Silent Compass:  ${address}\n\n  Ctrl+C ends it.\n`);
+      void drawPictures(address);
+    },
   });
 } catch (e) {
   fail(e.message);

@@ -142,6 +142,13 @@ function noteTransform(before: Design, after: Design, [first]: readonly string[]
 const sent = (picture: SmallPicture | null): SmallPicture | null =>
   picture && transfer(picture, [picture.data.buffer]);
 
+/** What of a design tells the faces that a sheet is set in. */
+function onSheet(whole: Design, id: string): Pick<Design, 'parts' | 'sheets'> {
+  const sheets = whole.sheets.filter((s) => s.id === id);
+  const ids = sheets.flatMap((s) => s.parts).flatMap((part) => edit.familyOf(whole, part));
+  return { sheets, parts: Object.fromEntries(ids.map((part) => [part, whole.parts[part]])) };
+}
+
 /** What the studio worker does; the window calls it through messages. */
 export const studio = {
   /** Gives the end of a channel of a worker that needs scenes, under its name. */
@@ -176,7 +183,8 @@ export const studio = {
         setBudget(budget ?? {});
         design = document;
         sheetId = design.sheets[0].id;
-        await Promise.all([fetchFaces(design), fetchImages(imagesMissing(design))]);
+        // Faces that only other sheets are set in come once this one is shown.
+        await Promise.all([fetchFaces(onSheet(design, sheetId)), fetchImages(imagesMissing(design))]);
         // After the answer has gone out.
         setTimeout(() => design && evaluate(design, sheetId, true));
       }

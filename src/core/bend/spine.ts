@@ -57,13 +57,17 @@ function bends(arc: MeasuredContour, n: number, side: 1 | -1, closed: boolean): 
   return near(near(spreadOut, averaged, closed, mean), averaged, closed, mean);
 }
 
+/** The index of a look in a list of `n` that goes round or ends. */
+const indexIn = (n: number, i: number, round: boolean): number =>
+  round ? ((i % n) + n) % n : Math.min(n - 1, Math.max(0, i));
+
 /** A value between looks and its slope by a look: the quadratic B-spline of them, which never passes their greatest. */
 function between(list: readonly number[], x: number, closed: boolean): readonly [number, number] {
-  const n = list.length;
   const i = Math.round(x);
   const f = x - i;
-  const at = (j: number) => list[closed ? ((j % n) + n) % n : Math.min(n - 1, Math.max(0, j))];
-  const [p, q, r] = [at(i - 1), at(i), at(i + 1)];
+  const p = list[indexIn(list.length, i - 1, closed)];
+  const q = list[indexIn(list.length, i, closed)];
+  const r = list[indexIn(list.length, i + 1, closed)];
   return [
     (p * (0.5 - f) ** 2 + r * (0.5 + f) ** 2) / 2 + q * (0.75 - f * f),
     (f - 0.5) * p - 2 * f * q + (f + 0.5) * r,

@@ -60,19 +60,40 @@ export class Area {
     return this.#evenOdd ? winding % 2 !== 0 : winding !== 0;
   }
 
-  /** How far a place lies from its outline, where that is nearer than `within`; that otherwise. */
+  /**
+   * Returns how far a place lies from its outline, where that is nearer than `within`, and that otherwise. Rows are gone through
+   * from the place outwards, as far as something nearer may lie in them.
+   */
   far(x: number, y: number, within: number): number {
-    const c = this.#chords;
-    let least = within * within;
-    const last = this.#rowOf(y + within);
-    for (let r = this.#rowOf(y - within); r <= last; r++)
-      for (const k of this.#rows[r]) {
-        const [dx, dy] = [c[k + 2] - c[k], c[k + 3] - c[k + 1]];
-        const l = dx * dx + dy * dy;
-        const t = l > 0 ? Math.min(1, Math.max(0, ((x - c[k]) * dx + (y - c[k + 1]) * dy) / l)) : 0;
-        const [ex, ey] = [c[k] + t * dx - x, c[k + 1] + t * dy - y];
-        least = Math.min(least, ex * ex + ey * ey);
-      }
+    const start = this.#rowOf(y);
+    let least = this.#nearerInRow(start, x, y, within * within);
+    // The place may lie beyond the first or last row; a row more than is needed keeps rounding out of it.
+    const inside = (y - this.#top) / this.#height - start;
+    for (let step = 1; step < rows; step++) {
+      const [above, below] = [start - step, start + step];
+      const gapAbove = Math.max(0, inside + step - 2) * this.#height;
+      const gapBelow = Math.max(0, step - inside - 1) * this.#height;
+      if ((above < 0 || gapAbove ** 2 > least) && (below >= rows || gapBelow ** 2 > least)) break;
+      if (above >= 0) least = this.#nearerInRow(above, x, y, least);
+      if (below < rows) least = this.#nearerInRow(below, x, y, least);
+    }
     return Math.sqrt(least);
+  }
+
+  /** The square of how far a place lies from the chords of a row, or `least` where that is less. */
+  #nearerInRow(row: number, x: number, y: number, least: number): number {
+    const c = this.#chords;
+    let nearest = least;
+    for (const k of this.#rows[row]) {
+      const dx = c[k + 2] - c[k];
+      const dy = c[k + 3] - c[k + 1];
+      const l = dx * dx + dy * dy;
+      const t = l > 0 ? Math.min(1, Math.max(0, ((x - c[k]) * dx + (y - c[k + 1]) * dy) / l)) : 0;
+      const ex = c[k] + t * dx - x;
+      const ey = c[k + 1] + t * dy - y;
+      const square = ex * ex + ey * ey;
+      if (square < nearest) nearest = square;
+    }
+    return nearest;
   }
 }
