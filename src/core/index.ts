@@ -242,10 +242,11 @@ export type { ProofDefinition, ProofRow } from './proof/definition';
 export { proofRows } from './proof/definition';
 export { type Finding, type Findings, findingsOf } from './proof/findings';
 export { mockUpOfProof, sceneProofKind } from './proof/kind/in-scene';
-export { pictureWithin, proofScene, sizeWithin } from './proof/proof-picture';
+export { proofScene } from './proof/proof-scene';
 export { type ProofRules, ruleFields } from './proof/rules';
 export { hangProof, usualWall } from './proof/wall';
 export { Painter } from './raster/painter';
+export { pictureWithin, sizeWithin } from './raster/picture-within';
 export {
   type Depth,
   fetchBands,

@@ -1,5 +1,5 @@
-import { type Block, type BlockWish, type ImageSource, undifferenced, wishKey } from '@/core';
-import { BoundedCache, mebibytes } from '@/core/live';
+import type { Block, BlockWish, ImageSource } from '@/core';
+import { BoundedCache, mebibytes, undifferenced, wishKey } from '@/core/live';
 
 /** Milliseconds before a block is asked for again that the server could not be asked for. */
 const pause = 4000;

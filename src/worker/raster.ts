@@ -1,15 +1,7 @@
 /** Draws tiles. The studio sends scenes over a port of its own; the window asks for tiles. */
-import {
-  Painter,
-  pictureWithin,
-  proofScene,
-  proofs,
-  provideImages,
-  type Scene,
-  tileSize,
-  withImages,
-} from '@/core';
-import { SceneDecoder } from '@/core/live';
+import type { Scene } from '@/core';
+// The whole core takes a worker a third of a second to come up: this one takes what it draws with.
+import { Painter, pictureWithin, provideImages, SceneDecoder, tileSize, withImages } from '@/core/live';
 import { holdOwnLock } from './alive';
 import { serverImages } from './images';
 import type { ProofWish, RasterAnswer, RasterOrder, SceneMessage, TileArea } from './messages';
@@ -86,11 +78,11 @@ let wall: Extract<RasterOrder, { type: 'proofs' }> | null = null;
 
 async function drawProof(whole: Scene, wish: ProofWish): Promise<void> {
   painter ??= new Painter();
-  const { card, held, longest, coarse = longest } = wish;
-  const other = against.get(proofs[card.kind].against?.(card.params) ?? '')?.scene ?? null;
+  const { longest, coarse = longest } = wish;
+  const { shownBy } = await import('./proof-scenes');
   const at = version;
   const began = performance.now();
-  const shown = (held && other) || proofScene(whole, card, other);
+  const shown = shownBy(wish, whole, (address) => against.get(address)?.scene ?? null);
   const { data, width, height } = await pictureWithin(painter, shown, coarse);
   const took = performance.now() - began;
   answer({ type: 'proof', version: at, id: wish.id, wish, took, width, height, data }, [data.buffer]);

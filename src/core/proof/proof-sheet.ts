@@ -1,11 +1,12 @@
 import { lettered } from '../construction/figures';
 import type { Card } from '../document/card';
 import { boundsPath } from '../geometry/path';
+import { sizeWithin } from '../raster/picture-within';
 import { filledWith } from '../scene/filled-with';
 import type { Scene, SceneNode } from '../scene/types';
 import { proofRows } from './definition';
 import { proofs } from './index';
-import { proofScene, sizeWithin } from './proof-picture';
+import { proofScene } from './proof-scene';
 import { laidSheet } from './whole-sheet';
 
 /** Sheet units about everything, between proofs, and of a line of words. */

@@ -1,24 +1,18 @@
-import type { Card } from '../document/card';
 import { withImages } from '../image/source';
-import type { Painter } from '../raster/painter';
-import { type Picture, pictureSize, renderAt } from '../raster/render';
 import type { Scene } from '../scene/types';
-import { proofs } from './index';
-
-/** The scene of one proof of a sheet. */
-export const proofScene = (sheet: Scene, { kind, params }: Card, other: Scene | null): Scene =>
-  proofs[kind].scene(sheet, params, other);
+import type { Painter } from './painter';
+import { type Picture, pictureSize, renderAt } from './render';
 
 /** Pixels a sheet unit where its longer side has so many. */
 const scaleFor = ({ width, height }: Pick<Scene, 'width' | 'height'>, longest: number): number =>
   longest / Math.max(width, height);
 
-/** The pixels of a scene or a sheet whose longer side has so many; each side has one at least. */
+/** Returns the pixels of a scene or a sheet whose longer side has so many; each side has one at least. */
 export const sizeWithin = (
   sheet: Pick<Scene, 'width' | 'height'>,
   longest: number,
 ): { width: number; height: number } => pictureSize(sheet, scaleFor(sheet, longest));
 
-/** A scene as a picture whose longer side has so many pixels; placed pictures that are wanted are fetched. */
+/** Draws a scene as a picture whose longer side has so many pixels; placed pictures that are wanted are fetched. */
 export const pictureWithin = (painter: Painter, scene: Scene, longest: number): Promise<Picture> =>
   withImages(() => renderAt(scene, scaleFor(scene, longest), painter));
