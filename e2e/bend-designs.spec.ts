@@ -5,7 +5,7 @@ import { worldOf } from '@/core/edit/tree';
 import { applyTo } from '@/core/geometry/matrix';
 import { demoNamed, openBare } from './copies';
 import { expectLike, Hand } from './hand';
-import { construction, expect, inWhole, test } from './test';
+import { expect, inWhole, test } from './test';
 
 test.describe.configure({ timeout: 240_000 });
 
@@ -192,7 +192,7 @@ inWhole(
   },
 );
 
-construction(
+inWhole(
   'the moth: mottled wings in clips, brushed lines, rough lettering and paper out of focus',
   async ({ page }) => {
     const e = new Hand(page);

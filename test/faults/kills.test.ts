@@ -57,7 +57,7 @@ async function untilHealthy(): Promise<number> {
 
 it('the server, a connection of the database or all of it may be killed at any moment: what was acknowledged is there', async () => {
   const random = seeded(7);
-  const kills = runs(200, 4);
+  const kills = runs(200, 3);
   const clients = 6;
   const made = await ask('designs', { purpose: 'mark', name: 'Killed' });
   const { id } = made.data as { id: string };

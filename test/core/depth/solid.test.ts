@@ -9,7 +9,7 @@ import { containsPoint } from '@/core/geometry/measure';
 import { boundsPath, cubicsOf, type Path, pathBounds } from '@/core/geometry/path';
 import type { Outline } from '@/core/outline/types';
 import { takeShippedFaces } from '../../faces';
-import { sampled } from '../../share';
+import { runs, sampled } from '../../share';
 import { words } from '../designs';
 
 takeShippedFaces();
@@ -57,7 +57,7 @@ describe('the silhouette of a solid', () => {
           expect(Math.abs(pathArea(whole(made)) - wanted) / wanted).toBeLessThan(5e-6);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(400, 25) },
     );
   });
 
@@ -232,7 +232,7 @@ describe('the sides of a solid', () => {
         const areas = (s: typeof plain) => s.sides.map((p) => pathArea(p.path)).sort((a, b) => a - b);
         for (const [i, v] of areas(turned).entries()) expect(v).toBeCloseTo(areas(plain)[i], 6);
       }),
-      { numRuns: 20 },
+      { numRuns: runs(100, 10) },
     );
   });
 

@@ -22,7 +22,7 @@ import { identity } from '@/core/geometry/matrix';
 import { demoDesigns } from '../../../demo';
 import { takeShippedFaces } from '../../faces';
 import { averaged, rms, widthFor } from '../../pictures';
-import { sampled, slowToWrite } from '../../share';
+import { sampled, slowToDraw, slowToWrite, whole } from '../../share';
 import { maskScenes, sampleScenes } from '../raster/scenes';
 import { circle, rect } from '../shapes';
 
@@ -77,7 +77,7 @@ const rough = new Map([
 describe('PDF', () => {
   // Poppler closes gaps far thinner than its pixels, as bristles of a dry brush have: 3.1 for the moth plate.
   const demos = Object.entries(demoDesigns).filter(
-    ([name]) => !slowToWrite.includes(name) && name !== 'moth-plate',
+    ([name]) => (whole ? !slowToWrite.includes(name) : !slowToDraw.includes(name)) && name !== 'moth-plate',
   );
 
   it.each(sampled(demos, 2))('%s: our raster against our PDF drawn by Poppler', async (name, make) => {
