@@ -21,7 +21,7 @@ import { pngStream } from '@/server/encode/png-stream';
 import { demoDesigns } from '../../../demo';
 import { takeShippedFaces } from '../../faces';
 import { averaged, expectAlike, widthFor } from '../../pictures';
-import { sampled, slowToDraw, slowToWrite, whole } from '../../share';
+import { sampled, slowToDraw, whole } from '../../share';
 import { maskScenes } from '../raster/scenes';
 
 takeShippedFaces();
@@ -131,9 +131,9 @@ describe('whole pictures', () => {
   // In the letters of the meteor, each a part with shadows of its own, it runs out of memory.
   // Of the moth's paper it blurs what lies on the sheet alone: stains beyond its edge do not shine in.
   const notForLibrsvg = ['lens-emblem', 'meteor-lettering', 'moth-plate'];
-  const forLibrsvg = names
-    .filter((name) => whole || !slowToWrite.includes(name))
-    .filter((name) => !notForLibrsvg.includes(name));
+  const forLibrsvg = names.filter(
+    (name) => !notForLibrsvg.includes(name) && (whole || !slowToDraw.includes(name)),
+  );
   it.each(sampled(forLibrsvg, 3))('%s: our raster against our SVG drawn by librsvg', async (name) => {
     const width = widthFor(name);
     const file = path.join(folder, `${name}.svg`);
