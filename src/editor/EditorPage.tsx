@@ -186,7 +186,7 @@ export function EditorPage({ id, picture }: { id: string; picture: number | null
         {proofing ? (
           <ProofWall />
         ) : (
-          <SheetView picture={picture === null ? null : lastPictureOf(id, picture)} />
+          <SheetView id={id} picture={picture === null ? null : lastPictureOf(id, picture)} />
         )}
         {!folded.card && (proofing ? <ProofPanel /> : <CardPanel />)}
       </Box>

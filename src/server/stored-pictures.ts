@@ -154,7 +154,7 @@ export async function storedPicture(
 /**
  * Returns the picture of a design that was drawn last, be it of an earlier state; where it is not of the present one, that is drawn
  * meanwhile, for the next time. Null where none was drawn yet.
- * @throws NotFound where the owner has no such design.
+ * @throws NotFound where the owner has no such design; HttpError with why it cannot be drawn.
  */
 export async function lastPicture(db: Database, owner: string, id: string): Promise<StoredPicture | null> {
   const { name, seq: now } = await getEntry(db, owner, id);
@@ -165,6 +165,7 @@ export async function lastPicture(db: Database, owner: string, id: string): Prom
     .where('key', '=', keyOf(keptOrder))
     .executeTakeFirst();
   if (last?.seq !== now) void drawKept(db, owner, id);
+  else if (last.fault) throw new HttpError(422, last.fault);
   if (!last?.png) return null;
   return { name, seq: last.seq, size: last.png.length, body: new Uint8Array(last.png) };
 }
@@ -187,8 +188,7 @@ export async function lastPictureSeq(db: Database, owner: string, id: string): P
 /** Draws the picture that lists and openings begin with, where it is not there; what cannot be drawn says so in the list. */
 async function drawKept(db: Database, owner: string, id: string): Promise<void> {
   try {
-    const { body } = await storedPicture(db, owner, id, keptOrder, new AbortController().signal);
-    if (body instanceof ReadableStream) await body.cancel();
+    await storedPicture(db, owner, id, keptOrder, new AbortController().signal);
   } catch (e) {
     if (!(e instanceof HttpError || e instanceof Exhausted || isDatabaseAway(e))) console.error(e);
   }

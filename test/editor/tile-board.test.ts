@@ -160,6 +160,26 @@ it('lays tiles over the stored picture as they come, and lets go of it with the 
   expect(laid.map(([first]) => first)).not.toContain(image);
 });
 
+it('shows nothing of the design before once another is opened, what was still on its way included', async () => {
+  const laid: (readonly unknown[])[] = [];
+  const context = { clearRect: () => undefined, drawImage: (...at: unknown[]) => laid.push(at) };
+  board.setCanvas({ width: 256, height: 256, getContext: () => context } as unknown as HTMLCanvasElement);
+  board.setView(1, 0, 0, 256, 256);
+  board.sceneChanged(1, 'all', false);
+  workAll();
+  board.sceneChanged(2, 'all', false);
+  put.length = 0;
+  board.empty();
+  laid.length = 0;
+  workAll();
+  board.setView(1, 0, 0, 256, 256);
+  await new Promise((resolve) => setTimeout(resolve, 5));
+  expect([laid, put]).toEqual([[], []]);
+  board.sceneChanged(3, 'all', false);
+  workAll();
+  expect(new Set(put)).toEqual(new Set([3]));
+});
+
 it('draws again only what damage reaches, one pixel more on each side', () => {
   board.setView(2, 0, 0, 512, 512);
   board.sceneChanged(1, 'all', false);

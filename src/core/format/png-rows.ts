@@ -11,14 +11,18 @@ const margin = 16;
 
 let shared: Kernels | null = null;
 
-/** Filters rows of a PNG, each by the filter that leaves the smallest differences. */
+/**
+ * Filters rows of a PNG, each by the filter that leaves the smallest differences. Files that are written in turns share the memory of the
+ * kernels: nothing is left there from one row to the next.
+ */
 export class PngRows {
   private readonly kernels: Kernels;
   private readonly memory: Uint8Array;
   /** Places in the memory: the row at hand, the one above, and what each filter makes. */
-  private row: number;
-  private above: number;
+  private readonly row: number;
+  private readonly above: number;
   private readonly results: readonly number[];
+  private readonly before: Uint8Array;
   private rows = 0;
   private best = 0;
 
@@ -38,21 +42,28 @@ export class PngRows {
       throw new RangeError('The rows of the picture are longer than there is memory for.');
     this.memory = new Uint8Array(this.kernels.memory.buffer);
     const start = this.kernels.input();
-    this.memory.fill(0, start, start + 2 * room);
-    [this.row, this.above] = [start + margin, start + margin + room];
+    this.row = start + margin;
+    this.above = this.row + room;
     this.results = filters.map((_, k) => start + (2 + k) * room);
+    this.before = new Uint8Array(stride);
   }
 
   /** Writes a row to `out` at `offset`: the number of its filter, then its bytes as that filter leaves them. */
   put(row: Uint8Array, out: Uint8Array, offset: number): void {
-    const { memory } = this;
-    memory.set(row, this.row);
+    this.lay(row, this.row);
+    this.lay(this.before, this.above);
+    this.before.set(row);
     if (this.rows++ % chooseEvery === 0) this.best = this.choose();
     else this.run(this.best);
     out[offset] = filters[this.best];
     const result = this.results[this.best];
-    out.set(memory.subarray(result, result + this.stride), offset + 1);
-    [this.row, this.above] = [this.above, this.row];
+    out.set(this.memory.subarray(result, result + this.stride), offset + 1);
+  }
+
+  /** Lays a row into the memory, noughts before it. */
+  private lay(row: Uint8Array, place: number): void {
+    this.memory.fill(0, place - margin, place);
+    this.memory.set(row, place);
   }
 
   private run(k: number): number {

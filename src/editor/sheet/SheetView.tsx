@@ -24,7 +24,7 @@ import { wheelMeaning } from './wheel';
  * The sheet: tiles drawn by the raster workers, and over them grid, guides, outlines and handles. Until there are tiles it shows the
  * stored picture at an address, where there is one.
  */
-export function SheetView({ picture }: { picture: string | null }) {
+export function SheetView({ id, picture }: { id: string; picture: string | null }) {
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const view = useEditor((s) => s.view);
@@ -67,7 +67,7 @@ export function SheetView({ picture }: { picture: string | null }) {
     }
   }, [sheetId, size, fitted]);
 
-  const stored = useStoredPicture(picture, `${get().designId} ${sheetId}` === fitted);
+  const stored = useStoredPicture(picture, fitted === `${id} ${sheetId}`);
 
   useEffect(() => {
     if (!engines || !hasEngine()) return;
@@ -129,7 +129,14 @@ export function SheetView({ picture }: { picture: string | null }) {
       >
         {stored.shown && picture && (
           // As the page comes, before anything of the program runs; decoded where it stands on the canvas.
-          <img ref={stored.image} src={picture} alt="" onLoad={stored.onLoad} style={asFitted} />
+          <img
+            ref={stored.image}
+            src={picture}
+            alt=""
+            onLoad={stored.onLoad}
+            onError={stored.onError}
+            style={asFitted}
+          />
         )}
         <canvas
           ref={canvas}

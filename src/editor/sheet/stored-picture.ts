@@ -18,38 +18,39 @@ interface Stored {
   /** Whether it still stands in the page. */
   readonly shown: boolean;
   readonly onLoad: () => void;
+  readonly onError: () => void;
 }
 
 /**
- * Hands the stored picture of a design over to the canvas as soon as the sheet is fitted and the picture is there: tiles are laid
- * over it as they come, and it moves with the view until then.
+ * Hands the stored picture of a design over to the canvas as soon as its sheet is fitted and the picture is there: tiles are laid
+ * over it as they come, and it moves with the view until then. Another sheet than the first is not what it shows.
  */
 export function useStoredPicture(address: string | null, fitted: boolean): Stored {
   const image = useRef<HTMLImageElement>(null);
-  const [shown, setShown] = useState(true);
-  const [loaded, setLoaded] = useState(false);
+  /** The address whose picture is no longer wanted in the page: it is on the canvas, or cannot be had. */
+  const [gone, setGone] = useState<string | null>(null);
+  const [loaded, setLoaded] = useState<string | null>(null);
 
   useEffect(() => {
-    const { current } = image;
-    if (!fitted || !current || !hasEngine()) return;
-    const there = loaded || (current.complete && current.naturalWidth > 0);
+    if (!fitted || !hasEngine()) return;
     const { design, sheetId } = get();
-    const sheet = design?.sheets[0];
-    if (!there || !sheet) return;
-    if (sheet.id === sheetId) studioEngine().board.setBackdrop({ image: current, ...sizeOf(sheet) });
-    setShown(false);
-  }, [fitted, loaded]);
+    const [first] = design?.sheets ?? [];
+    const { board } = studioEngine();
+    if (first?.id !== sheetId) {
+      board.setBackdrop(null);
+      setGone(address);
+      return;
+    }
+    const { current } = image;
+    if (!current || !(loaded === address || (current.complete && current.naturalWidth > 0))) return;
+    board.setBackdrop({ image: current, width: first.width, height: first.height });
+    setGone(address);
+  }, [fitted, loaded, address]);
 
-  // Another design begins with its own.
-  useEffect(() => {
-    setShown(address !== null);
-    setLoaded(false);
-  }, [address]);
-
-  return { image, shown, onLoad: () => setLoaded(true) };
+  return {
+    image,
+    shown: address !== gone,
+    onLoad: () => setLoaded(address),
+    onError: () => setGone(address),
+  };
 }
-
-const sizeOf = ({ width, height }: { readonly width: number; readonly height: number }) => ({
-  width,
-  height,
-});

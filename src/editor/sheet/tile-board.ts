@@ -109,9 +109,22 @@ export class TileBoard {
   }
 
   /** Shows a picture of the sheet wherever there is no tile yet, until all in sight are there. */
-  setBackdrop(backdrop: Backdrop): void {
-    if (this.version >= 0 && !this.order && !this.missing().length) return;
+  setBackdrop(backdrop: Backdrop | null): void {
+    if (backdrop && this.version >= 0 && !this.order && !this.missing().length) return;
     this.backdrop = backdrop;
+    this.paintNow();
+  }
+
+  /** Lets go of all that is of the design before: another one begins with nothing on the canvas. */
+  empty(): void {
+    clearTimeout(this.resting);
+    this.tiles = new Map();
+    this.older = [];
+    this.stale.clear();
+    this.rough.clear();
+    this.order = null;
+    this.backdrop = null;
+    this.version = -1;
     this.paintNow();
   }
 

@@ -38,9 +38,19 @@ export function loadAhead(id: string): void {
   ahead = { id, answer: studioEngine().studio.load(id) };
 }
 
+/** Has nothing of the design before shown, or changed, while another one is on its way. */
+function leaveDesign(next: string): void {
+  studioEngine().board.empty();
+  const { design, designId } = get();
+  if (!design || designId === next) return;
+  keepNow();
+  set({ designId: '', design: null, sheetId: '', ...atRest, report: null, faults: [], findings: null });
+}
+
 /** Opens a design in the editor; resolves when its picture is on the way. */
 export async function openDesign(id: string): Promise<void> {
   if (ahead?.id !== id) loadAhead(id);
+  leaveDesign(id);
   const { status, data } = (await ahead?.answer) ?? { status: 0, data: null };
   ahead = null;
   const stored = answered<StoredDesign>(status, data);

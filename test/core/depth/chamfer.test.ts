@@ -76,7 +76,7 @@ describe('the rim of a path in faces', () => {
 
   it('of a disc is a cone, of a ring two; of a cross its inner corners are cones as well', () => {
     expect(sum(areas(disc(100), 30))).toBeCloseTo(Math.PI * 1e4, 0);
-    const cone = chamferOf(disc(100, 8), 150, 60);
+    const cone = chamferOf(disc(100, runs(32, 8)), 150, 60);
     expect(cone.every((p) => p.role === 'side')).toBe(true);
     for (const { path } of cone) {
       const apex = [...cubicsOf(path)].map((s) => Math.hypot(s[0], s[1]));

@@ -5,6 +5,7 @@ import type { Path } from '@/core/geometry/path';
 import type { WholeImage } from '@/core/image/whole';
 import { flatColours } from '@/core/trace/flat-colours';
 import { traceImage } from '@/core/trace/trace-image';
+import { runs } from '../../share';
 import { numbers } from '../shapes';
 
 /** A picture as another program draws it. */
@@ -79,7 +80,7 @@ describe('a traced picture', () => {
     });
     expect(() => traceImage(noise(400), { ...order, smallest: 0 })).toThrow(/too many to trace/);
     expect(
-      traceImage(noise(120), { ...order, colours: 2, smallest: 0, smoothness: 1 }).length,
+      traceImage(noise(runs(400, 120)), { ...order, colours: 2, smallest: 0, smoothness: 1 }).length,
     ).toBeLessThanOrEqual(2);
   });
 
