@@ -55,6 +55,23 @@ describe('another design', () => {
     await expect(told).resolves.toBeUndefined();
     expect(studio.bounds(['c'])).toMatchObject({ x0: 150, x1: 250 });
   });
+
+  it('begins with nothing of the one before, whose changes are stored all the same', async () => {
+    setWidth('a', 300);
+    // What was opened is a design of its own, whatever the server has.
+    useEditor.setState({ designId: 'before' });
+    const opening = openDesign('d');
+    const { design, designId, sheetId, chosen } = useEditor.getState();
+    expect({ design, designId, sheetId, chosen }).toEqual({
+      design: null,
+      designId: '',
+      sheetId: '',
+      chosen: [],
+    });
+    await opening;
+    expect(useEditor.getState()).toMatchObject({ designId: 'd', sheetId: 's' });
+    await until(() => server.changes.length === 1);
+  });
 });
 
 describe('changes', () => {

@@ -73,7 +73,12 @@ export function openWindow(document: Design): { server: FakeServer; stored: Map<
   });
   vi.stubGlobal('fetch', server.fetch);
   vi.stubGlobal('requestAnimationFrame', (f: () => void) => setTimeout(f, 1));
-  const board = { sceneChanged: () => {}, settled: () => Promise.resolve(), onFailure: () => {} };
+  const board = {
+    sceneChanged: () => {},
+    settled: () => Promise.resolve(),
+    onFailure: () => {},
+    empty: () => {},
+  };
   const wall = { sceneChanged: () => {}, settled: () => Promise.resolve() };
   // Answers come later, as they do from a worker.
   const remote = Object.fromEntries(
