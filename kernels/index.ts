@@ -21,3 +21,4 @@ export function layerPixels(layer: i32): usize { return colours(layer); }
 export { grain, meshPatch, placeSurface } from './mesh';
 export { sampleBent } from './bent';
 export { filterRow } from './png';
+export { setStops } from './gradient';

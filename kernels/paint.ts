@@ -1,5 +1,6 @@
 // What colour a paint has at a pixel: one colour, or a place in a table of colours.
 
+import { evenColour, isEven, setUneven } from './gradient';
 import { GIVEN, TILE } from './memory';
 import { beforeX, beforeY, goBack, isBent, straighten } from './unbent';
 
@@ -32,7 +33,7 @@ export function setSolid(red: f32, green: f32, blue: f32, alpha: f32): void {
  * A gradient: 1 linear (position u), 2 radial (distance from the focus to the unit circle), 3 conic
  * (turn from u toward v).
  * (u, v) = matrix · pixel centre, over g · x + h · y + k where that is not 1 everywhere; the table holds `entries`
- * premultiplied colours from 0 to 1 and the last of them once more.
+ * premultiplied colours from 0 to 1 and the last of them once more, unless stops are set next.
  */
 export function setGradient(
   which: i32, ma: f64, mb: f64, mc: f64, md: f64, me: f64, mf: f64, mg: f64, mh: f64, mk: f64,
@@ -48,6 +49,7 @@ export function setGradient(
   opaque = isOpaque != 0;
   focusX = fx;
   focusY = fy;
+  setUneven();
   straighten();
 }
 
@@ -118,7 +120,9 @@ export function placePaint(tileX: i32, tileY: i32): void {
     u /= w;
     v /= w;
   }
-  const t = spreadOver(kind == 1 ? u : kind == 2 ? radialPosition(u, v) : conicPosition(u, v)) * last;
+  const place = spreadOver(kind == 1 ? u : kind == 2 ? radialPosition(u, v) : conicPosition(u, v));
+  if (isEven()) return evenColour(place);
+  const t = place * last;
   const i = <i32>t;
   return between(i, <f32>(t - <f64>i));
 }
@@ -149,7 +153,13 @@ export function paintRow(y: i32, x0: i32, x1: i32, out: usize): void {
       const v = f64x2.add(f64x2.add(f64x2.mul(ba, px), dy), fa);
       t = f64x2.sqrt(f64x2.add(f64x2.mul(t, t), f64x2.mul(v, v)));
     }
-    t = f64x2.mul(f64x2.pmin(f64x2.pmax(t, zero), one), scale);
+    t = f64x2.pmin(f64x2.pmax(t, zero), one);
+    if (isEven()) {
+      v128.store(out, evenColour(f64x2.extract_lane(t, 0)));
+      v128.store(out, evenColour(f64x2.extract_lane(t, 1)), 16);
+      continue;
+    }
+    t = f64x2.mul(t, scale);
     const i = i32x4.trunc_sat_f64x2_s_zero(t);
     const fraction = f32x4.demote_f64x2_zero(f64x2.sub(t, f64x2.convert_low_i32x4_s(i)));
     v128.store(out, between(i32x4.extract_lane(i, 0), f32x4.extract_lane(fraction, 0)));

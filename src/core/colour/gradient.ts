@@ -61,32 +61,12 @@ export function colourRamp(stops: readonly ColourStop[], space: Interpolation): 
 export const colourAlong = (stops: readonly ColourStop[], space: Interpolation, t: number): Rgba =>
   colourRamp(stops, space)(t);
 
-/** The same where colours run straight from stop to stop in sRGB: quick, for solids have hundreds of gradients. */
-function evenTable(stops: readonly ColourStop[], size: number): Float32Array {
-  const out = new Float32Array(4 * size);
-  const sorted = [...stops].sort((a, b) => a.at - b.at);
-  let next = 0;
-  for (let i = 0; i < size; i++) {
-    const t = i / (size - 1);
-    while (next < sorted.length && sorted[next].at <= t) next++;
-    const a = sorted[Math.max(0, next - 1)];
-    const b = sorted[Math.min(sorted.length - 1, next)];
-    if (!a || !b) break;
-    const f = b.at > a.at ? Math.min(1, Math.max(0, (t - a.at) / (b.at - a.at))) : 0;
-    const alpha = a.colour[3] + (b.colour[3] - a.colour[3]) * f;
-    for (let k = 0; k < 3; k++) out[4 * i + k] = clip(a.colour[k] + (b.colour[k] - a.colour[k]) * f) * alpha;
-    out[4 * i + 3] = alpha;
-  }
-  return out;
-}
-
 /** `size` premultiplied colours from 0 to 1, four f32 each. */
 export function gradientTable(
   stops: readonly ColourStop[],
   space: Interpolation,
   size: number,
 ): Float32Array {
-  if (space === 'srgb' && stops.every((s) => s.mid === undefined)) return evenTable(stops, size);
   const out = new Float32Array(4 * size);
   const ramp = colourRamp(stops, space);
   for (let i = 0; i < size; i++) {

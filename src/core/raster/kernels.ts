@@ -60,6 +60,7 @@ export interface Kernels {
     f: number,
   ): void;
   straighten(): void;
+  setStops(at: number, count: number, opacity: number): void;
   filterRow(kind: number, row: number, above: number, count: number, pixel: number, out: number): number;
   sampleBent(
     read: number,

@@ -274,7 +274,8 @@ export class Painter implements Target {
       kernels.setSolid(r * a, g * a, b * a, a);
       return;
     }
-    const { table, opaque } = this.tables.of(paint, opacity);
+    const colours = this.tables.of(paint, opacity);
+    const table = 'table' in colours ? colours.table : colours.stops;
     const { unbent } = paint;
     const [fx, fy] = paint.focus ?? [0, 0];
     kernels.setGradient(
@@ -283,10 +284,11 @@ export class Painter implements Target {
       this.upload(table),
       table.length / 4 - 1,
       spreads.indexOf(paint.spread),
-      opaque ? 1 : 0,
+      colours.opaque && opacity >= 1 ? 1 : 0,
       fx,
       fy,
     );
+    if ('stops' in colours) kernels.setStops(this.upload(table), table.length / 5, opacity);
     if (unbent) this.setUnbent(unbent, matrix);
   }
 

@@ -68,6 +68,14 @@ function scatter(k: Kernels, layer: number, seed: number, mode: (i: number) => n
         focus[0],
         focus[1],
       );
+      if (next() < 0.5) {
+        // The outermost within the gradient, two of the inner ones at one place now and then.
+        const places = [0.1, 0.5, next() < 0.5 ? 0.5 : 0.6, 0.9];
+        const stops = Float64Array.from(
+          places.flatMap((place) => [place, next() * 1.1, next(), next(), a >= 1 ? 1 : next()]),
+        );
+        k.setStops(put(k, 65536 * i + 8192, stops), places.length, a);
+      }
     }
     k.target(layer, mode(i));
     k.addEdges(put(k, 65536 * 8, edges), edges.length / 4);

@@ -3,7 +3,14 @@ import { plainSample } from './bent';
 import { composite } from './composite';
 import { coverage, type Tile } from './coverage';
 import { full, type JoinRule, PlainLayer } from './layer';
-import { gradientPaint, type PlainPaint, solidPaint } from './paint';
+import {
+  evenColours,
+  gradientPaint,
+  type PlainColours,
+  type PlainPaint,
+  solidPaint,
+  tableColours,
+} from './paint';
 import { type Colour, clearColour, each, f, scaled } from './single';
 import { plainGrain, plainPatch } from './surface';
 import { plainUnbent } from './unbent';
@@ -39,6 +46,8 @@ export function plainKernels(): Kernels {
   const memory = new WebAssembly.Memory({ initial: (inputSize + (2 << 20)) >> 16 });
   const stack = Array.from({ length: layers }, () => new PlainLayer());
   let paint: PlainPaint = solidPaint(clearColour);
+  /** The gradient that was set last, in other colours. */
+  let inColours = (_: PlainColours): PlainPaint => paint;
   let tile: Tile = { x: 0, y: 0, wide: 256, high: 256 };
   let surface: Tile = tile;
   let [paintX, paintY] = [0.5, 0.5];
@@ -80,11 +89,13 @@ export function plainKernels(): Kernels {
     },
     setGradient(which, a, b, c, d, e, g, p, q, r, at, entries, spread, opaque, fx, fy) {
       const kind = (['linear', 'radial', 'conic'] as const)[which - 1];
-      paint = gradientPaint(kind, [a, b, c, d, e, g], [p, q, r], floats(at, 4 * entries), spread, !!opaque, [
-        fx,
-        fy,
-      ]);
+      inColours = (colours) =>
+        gradientPaint(kind, [a, b, c, d, e, g], [p, q, r], colours, spread, !!opaque, [fx, fy]);
+      paint = inColours(tableColours(floats(at, 4 * entries)));
       before = null;
+    },
+    setStops(at, count, opacity) {
+      paint = inColours(evenColours(new Float64Array(memory.buffer, at, 5 * count).slice(), opacity));
     },
     setGiven() {
       paint = {

@@ -35,17 +35,52 @@ const conicPlace = (u: number, v: number): number => {
   return t < 0 ? t + 1 : t;
 };
 
-/** A gradient over a table of premultiplied colours, four numbers each. */
+/** The premultiplied colour of a gradient at a place 0–1. */
+export type PlainColours = (t: number) => Colour;
+
+/** Colours of a table, premultiplied, four numbers each. */
+export function tableColours(table: Float32Array): PlainColours {
+  const last = table.length / 4 - 1;
+  const at = (k: number): Colour => each((n) => table[4 * k + n]);
+  return (t) => {
+    const place = t * last;
+    const i = Math.trunc(place);
+    if (i >= last) return at(i);
+    const [here, next] = [at(i), at(i + 1)];
+    return each((n) => here[n] + f(f(next[n] - here[n]) * f(place - i)));
+  };
+}
+
+/** Colours that run straight from stop to stop: five numbers a stop, its place and its straight-alpha colour. */
+export function evenColours(numbers: Float64Array, opacity: number): PlainColours {
+  const stops = Array.from({ length: numbers.length / 5 }, (_, i) => ({
+    at: numbers[5 * i],
+    colour: each((n) => numbers[5 * i + 1 + n]),
+  }));
+  return (t) => {
+    const before = stops.findLast((s) => s.at <= t) ?? stops[0];
+    const after = stops.find((s) => s.at > t) ?? before;
+    const share =
+      after.at > before.at && t >= before.at ? f((t - before.at) * (1 / (after.at - before.at))) : 0;
+    const straight = each((n) => {
+      const change = f(after.colour[n] - before.colour[n]);
+      return Math.min(1, Math.max(0, f(before.colour[n] + f(change * share))));
+    });
+    const alpha = f(straight[3] * f(opacity));
+    return each((n) => (n === 3 ? alpha : f(straight[n] * alpha)));
+  };
+}
+
+/** A gradient whose colours are known by their place along it. */
 export function gradientPaint(
   kind: 'linear' | 'radial' | 'conic',
   [a, b, c, d, e, g]: Matrix,
   [p, q, r]: readonly [number, number, number],
-  table: Float32Array,
+  colours: PlainColours,
   spread: number,
   opaque: boolean,
   focus: readonly [number, number],
 ): PlainPaint {
-  const last = table.length / 4 - 1;
   return {
     opaque,
     at(x, y) {
@@ -54,12 +89,7 @@ export function gradientPaint(
       const u = (a * x + c * y + e) / w;
       const v = (b * x + d * y + g) / w;
       const place = kind === 'linear' ? u : kind === 'radial' ? radial(u, v, ...focus) : conicPlace(u, v);
-      const t = spreads[spread](place) * last;
-      const i = Math.trunc(t);
-      const at = (k: number): Colour => each((n) => table[4 * k + n]);
-      if (i >= last) return at(i);
-      const [here, next] = [at(i), at(i + 1)];
-      return each((n) => here[n] + f(f(next[n] - here[n]) * f(t - i)));
+      return colours(spreads[spread](place));
     },
   };
 }
