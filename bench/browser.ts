@@ -1,4 +1,4 @@
-import { type Browser, chromium, type Locator, type Page } from '@playwright/test';
+import { type Browser, chromium, type Page } from '@playwright/test';
 import {
   type Design,
   makeCoat,
@@ -15,44 +15,7 @@ import { numbers } from '../test/core/shapes';
 import { litParts } from './depth';
 import { sixCoats } from './lettering';
 import { median, ms, quantile, type Row } from './measure';
-
-/** Says that a page is driven, so that the editor tells when it has settled. */
-const driven = (page: Page) =>
-  page.addInitScript(() => {
-    window.compassProbe = {};
-  });
-
-async function open(page: Page, name: string): Promise<void> {
-  await driven(page);
-  await page.goto(process.env.BASE_URL ?? '');
-  await page
-    .getByRole('link', { name: `Open ${name}` })
-    .first()
-    .click();
-  await page.waitForFunction(() => window.compassProbe?.settled !== undefined);
-  await page.evaluate(() => window.compassProbe?.settled?.());
-}
-
-/** Milliseconds from an event in the page, brought about by `act`, until its fresh pixels are on the canvas. */
-async function freshAfter(page: Page, event: string, act: () => Promise<void>): Promise<number> {
-  const waits = page.evaluate(
-    (type) =>
-      new Promise<number>((resolve) => {
-        window.addEventListener(
-          type,
-          () => {
-            const start = performance.now();
-            void window.compassProbe?.fresh?.().then(() => resolve(performance.now() - start));
-          },
-          { once: true, capture: true },
-        );
-      }),
-    event,
-  );
-  await page.waitForTimeout(30);
-  await act();
-  return waits;
-}
+import { driven, freshAfter, gripLatency, open, settled, stored, withStored } from './page';
 
 /** Milliseconds from a pointer move until its fresh pixels are on the canvas, over a drag of a part or a grip of its fill. */
 async function dragLatency(page: Page, part: string, handle?: string): Promise<number[]> {
@@ -61,36 +24,8 @@ async function dragLatency(page: Page, part: string, handle?: string): Promise<n
   return gripLatency(page, page.getByTestId(handle ? `handle-${handle}` : 'chosen-outline'));
 }
 
-type Way = (x: number, y: number, i: number) => readonly [number, number];
-
-const rightwards: Way = (x, y, i) => [x + 5 + i * 2, y + (i % 7)];
-
-/** The same over a drag of whatever is held from (x, y) on, on a way whose every move changes what is seen. */
-async function gripLatency(page: Page, grip: Locator, way = rightwards): Promise<number[]> {
-  const box = await grip.boundingBox();
-  if (!box) throw new Error('What is dragged is not on the sheet.');
-  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-  await page.mouse.move(x, y);
-  await page.mouse.down();
-  await page.mouse.move(x + 4, y, { steps: 4 });
-  const out: number[] = [];
-  for (let i = 0; i < 40; i++) {
-    const [toX, toY] = way(x, y, i);
-    out.push(await freshAfter(page, 'pointermove', () => page.mouse.move(toX, toY)));
-  }
-  await page.mouse.up();
-  await page.keyboard.press('Control+z');
-  // Taken back and stored before the page goes.
-  await page.evaluate(() => window.compassProbe?.settled?.());
-  await page
-    .getByTestId('save-state')
-    .filter({ hasText: /^saved$/ })
-    .waitFor();
-  return out;
-}
-
 /** A sheet of many small shapes, half of them in groups of ten. */
-function crowd(parts: number): Design {
+export function crowd(parts: number): Design {
   const next = numbers(11);
   const made: Part[] = [];
   const top: string[] = [];
@@ -120,38 +55,6 @@ function crowd(parts: number): Design {
     sheets: [{ ...d.sheets[0], parts: top }],
     parts: Object.fromEntries(made.map((p) => [p.id, p])),
   };
-}
-
-/** Stores a design for a bench; returns its id. */
-async function store(document: Design): Promise<string> {
-  const answer = await fetch(`${process.env.BASE_URL ?? ''}/api/designs`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ document }),
-  });
-  if (!answer.ok) throw new Error(`${answer.status}: ${await answer.text()}`);
-  return ((await answer.json()) as { id: string }).id;
-}
-
-/** Works with a stored design in a window of its own; `start` is when that was opened. Both are gone afterwards. */
-async function withStored<T>(
-  browser: Browser,
-  document: Design,
-  work: (page: Page, start: number) => Promise<T>,
-): Promise<T> {
-  const base = process.env.BASE_URL ?? '';
-  const id = await store(document);
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  try {
-    const start = Date.now();
-    await driven(page);
-    await page.goto(`${base}/designs/${id}`);
-    await page.waitForFunction(() => window.compassProbe?.settled !== undefined);
-    return await work(page, start);
-  } finally {
-    await page.close();
-    await fetch(`${base}/api/designs/${id}`, { method: 'DELETE' });
-  }
 }
 
 /** Words of about twenty letters, how long they rest in milliseconds, and what is typed on at their ends. */
@@ -205,7 +108,7 @@ async function typingRows(browser: Browser, document: Design, what: string): Pro
       for (const [start, more] of list) {
         await page.keyboard.press('Control+a');
         await page.keyboard.insertText(start);
-        await page.evaluate(() => window.compassProbe?.settled?.());
+        await settled(page);
         await page.waitForTimeout(rest);
         for (const key of more) anew[how].push(await press(key));
       }
@@ -221,7 +124,7 @@ async function typingRows(browser: Browser, document: Design, what: string): Pro
 }
 
 /** A word-mark with thickness that is turned in space, its sides by the light. */
-function turnedWords(): Design {
+export function turnedWords(): Design {
   const d = makeDesign('Turned words');
   const words = makePart(
     makeSource('lettering', { face: 'lilita-one', text: 'Hollin Tarn obser', size: 170 }),
@@ -240,7 +143,7 @@ function turnedWords(): Design {
 async function lampRow(browser: Browser): Promise<Row> {
   return withStored(browser, litParts(), async (page) => {
     await page.getByRole('button', { name: /^6/ }).click();
-    await page.evaluate(() => window.compassProbe?.settled?.());
+    await settled(page);
     const sheet = await page.getByTestId('sheet').boundingBox();
     if (!sheet) throw new Error('There is no sheet.');
     const [mx, my] = [sheet.x + sheet.width / 2, sheet.y + sheet.height / 2];
@@ -259,7 +162,7 @@ async function lampRow(browser: Browser): Promise<Row> {
 
 async function crowdRows(browser: Browser): Promise<Row[]> {
   return withStored(browser, crowd(5000), async (page, start) => {
-    await page.evaluate(() => window.compassProbe?.settled?.());
+    await settled(page);
     const opened = Date.now() - start;
     const name = 'Part 2499';
     const before = Date.now();
@@ -268,10 +171,7 @@ async function crowdRows(browser: Browser): Promise<Row[]> {
     await page.getByTestId('chosen-outline').waitFor();
     const chosen = Date.now() - before;
     const list = await dragLatency(page, name);
-    await page
-      .getByTestId('save-state')
-      .filter({ hasText: /^saved$/ })
-      .waitFor();
+    await stored(page);
     return [
       ['5,000-part sheet: open to the whole picture', ms(opened), 'goal 3000 ms', '–'],
       ['5,000-part sheet: found by name and pressed, to its outline on the sheet', ms(chosen), '–', '–'],
@@ -303,7 +203,7 @@ export async function browserRows(): Promise<Row[]> {
       await driven(page);
       await page.goto(`${process.env.BASE_URL}${href}`);
       await page.waitForFunction(() => window.compassProbe?.settled !== undefined);
-      await page.evaluate(() => window.compassProbe?.settled?.());
+      await settled(page);
       cold.push(Date.now() - start);
       await context.close();
     }

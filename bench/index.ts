@@ -8,6 +8,7 @@ import { constructRows } from './construct';
 import { deliveryRows } from './delivery';
 import { depthRows } from './depth';
 import { evaluateRows } from './evaluate';
+import { handRows } from './hand';
 import { letteringRows } from './lettering';
 import type { Row } from './measure';
 import { memoryRows } from './memory';
@@ -31,6 +32,7 @@ const groups: Readonly<Record<string, () => Row[] | Promise<Row[]>>> = {
   delivery: deliveryRows,
   opening: openingRows,
   browser: browserRows,
+  hand: handRows,
   server: serverRows,
   memory: memoryRows,
 };

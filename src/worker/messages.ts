@@ -71,7 +71,8 @@ export type RasterAnswer =
       readonly height: number;
       readonly data: Uint8ClampedArray<ArrayBuffer>;
     }
-  | { readonly type: 'done'; readonly order: number; readonly version: number }
+  /** All of an order is drawn; `took` is how many milliseconds this worker drew, waiting for nothing. */
+  | { readonly type: 'done'; readonly order: number; readonly version: number; readonly took: number }
   | { readonly type: 'failed'; readonly message: string }
   /** The lock that is held for as long as the worker lives; nothing where there are no locks. */
   | { readonly type: 'alive'; readonly lock: string };

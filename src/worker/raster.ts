@@ -22,6 +22,7 @@ let queue: {
   at: number;
   order: number;
   version: number;
+  took: number;
 } | null = null;
 
 const answer = (a: RasterAnswer, transfer: Transferable[] = []) => self.postMessage(a, { transfer });
@@ -55,12 +56,17 @@ turn.port1.onmessage = async () => {
   const t = q.list[q.at++];
   if (!t) {
     queue = null;
-    answer({ type: 'done', order: q.order, version: q.version });
+    answer({ type: 'done', order: q.order, version: q.version, took: q.took });
     return;
   }
   try {
     const whole = scene;
-    const data = await withImages(() => drawOne(whole, q.scale, q.coarse, t));
+    const data = await withImages(() => {
+      const began = performance.now();
+      const drawn = drawOne(whole, q.scale, q.coarse, t);
+      q.took += performance.now() - began;
+      return drawn;
+    });
     answer(
       { type: 'tile', order: q.order, version: q.version, scale: q.scale, coarse: q.coarse, area: t, data },
       [data.buffer],
@@ -127,7 +133,15 @@ function begin(order: Extract<RasterOrder, { type: 'tiles' }>): void {
     return;
   }
   waiting = null;
-  queue = { scale: order.scale, coarse: order.coarse, list: order.list, at: 0, order: order.order, version };
+  queue = {
+    scale: order.scale,
+    coarse: order.coarse,
+    list: order.list,
+    at: 0,
+    order: order.order,
+    version,
+    took: 0,
+  };
   turn.port2.postMessage(null);
 }
 

@@ -31,6 +31,7 @@ import { Against } from './against';
 import { holdOwnLock } from './alive';
 import { facesToCome, fetchFaces } from './faces';
 import { BandPicture, filePreview, type MadeFile, outlineFile, planned, svgText } from './files';
+import { laps, type StudioTimes } from './frame-times';
 import { serverImages } from './images';
 import { requested, workOutAhead } from './letters-ahead';
 import type { SceneMessage } from './messages';
@@ -44,6 +45,7 @@ export interface Frame {
   readonly cell: readonly Point[] | null;
   /** Whether faces or pictures that parts are made of are still to be fetched. */
   readonly moreToCome: boolean;
+  readonly took: StudioTimes;
 }
 
 export interface Choice {
@@ -90,6 +92,7 @@ function must(): Design {
 
 function show(choice: Choice): Frame {
   requested();
+  const lap = laps();
   const d = applyLockUps(must());
   design = d;
   // The sheet at hand may have gone with a change that was undone.
@@ -97,19 +100,30 @@ function show(choice: Choice): Frame {
   const tile = tileWork && edit.tileScene(d, sheetId, tileWork);
   if (!tile) tileWork = null;
   const next = tile?.scene ?? evaluate(d, sheetId, true);
+  const evaluated = lap();
   const damage = sceneDamage(scene, next);
+  const compared = lap();
   scene = next;
   version++;
   against.follow(d);
   sendScene(next);
+  const sent = lap();
+  const report = edit.reportOf(d, choice.ids, choice.card, choice.points, sheetId, choice.grips);
   return {
     version,
     damage,
     cell: tile?.cell ?? null,
     moreToCome: facesToCome(d) || imagesMissing(d).length > 0,
-    report: edit.reportOf(d, choice.ids, choice.card, choice.points, sheetId, choice.grips),
+    report,
+    took: { change: 0, evaluate: evaluated, compare: compared, send: sent, report: lap() },
   };
 }
+
+/** A frame with the time that its change took beside it. */
+const withChange = <F extends Frame>(frame: F, change: number): F => ({
+  ...frame,
+  took: { ...frame.took, change },
+});
 
 function send(message: SceneMessage): void {
   for (const port of receivers.values()) port.postMessage(message);
@@ -224,9 +238,11 @@ export const studio = {
 
   /** Takes a change over from the window. */
   change(patch: readonly PatchOperation[], choice: Choice): Frame {
+    const lap = laps();
     design = applyPatch(must(), patch);
     base = null;
-    return show(choice);
+    const took = lap();
+    return withChange(show(choice), took);
   },
 
   /** Fetches faces and pictures that are still to come, and shows what is made of them; with what cannot be had, in words. */
@@ -242,12 +258,15 @@ export const studio = {
 
   /** One move of a gesture. The first begins it; `endGesture` ends it. */
   gesture(g: edit.Gesture, reach: number, choice: Choice): GestureAnswer {
+    const lap = laps();
     base ??= must();
     gestureType = g.type;
     const result = edit.applyGesture(base, sheetId, g, reach);
     design = result.design;
+    const gestured = lap();
     const frame = show(choice);
-    return {
+    lap();
+    const answer = {
       ...frame,
       patch: diffJson(base, design),
       hits: result.hits,
@@ -255,6 +274,7 @@ export const studio = {
       unbent: unbentIn(base, g),
       said: result.said,
     };
+    return withChange(answer, gestured + lap());
   },
 
   /** Begins a gesture from a design that a first change (such as a copy) has made. */

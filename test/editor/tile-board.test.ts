@@ -30,7 +30,7 @@ class FakeWorker {
       const { order, version, scale, coarse } = o;
       this.answer({ type: 'tile', order, version, scale, coarse, area, data });
     }
-    this.answer({ type: 'done', order: o.order, version: o.version });
+    this.answer({ type: 'done', order: o.order, version: o.version, took: 3 });
   }
 }
 

@@ -1,6 +1,7 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState } from 'react';
 import { get, useEditor } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
@@ -20,6 +21,11 @@ import { TypingBox } from './TypingLayer';
 import { fitSheet, panBy, resizeView, zoomAt } from './view';
 import { wheelMeaning } from './wheel';
 
+const FrameTable = dynamic(() => import('./FrameTable').then((m) => m.FrameTable));
+
+/** Whether the address asks for the times of frames. */
+const profileAsked = () => new URLSearchParams(window.location.search).has('profile');
+
 /**
  * The sheet: tiles drawn by the raster workers, and over them grid, guides, outlines and handles. Until there are tiles it shows the
  * stored picture at an address, where there is one.
@@ -34,6 +40,8 @@ export function SheetView({ id, picture }: { id: string; picture: string | null 
   const outlineView = useEditor((s) => s.outlineView);
   const cursor = useEditor((s) => handTool(s.tool).cursor);
   const [fitted, setFitted] = useState('');
+  const [profiled, setProfiled] = useState(false);
+  useEffect(() => setProfiled(profileAsked()), []);
 
   useEffect(() => {
     const el = frame.current;
@@ -154,6 +162,7 @@ export function SheetView({ id, picture }: { id: string; picture: string | null 
         <TileBar />
         <ScopeBar />
         <GuidePrompt />
+        {profiled && <FrameTable />}
       </Box>
       <PaletteRail />
     </Box>

@@ -71,12 +71,13 @@ export class Drag {
       const reach = snapping && !free ? snapReach / view.zoom : 0;
       const grain = free ? {} : { grain: roundingHere() };
       const meant = { ...gesture, ...grain, ...(this.exact ? { exact: this.exact } : {}) };
+      const asked = performance.now();
       const a = await studioEngine().studio.gesture(meant, reach, choice());
       if (!this.start) return;
       this.last = applyPatch(this.start, a.patch);
       set({ design: this.last, hits: a.hits, readout: a.readout, unbent: a.unbent });
       this.said = a.said ?? '';
-      showFrame(a, true);
+      showFrame(a, true, asked);
       if (this.latest) await new Promise(requestAnimationFrame);
     }
   }

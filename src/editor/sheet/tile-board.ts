@@ -1,5 +1,6 @@
 import type { Bounds } from '@/core';
 import type { RasterAnswer, RasterOrder, TileArea } from '@/worker/messages';
+import type { DrawnOrder } from '../state/frame-profile';
 import { Coarseness } from './coarseness';
 import {
   coarsened,
@@ -57,6 +58,8 @@ interface Order {
   /** Pixels that are worked out for them. */
   readonly drawn: number;
   readonly held: Piece[];
+  /** Milliseconds that each worker drew that is done. */
+  readonly took: number[];
   open: number;
 }
 
@@ -91,6 +94,8 @@ export class TileBoard {
   private idle: (() => void)[] = [];
   /** Who waits for the newest scene, be it coarse. */
   private shown: (() => void)[] = [];
+  /** Called when all of an order is on the canvas. */
+  onShown: (drawn: DrawnOrder) => void = () => {};
   /** Called when a worker could not draw. */
   onFailure: (message: string) => void = () => {};
 
@@ -265,6 +270,7 @@ export class TileBoard {
       tiles: missing,
       drawn: pixelsOf(list) / (coarse * coarse),
       held: [],
+      took: [],
       open: shares.filter((s) => s.length).length,
     };
     for (const { i, j } of missing) this.stale.delete(key(i, j));
@@ -307,6 +313,7 @@ export class TileBoard {
       }
       return;
     }
+    order.took.push(a.took);
     if (--order.open > 0) return;
     this.order = null;
     // How long the very first picture takes tells nothing of a drag: all is worked out for the first time.
@@ -315,6 +322,8 @@ export class TileBoard {
     for (const t of order.held) this.put(t, order);
     // What was held back for a drag goes on the canvas at once, for the very next frame.
     if (order.held.length) this.paintNow();
+    const { coarse, drawn: pixels, took } = order;
+    this.onShown({ version: order.version, coarse, pixels, took, shown: performance.now() });
     this.ask();
   }
 

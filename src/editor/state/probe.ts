@@ -1,4 +1,5 @@
 import { reportDefect } from './defects';
+import { type FrameRecord, frameProfile } from './frame-profile';
 import { quiet } from './history';
 import { facesTaken, studioEngine } from './studio';
 
@@ -8,6 +9,8 @@ export interface Probe {
   settled(): Promise<void>;
   /** Resolves once the next tiles are on the canvas. */
   fresh(): Promise<void>;
+  /** How the frames of the last drag, or of what was last typed, came about. */
+  frames(): readonly FrameRecord[];
 }
 
 declare global {
@@ -44,5 +47,6 @@ export function answerProbe(): void {
         throw e;
       }),
     fresh: () => studioEngine().board.fresh(),
+    frames: () => frameProfile.last,
   } satisfies Probe);
 }

@@ -31,7 +31,8 @@ async function bringUp(next: Design): Promise<void> {
   }
   const patch = diffJson(pushed, next);
   pushed = next;
-  if (patch.length) showFrame(await studio.change(patch, choice()), live);
+  const asked = performance.now();
+  if (patch.length) showFrame(await studio.change(patch, choice()), live, asked);
 }
 
 async function pushOn(): Promise<void> {

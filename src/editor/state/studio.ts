@@ -6,6 +6,7 @@ import { Measurer } from '../proof/measurer';
 import { ProofBoard } from '../proof/proof-board';
 import { TileBoard } from '../sheet/tile-board';
 import { reportDefect, StudioGone } from './defects';
+import { frameProfile } from './frame-profile';
 import { type EditorState, get, set } from './store';
 import { Watch } from './watch';
 
@@ -57,6 +58,7 @@ export function startEngine(): Engine {
   };
   const studio = watch.guard(remote);
   const board = new TileBoard(rasters, (lock) => watch.onRelease(lock, gone));
+  board.onShown = (drawn) => frameProfile.shown(drawn);
   const made: Engine = {
     studio,
     board,
@@ -129,8 +131,12 @@ export function takenIn(before: Report | null, told: Report): Pick<EditorState, 
   return { report, faults: report.faults };
 }
 
-/** Shows a frame: new overlay, and fresh tiles where the picture changed. */
-export function showFrame(frame: Frame, whole: boolean): void {
+/**
+ * Shows a frame: new overlay, and fresh tiles where the picture changed. `asked` is when the studio was asked for it, where it is one
+ * of a drag or of typing (milliseconds of the page's clock).
+ */
+export function showFrame(frame: Frame, whole: boolean, asked?: number): void {
+  if (asked !== undefined) frameProfile.answered({ version: frame.version, asked, studio: frame.took });
   set((s) => ({
     ...takenIn(s.report, frame.report),
     version: s.version + 1,
