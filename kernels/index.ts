@@ -22,3 +22,5 @@ export { grain, meshPatch, placeSurface } from './mesh';
 export { sampleBent } from './bent';
 export { filterRow } from './png';
 export { setStops } from './gradient';
+export { setOutline } from './edge';
+export { depths, setRim, shadeRim } from './rim';

@@ -77,3 +77,18 @@ export function monotoneCurve(points: CurvePoints): MonotoneCurve {
     },
   };
 }
+
+/**
+ * Returns the slope of the curve through points in pieces, five numbers each: where one begins, how long it is, its rise a unit, and the
+ * slopes at its ends (Hermite); at least one. Beyond them the curve is level.
+ */
+export function monotoneSpans(points: CurvePoints): Float64Array {
+  const slopes = slopesOf(points);
+  const spans: number[] = [];
+  for (let i = 0; i < slopes.length - 1; i++) {
+    const h = points[2 * i + 2] - points[2 * i];
+    if (h > upright)
+      spans.push(points[2 * i], h, (points[2 * i + 3] - points[2 * i + 1]) / h, slopes[i], slopes[i + 1]);
+  }
+  return Float64Array.from(spans.length ? spans : [0, 1, 0, 0, 0]);
+}

@@ -82,6 +82,37 @@ export interface Kernels {
     f: number,
     most: number,
   ): void;
+  setOutline(at: number, chords: number, curves: number, turned: number): void;
+  setRim(
+    side: number,
+    width: number,
+    steep: number,
+    profile: number,
+    spans: number,
+    spanCount: number,
+    softness: number,
+    lightX: number,
+    lightY: number,
+    lightZ: number,
+    halfX: number,
+    halfY: number,
+    halfZ: number,
+    shines: number,
+    least: number,
+  ): void;
+  /** Whether there was room for its lists. */
+  depths(
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    reach: number,
+    out: number,
+    work: number,
+    bytes: number,
+  ): boolean;
+  /** Whether there was room for its lists. */
+  shadeRim(x0: number, y0: number, x1: number, y1: number, out: number, work: number, bytes: number): boolean;
   setGiven(): void;
   placeSurface(x: number, y: number, w: number, h: number): void;
   meshPatch(layer: number, at: number, n: number): void;

@@ -145,8 +145,7 @@ export class Painter implements Target {
     return node;
   }
 
-  /** Puts numbers into the kernels' memory once and says where. */
-  private upload(data: Float64Array | Float32Array): number {
+  upload(data: Float64Array | Float32Array): number {
     const known = this.resident.get(data);
     if (known !== undefined) return known;
     const room = this.kernels.inputBytes() - planeBytes;

@@ -28,6 +28,8 @@ export interface Target {
   place(x: number, y: number, wide: number, high: number): void;
   /** Draws on a lattice of samples in place of pixels: `samples` a pixel each way, shifted by pixels. */
   onLattice(samples: number, shift: Point, work: (toSamples: Matrix) => void): void;
+  /** Puts numbers into the kernels' memory, unless they are there already, and says where: until anything else is put there. */
+  upload(data: Float64Array | Float32Array): number;
   /** Address of working memory for filters, `offset` bytes into it. */
   planeAddress(offset: number): number;
   /** Whether drawing a node works in the memory that filters work in. */

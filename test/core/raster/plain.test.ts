@@ -1,13 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { demoDesigns } from '@/../demo';
-import { evaluate } from '@/core';
+import { combine, evaluate } from '@/core';
+import { edgeOutline } from '@/core/nearest/outline';
 import { edgesOf } from '@/core/raster/edges';
 import { type Kernels, type Laid, makeKernels } from '@/core/raster/kernels';
 import { Painter } from '@/core/raster/painter';
-import { blendModes, type Scene } from '@/core/scene/types';
+import { depthField } from '@/core/raster/rim/field';
+import { shadeRim } from '@/core/raster/rim/shade';
+import { blendModes, type Rim, rimProfiles, type Scene } from '@/core/scene/types';
 import { takeShippedFaces } from '../../faces';
 import { runs, sampled, slowToDraw, whole } from '../../share';
-import { numbers, pentagram, regular } from '../shapes';
+import { circle, numbers, pentagram, regular } from '../shapes';
 import { plainKernels } from './plain/kernels';
 import { bentNodes, bentSoftNodes, maskScenes, sampleScenes, scene, shape, solid } from './scenes';
 
@@ -262,6 +265,34 @@ describe('every compiled kernel has the bits of its plain twin', () => {
       k.addMoved(to, 40, 3, -2, 38, 36, from, 50, 5, 7, 48, 48, 0.9, 0.3, -0.3, 1.1, 9, 4, 0.4);
       return new Float32Array(k.memory.buffer, to, 4 * 40 * 36).slice();
     });
+  });
+
+  it.each(
+    rimProfiles.flatMap((profile) =>
+      (['inside', 'outside', 'both'] as const).map((side) => [profile, side] as const),
+    ),
+  )('the rim of a shape with holes and cusps: %s, %s', (profile, side) => {
+    const path = combine('subtract', [regular(7, 60, 58, 40), circle(50, 52, 17)]);
+    const rim: Rim = {
+      path,
+      side,
+      width: 7,
+      height: 5,
+      profile,
+      curve: [0, 0, 0.3, 0.1, 0.3, 0.6, 0.8, 0.5, 1, 1],
+      softness: side === 'both' ? 0.4 : 0,
+      light: [0.48, -0.6, 0.64],
+      shine: side === 'outside' ? 0 : 0.7,
+      gloss: 31.5,
+    };
+    const area = { x0: 9, y0: 6, x1: 71, y1: 62 };
+    agree((k) => shadeRim(new Painter(k), rim, edgeOutline(path, [1.1, 0.2, -0.1, 1, 0.3, 0.7]), area, 1.3));
+  });
+
+  it('depths under an outline, its middle and what lies far outside included', () => {
+    const path = combine('union', [circle(40, 40, 25), regular(5, 70, 50, 20)]);
+    const area = { x0: -10, y0: 0, x1: 110, y1: 90 };
+    agree((k) => depthField(new Painter(k), edgeOutline(path, [1, 0, 0, -1, 0, 90]), area, 9));
   });
 
   it('bytes of straight alpha', () => {

@@ -11,11 +11,13 @@ import {
 } from '@/core';
 import { arcCubics } from '@/core/geometry/cubic';
 import { rotation, scaling, translation } from '@/core/geometry/matrix';
-import { boundsPath, contourOf, type Path, pathOf } from '@/core/geometry/path';
+import { monotoneCurve } from '@/core/geometry/monotone';
+import { type Bounds, boundsPath, contourOf, type Path, pathOf } from '@/core/geometry/path';
 import { NearestEdge } from '@/core/nearest/nearest-edge';
-import { edgeOutline } from '@/core/nearest/outline';
+import { type EdgeOutline, edgeOutline } from '@/core/nearest/outline';
 import { Painter } from '@/core/raster/painter';
-import { slopeOf } from '@/core/raster/rim/profile';
+import { depthField } from '@/core/raster/rim/field';
+import { inPieces } from '@/core/raster/rim/pieces';
 import { shadeRim } from '@/core/raster/rim/shade';
 import { type Rim, rimProfiles } from '@/core/scene/types';
 import { designOf, solid } from '../designs';
@@ -46,6 +48,22 @@ const rimOf = (path: Path, values: Partial<Rim> = {}): Rim => ({
   gloss: 20,
   ...values,
 });
+const painter = new Painter();
+/** Lights and shades of a rim over a rectangle of pixels. */
+const shaded = (rim: Rim, outline: EdgeOutline, area: Bounds, scale: number) =>
+  shadeRim(painter, rim, outline, area, scale);
+
+/** How much each profile rises over how much it runs at a place across, by its formula. */
+const slopes: Readonly<Record<Rim['profile'], (u: number, rim: Rim) => readonly [number, number]>> = {
+  chamfer: () => [1, 1],
+  // A quarter circle that bulges, and one that is hollow.
+  round: (u) => [1 - u, Math.sqrt(1 - (1 - u) ** 2)],
+  cove: (u) => [u, Math.sqrt(1 - u ** 2)],
+  // Three treads, a riser of 0.35 each.
+  step: (u) => [(3 * u) % 1 < 0.35 ? 1 : 0, 0.35],
+  own: (u, { curve }) => [monotoneCurve(curve).slopeAt(u), 1],
+};
+
 const all = (n: number) => Int32Array.from({ length: n }, (_, i) => i);
 
 describe('the distance to an outline', () => {
@@ -124,7 +142,7 @@ describe('a rim', () => {
       ];
       for (const [path, field] of shapes) {
         const rim = rimOf(path, { profile, light, shine, width: 40, height: 24 });
-        const shades = shadeRim(rim, edgeOutline(path, identity), tile, 1);
+        const shades = shaded(rim, edgeOutline(path, identity), tile, 1);
         let most = 0;
         for (let j = 20; j < 236; j += 4)
           for (let i = 20; i < 236; i += 3) {
@@ -141,12 +159,11 @@ describe('a rim', () => {
               (profile === 'step' && Math.min(tread, Math.abs(tread - 0.35), 1 - tread) < 0.1)
             )
               continue;
-            const { rise, run } = slopeOf(rim);
             // What a pixel shows on the whole.
             let wanted = 0;
             for (let k = 0; k < 64; k++) {
               const [e, fx, fy] = field(x + ((k % 8) - 3.5) / 8, y + (Math.floor(k / 8) - 3.5) / 8);
-              wanted += shadeBy(rim, fx, fy, rise(e / 40), run(e / 40)) / 64;
+              wanted += shadeBy(rim, fx, fy, ...slopes[profile](e / 40, rim)) / 64;
             }
             const at = 2 * (256 * j + i);
             most = Math.max(most, Math.abs(shades[at] - shades[at + 1] - wanted));
@@ -162,7 +179,7 @@ describe('a rim', () => {
   it('of an own curve along a straight line is straight, and along its square as steep as twice the place', () => {
     const line = rimOf(square(90), { profile: 'own', curve: [0, 0, 0.4, 0.4, 1, 1] });
     const outline = edgeOutline(line.path, identity);
-    const shades = (rim: Rim) => shadeRim(rim, outline, tile, 1);
+    const shades = (rim: Rim) => shaded(rim, outline, tile, 1);
     const chamfer = shades({ ...line, profile: 'chamfer' });
     const apart = shades(line).reduce((most, v, i) => Math.max(most, Math.abs(v - chamfer[i])), 0);
     expect(apart).toBeLessThan(1e-6);
@@ -188,7 +205,7 @@ describe('a rim', () => {
     ]) {
       const rim = rimOf(path, values);
       const outline = edgeOutline(path, identity);
-      const whole = shadeRim(rim, outline, tile, 1);
+      const whole = shaded(rim, outline, tile, 1);
       for (const [w, h] of [
         [100, 256],
         [61, 37],
@@ -196,7 +213,7 @@ describe('a rim', () => {
         for (let y = 0; y < 256; y += h)
           for (let x = 0; x < 256; x += w) {
             const part = { x0: x, y0: y, x1: Math.min(256, x + w), y1: Math.min(256, y + h) };
-            const got = shadeRim(rim, outline, part, 1);
+            const got = shaded(rim, outline, part, 1);
             const wide = part.x1 - part.x0;
             for (let j = part.y0; j < part.y1; j++)
               for (let i = 2 * part.x0; i < 2 * part.x1; i++)
@@ -209,7 +226,7 @@ describe('a rim', () => {
 
   it('meets itself in a crease at the corners of a square, sampled finely', () => {
     const rim = rimOf(square(90), { width: 80, height: 80 });
-    const shades = shadeRim(rim, edgeOutline(rim.path, identity), tile, 1);
+    const shades = shaded(rim, edgeOutline(rim.path, identity), tile, 1);
     const at = (x: number, y: number) => shades[2 * (256 * y + x)] - shades[2 * (256 * y + x) + 1];
     const [upper, right] = [shadeBy(rim, 0, 1, 1, 1), shadeBy(rim, -1, 0, 1, 1)];
     // On the mitre from the upper right corner half of a pixel is either.
@@ -223,7 +240,7 @@ describe('a rim', () => {
   it('of a hole rises toward its inside as an outer edge does, and lies outside or astride where that is asked for', () => {
     const outline = edgeOutline(ring, identity);
     const seen = (values: Partial<Rim>, r: number) => {
-      const shades = shadeRim(rimOf(ring, { width: 20, height: 20, ...values }), outline, tile, 1);
+      const shades = shaded(rimOf(ring, { width: 20, height: 20, ...values }), outline, tile, 1);
       const at = 2 * (256 * middle + Math.round(middle - r));
       return shades[at] - shades[at + 1];
     };
@@ -243,12 +260,12 @@ describe('a rim', () => {
     const own = square(30);
     const about = (m: Parameters<typeof edgeOutline>[1]) =>
       edgeOutline(transformPath(own, translation(-middle, -middle)), m);
-    const plain = shadeRim(rimOf(own), about([2, 0, 0, 2, middle, middle]), tile, 1);
-    const mirrored = shadeRim(rimOf(own), about([-2, 0, 0, 2, middle, middle]), tile, 1);
+    const plain = shaded(rimOf(own), about([2, 0, 0, 2, middle, middle]), tile, 1);
+    const mirrored = shaded(rimOf(own), about([-2, 0, 0, 2, middle, middle]), tile, 1);
     let most = 0;
     for (let i = 0; i < plain.length; i++) most = Math.max(most, Math.abs(plain[i] - mirrored[i]));
     expect(most).toBeLessThan(1e-6);
-    const double = shadeRim(
+    const double = shaded(
       rimOf(own, { width: 15, height: 15 }),
       edgeOutline(transformPath(own, scaling(2)), translation(-middle, -middle)),
       tile,
@@ -256,6 +273,38 @@ describe('a rim', () => {
     );
     for (let i = 0; i < plain.length; i++) most = Math.max(most, Math.abs(plain[i] - double[i]));
     expect(most).toBeLessThan(1e-6);
+  });
+});
+
+describe('what is too much for the kernels at once', () => {
+  it('is done by quarters, each pixel once, until there is room', () => {
+    const seen = new Map<string, number>();
+    inPieces({ x0: -7, y0: 3, x1: 41, y1: 22 }, 16, ({ x0, y0, x1, y1 }) => {
+      if ((x1 - x0) * (y1 - y0) > 20) return false;
+      for (let y = y0; y < y1; y++)
+        for (let x = x0; x < x1; x++) seen.set(`${x} ${y}`, (seen.get(`${x} ${y}`) ?? 0) + 1);
+      return true;
+    });
+    expect(seen.size).toBe(48 * 19);
+    expect(new Set(seen.values())).toEqual(new Set([1]));
+    expect(() => inPieces({ x0: 0, y0: 0, x1: 4, y1: 4 }, 16, () => false)).toThrow(/too many edges/);
+  });
+
+  it('is told by the kernels, and comes to the same depths in other pieces', () => {
+    const outline = edgeOutline(ring, identity);
+    const whole = depthField(painter, outline, tile, 30);
+    const { kernels } = painter;
+    const at = painter.planeAddress(0);
+    // No room for the lists: it says so in place of writing beyond it.
+    expect(kernels.depths(0, 0, 256, 256, 30, at, at + (1 << 20), 64)).toBeFalsy();
+    expect(kernels.depths(90, 20, 130, 50, 30, at, at + (1 << 20), 1 << 20)).toBeTruthy();
+    const part = new Float32Array(kernels.memory.buffer, at, 40 * 30);
+    for (let y = 0; y < 30; y++)
+      for (let x = 0; x < 40; x++) expect(part[40 * y + x]).toBe(whole[256 * (y + 20) + x + 90]);
+    // Larger than the kernels take at once.
+    const wide = depthField(painter, outline, { x0: -100, y0: 0, x1: 500, y1: 256 }, 30);
+    for (let y = 0; y < 256; y += 5)
+      for (let x = 0; x < 256; x += 3) expect(wide[600 * y + x + 100]).toBe(whole[256 * y + x]);
   });
 });
 

@@ -48,7 +48,12 @@ export const drawEdgeBlur: FilterDrawer<EdgeBlurFilter> = (target, node, filter,
   const softest = filter.sigma * scale;
   const reach = Math.max(1e-3, filter.reach * scale);
   const ladder = deviationLadder(softest);
-  const rungs = rungsOf(depthField(outlineUnder(filter.path, matrix), shown, reach), reach, softest, ladder);
+  const rungs = rungsOf(
+    depthField(target, outlineUnder(filter.path, matrix), shown, reach),
+    reach,
+    softest,
+    ladder,
+  );
   const [wide, high] = [shown.x1 - shown.x0, shown.y1 - shown.y0];
   const sum = new Float32Array(4 * wide * high);
   // What is worked out on the next layer has its corner where what is shown has it.

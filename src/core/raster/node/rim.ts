@@ -32,7 +32,7 @@ function shadesOf(target: Target, rim: Rim, matrix: Matrix, area: Bounds): RimSh
   const cache = worked.get(target) ?? new BoundedCache<RimShades>(mebibytes(32), (s) => s.byteLength);
   worked.set(target, cache);
   return cache.getOr(JSON.stringify([numberOf(path), rest, matrix, area, target.scale]), () =>
-    shadeRim(rim, outlineUnder(path, matrix), area, target.scale),
+    shadeRim(target, rim, outlineUnder(path, matrix), area, target.scale),
   );
 }
 

@@ -11,6 +11,7 @@ import {
   solidPaint,
   tableColours,
 } from './paint';
+import { outlineAt, type PlainRim, plainDepths, plainRim } from './rim';
 import { type Colour, clearColour, each, f, scaled } from './single';
 import { plainGrain, plainPatch } from './surface';
 import { plainUnbent } from './unbent';
@@ -52,6 +53,8 @@ export function plainKernels(): Kernels {
   let surface: Tile = tile;
   let [paintX, paintY] = [0.5, 0.5];
   let before: ReturnType<typeof plainUnbent> | null = null;
+  let outline = outlineAt(memory, 0, 0, 0, 0);
+  let rim: PlainRim | null = null;
   let onto = stack[0];
   let mode = 0;
   const shape: number[] = [];
@@ -96,6 +99,35 @@ export function plainKernels(): Kernels {
     },
     setStops(at, count, opacity) {
       paint = inColours(evenColours(new Float64Array(memory.buffer, at, 5 * count).slice(), opacity));
+    },
+    setOutline(at, count, curveCount, turned) {
+      outline = outlineAt(memory, at, count, curveCount, turned);
+    },
+    setRim(side, width, steep, profile, at, count, softness, lx, ly, lz, hx, hy, hz, table, least) {
+      const doubles = (from: number, length: number) => new Float64Array(memory.buffer, from, length).slice();
+      rim = {
+        side,
+        width,
+        steep,
+        profile,
+        spans: doubles(at, 5 * count),
+        softness,
+        light: [lx, ly, lz],
+        half: [hx, hy, hz],
+        shines: doubles(table, 4097),
+        least,
+      };
+    },
+    depths(x0, y0, x1, y1, reach, out) {
+      const found = plainDepths(outline, { x0, y0, x1, y1 }, reach);
+      floats(out, found.length).set(found);
+      return true;
+    },
+    shadeRim(x0, y0, x1, y1, out) {
+      if (!rim) throw new Error('There is no rim.');
+      const found = plainRim(rim, outline, { x0, y0, x1, y1 });
+      floats(out, found.length).set(found);
+      return true;
     },
     setGiven() {
       paint = {
