@@ -127,9 +127,12 @@ function ridgesBetween(stand: Stand, a: Fibre, b: Fibre, tally: Tally, halvings 
     const [p, q] = [cubicPoint(cubic, u), at(u).top];
     return Math.hypot(p.x - q.x, p.y - q.y);
   };
-  if (halvings >= mostHalvings || Math.max(off(1 / 6), off(1 / 2), off(5 / 6)) <= tolerance) {
+  const fits = Math.max(off(1 / 6), off(1 / 2), off(5 / 6)) <= tolerance;
+  if (fits || halvings >= mostHalvings) {
     tally.add(1);
-    return [{ from: a, to: b, top: straightened(cubic), ends: at(1 / 2).partner === -1 }];
+    // Over a break that halving comes no nearer to, a curve would swing beyond both sides of it.
+    const top = fits ? straightened(cubic) : lineCubic(a.top.x, a.top.y, b.top.x, b.top.y);
+    return [{ from: a, to: b, top, ends: at(1 / 2).partner === -1 }];
   }
   const m = at(1 / 2);
   return [
