@@ -164,6 +164,10 @@ export function layColours(
   scratch: usize, opacity: f32, blend: i32,
 ): void {
   if (x1 <= x0 || y1 <= y0) return;
+  if (step == 1 && Math.floor(startX) == startX && Math.floor(startY) == startY) {
+    layPixels(layer, x0, y0, x1, y1, plane + (<usize>(<i32>startY * stride + <i32>startX) << 4), stride, opacity, blend);
+    return;
+  }
   const firstRow = <i32>Math.floor(startY + <f64>y0 * step) - 1;
   const rows = <i32>Math.floor(startY + <f64>(y1 - 1) * step) + 3 - firstRow;
   for (let x = x0; x < x1; x++) {
@@ -176,15 +180,26 @@ export function layColours(
     growBox(layer, x0, y, x1);
     const i = weigh(startY + <f64>y * step);
     let row = scratch + <usize>(i - 1 - firstRow) * 4096 + (<usize>x0 << 4);
-    for (let x = x0; x < x1; x++, row += 16) {
-      let c = between(row, 4096);
-      let a = f32x4.extract_lane(c, 3);
-      if (a <= 1e-6) continue;
-      if (a > 1) a = 1;
-      // Interpolation may lead a little beyond what can be: no channel is above its alpha or below nothing.
-      c = f32x4.max(f32x4.min(c, f32x4.splat(a)), f32x4.splat(0));
-      lay(layer, x, y, f32x4.mul(c, f32x4.splat(opacity)), blend);
-    }
+    for (let x = x0; x < x1; x++, row += 16) layColour(layer, x, y, between(row, 4096), 1e-6, opacity, blend);
+  }
+}
+
+/** Lays a colour whose alpha is above `least`. */
+@inline function layColour(layer: i32, x: i32, y: i32, c: v128, least: f32, opacity: f32, blend: i32): void {
+  let a = f32x4.extract_lane(c, 3);
+  if (a <= least) return;
+  if (a > 1) a = 1;
+  // Interpolation may lead a little beyond what can be: no channel is above its alpha or below nothing.
+  const held = f32x4.max(f32x4.min(c, f32x4.splat(a)), f32x4.splat(0));
+  lay(layer, x, y, f32x4.mul(held, f32x4.splat(opacity)), blend);
+}
+
+/** The same where the plane's samples are the layer's pixels: what lies between them is not asked for. */
+function layPixels(layer: i32, x0: i32, y0: i32, x1: i32, y1: i32, plane: usize, stride: i32, opacity: f32, blend: i32): void {
+  for (let y = y0; y < y1; y++) {
+    growBox(layer, x0, y, x1);
+    let at = plane + (<usize>(y * stride + x0) << 4);
+    for (let x = x0; x < x1; x++, at += 16) layColour(layer, x, y, v128.load(at), 0, opacity, blend);
   }
 }
 

@@ -28,6 +28,7 @@ import { imageLookup } from './image-lookup';
 import { type Kernels, makeKernels } from './kernels';
 import { drawerOf } from './node';
 import { OwnBounds } from './own-bounds';
+import { drawKept, isKept, StillNodes } from './still';
 import { modeNumber, planeBytes, type Target, tileSize } from './target';
 
 /** Layers that groups may nest to; the kernels hold this many. */
@@ -49,6 +50,7 @@ export class Painter implements Target {
   private readonly resident = new Map<Float64Array | Float32Array, number>();
   private readonly tables = new GradientTables();
   private readonly own = new OwnBounds();
+  private readonly still = new StillNodes();
   private readonly groundShapes = new WeakMap<Scene, ShapeNode>();
   private x = 0;
   private y = 0;
@@ -79,6 +81,7 @@ export class Painter implements Target {
     this.kernels.clearLayer(0);
     this.kernels.resetFragments();
     this.sheet = matrix;
+    this.still.enter(scene);
     this.place(x, y, wide, high);
     const ground = this.groundOf(scene);
     if (ground) this.draw([ground], matrix, 0);
@@ -231,7 +234,9 @@ export class Painter implements Target {
     if (layer >= layerCount - 2) throw new RangeError('Groups are nested too deeply to be drawn.');
     for (const node of this.nearby(nodes, matrix)) {
       if (node.opacity <= 0) continue;
-      drawerOf(node).draw(this, node, matrix, layer);
+      const drawer = drawerOf(node);
+      if (drawer.slow && !isKept(node) && this.still.has(node)) drawKept(this, node, matrix, layer);
+      else drawer.draw(this, node, matrix, layer);
     }
   }
 

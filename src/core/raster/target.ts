@@ -53,4 +53,6 @@ export interface NodeDrawer<N extends SceneNode> {
   draw(target: Target, node: N, matrix: Matrix, layer: number): void;
   /** Whether it works in the memory that filters work in. */
   readonly inPlanes?: boolean;
+  /** Whether it takes long: where a node stays as it is while others change, what was drawn of it is kept. */
+  readonly slow?: boolean;
 }

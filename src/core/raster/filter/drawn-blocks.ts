@@ -13,8 +13,23 @@ interface Block {
 
 const none: Block = { colours: new Float32Array(0), box: { x0: 0, y0: 0, x1: 0, y1: 0 } };
 
-/** What each painter has drawn lately: neighbouring tiles read the same blocks. */
-const drawn = new WeakMap<Target, BoundedCache<Block>>();
+/** Blocks that each painter has drawn: those of what stays as it is are not pushed out by what is another at every step of a drag. */
+class KnownBlocks {
+  private readonly known = new WeakMap<Target, BoundedCache<Block>>();
+
+  constructor(private readonly limit: number) {}
+
+  of(target: Target): BoundedCache<Block> {
+    const cache = this.known.get(target) ?? new BoundedCache<Block>(this.limit, (b) => b.colours.byteLength);
+    this.known.set(target, cache);
+    return cache;
+  }
+}
+
+/** What was drawn lately: neighbouring tiles read the same blocks. */
+const lately = new KnownBlocks(mebibytes(48));
+const still = new KnownBlocks(mebibytes(96));
+
 const numbers = new WeakMap<readonly SceneNode[], number>();
 let next = 0;
 
@@ -31,7 +46,10 @@ export class DrawnBlocks {
   /** The one block of what is no larger than a block: it is as large as that. */
   private readonly only: Bounds | null;
 
-  /** @param bounds of what the nodes paint, pixels. @param keep carries over what a drawing may overwrite. */
+  /**
+   * @param bounds of what the nodes paint, pixels. @param keep carries over what a drawing may overwrite.
+   * @param stays whether the nodes stay as they are while others change.
+   */
   constructor(
     private readonly target: Target,
     private readonly nodes: readonly SceneNode[],
@@ -39,9 +57,9 @@ export class DrawnBlocks {
     private readonly layer: number,
     private readonly bounds: Bounds,
     private readonly keep: (draw: () => void) => void,
+    stays = false,
   ) {
-    this.cache = drawn.get(target) ?? new BoundedCache<Block>(mebibytes(48), (b) => b.colours.byteLength);
-    drawn.set(target, this.cache);
+    this.cache = (stays ? still : lately).of(target);
     this.key = [numberOf(nodes), ...matrix, target.scale].join(' ');
     const small = bounds.x1 - bounds.x0 <= tileSize && bounds.y1 - bounds.y0 <= tileSize;
     this.only = small ? bounds : null;

@@ -178,4 +178,5 @@ export const bentDrawer: NodeDrawer<BentNode> = {
   bounds: (_, node, matrix) => transformBounds(node.bounds, matrix),
   draw,
   inPlanes: true,
+  slow: true,
 };

@@ -15,4 +15,5 @@ export const filterDrawer: NodeDrawer<FilterNode> = {
   },
   draw: drawFilter,
   inPlanes: true,
+  slow: true,
 };

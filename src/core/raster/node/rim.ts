@@ -76,4 +76,5 @@ export const rimDrawer: NodeDrawer<RimNode> = {
   bounds: (target, { rim }, matrix) => boundsOf(target, rim, matrix),
   draw,
   inPlanes: true,
+  slow: true,
 };
