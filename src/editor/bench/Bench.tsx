@@ -23,7 +23,7 @@ import { createPortal } from 'react-dom';
 import { type Coat, describedKind, finishKinds, kindLabel, type Part, stepKinds } from '@/core';
 import { drawnFor } from '../fields/steady';
 import { addCoat, addFinish, addStep } from '../frame/recipe';
-import { useChosenPart, useEditor } from '../state/store';
+import { useChosenPart, usePaced } from '../state/paced';
 import { CardView, SortableCard } from './CardView';
 import { type CardList, cardsIn, type ListedCard, refOf, titleOf } from './cards';
 import { dropAt, dropOnCard } from './drop';
@@ -222,7 +222,7 @@ const Recipe = drawnFor(RecipeCards, ({ part }) => [
 /** The recipe of the chosen part as a row of cards, in the order of evaluation. */
 export function Bench() {
   const part = useChosenPart();
-  const many = useEditor((s) => s.chosen.length > 1);
+  const many = usePaced((s) => s.chosen.length > 1);
   return (
     <Box
       component="section"

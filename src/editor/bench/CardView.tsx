@@ -10,7 +10,7 @@ import type { Part } from '@/core';
 import type { CardRef } from '@/core/edit';
 import { changePart, chooseCard, sameCard } from '../state/actions';
 import { copyCard } from '../state/clipboard';
-import { useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
 import { cardAt, freshCopy, type ListedCard, listOf, titleOf, withCards } from './cards';
 import { LivePicture } from './LivePicture';
 
@@ -58,8 +58,8 @@ function CardButtons({ part, card }: { part: Part; card: ListedCard }) {
 
 /** A card of the bench with its small live picture. */
 export function CardView({ part, card }: { part: Part; card: CardRef }) {
-  const chosen = useEditor((s) => sameCard(s.card, card));
-  const fault = useEditor((s) =>
+  const chosen = usePaced((s) => sameCard(s.card, card));
+  const fault = usePaced((s) =>
     card.list === 'source' ? undefined : s.faults.find((f) => f.card === card.id && !f.note)?.message,
   );
   const title = titleOf(part, card);

@@ -6,7 +6,8 @@ import { useShallow } from 'zustand/react/shallow';
 import type { Part } from '@/core';
 import type { CardRef } from '@/core/edit';
 import type { SmallPicture } from '@/worker/pictures';
-import { type EditorState, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import type { EditorState } from '../state/store';
 import { hasEngine, studioEngine } from '../state/studio';
 import { drawInTurn } from './picture-queue';
 
@@ -67,8 +68,8 @@ function show(canvas: HTMLCanvasElement, picture: SmallPicture | null, pixels: n
 export function LivePicture({ part, card, size }: { part: string; card?: CardRef; size: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   // While something is dragged the sheet comes first.
-  const parts = useEditor(useShallow((s) => (s.readout === '' ? partsOf(s, part) : none)));
-  const faces = useEditor((s) => s.facesTaken);
+  const parts = usePaced(useShallow((s) => (s.readout === '' ? partsOf(s, part) : none)));
+  const faces = usePaced((s) => s.facesTaken);
   const drawn = useRef<{ parts: readonly Part[]; key: string; faces: number }>({
     parts: none,
     key: '',

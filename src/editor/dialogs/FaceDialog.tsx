@@ -16,7 +16,8 @@ import { ChoiceField } from '../fields/ChoiceField';
 import { familyOf, favouriteFaces, keepFavourites, showFace } from '../fields/faces';
 import { FieldFault } from '../fields/row';
 import { ApiError, api } from '../state/api';
-import { get, set, useChosenPart, useEditor } from '../state/store';
+import { useChosenPart } from '../state/paced';
+import { get, set, useEditor } from '../state/store';
 import { changeLettering } from '../state/typing';
 
 const any = 'any';

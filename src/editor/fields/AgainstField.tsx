@@ -6,7 +6,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useShallow } from 'zustand/react/shallow';
 import { when } from '../frame/when';
 import { api } from '../state/api';
-import { useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
 import { SelectRow } from './ChoiceField';
 import { FieldFault } from './row';
 
@@ -26,8 +26,8 @@ export function AgainstField({
   value: string;
   onChange(address: string): void;
 }) {
-  const designId = useEditor((s) => s.designId);
-  const sheets = useEditor(useShallow((s) => s.design?.sheets.filter((h) => h.id !== s.sheetId) ?? []));
+  const designId = usePaced((s) => s.designId);
+  const sheets = usePaced(useShallow((s) => s.design?.sheets.filter((h) => h.id !== s.sheetId) ?? []));
   const past = useQuery({ queryKey: ['past', designId], queryFn: () => api.past(designId) });
   const designs = useQuery({ queryKey: ['designs'], queryFn: api.list });
   const fault = past.error ?? designs.error;

@@ -18,7 +18,8 @@ import {
   withReset,
   withRowAt,
 } from '@/core';
-import { set, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { set } from '../state/store';
 import { ChoiceField } from './ChoiceField';
 import { chosenOf } from './chosen-grips';
 import { NumberField } from './NumberField';
@@ -37,7 +38,7 @@ const middle = (list: readonly number[], i: number): number => {
 
 /** The cells of a bend grid, forms to start from, and what is done to the nodes that are chosen on the sheet. */
 export function GridField({ value, onChange }: { value: readonly number[]; onChange(v: number[]): void }) {
-  const grips = useEditor((s) => s.grips);
+  const grips = usePaced((s) => s.grips);
   const grid = useMemo(() => gridFrom(value), [value]);
   const nodes = chosenOf(grips, 'node', grid.own.length);
   const [columns, rows] = [grid.us.length - 1, grid.vs.length - 1];

@@ -4,7 +4,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { type BendPin, pinNumbers, pinsFrom, usualRadius } from '@/core';
 import { layDown, takeTool } from '../state/actions';
-import { set, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { set } from '../state/store';
 import { addPins } from '../tools/add-pins';
 import { chosenOf } from './chosen-grips';
 import { NumberField } from './NumberField';
@@ -27,8 +28,8 @@ function placed(p: BendPin, name: (typeof places)[number][0], v: number): Partia
 
 /** The bend pins of a step: how those that are chosen on the sheet turn and scale, and what they hold. */
 export function PinsField({ value, onChange }: { value: readonly number[]; onChange(v: number[]): void }) {
-  const grips = useEditor((s) => s.grips);
-  const adding = useEditor((s) => s.tool === addPins);
+  const grips = usePaced((s) => s.grips);
+  const adding = usePaced((s) => s.tool === addPins);
   const pins = pinsFrom(value);
   const chosen = chosenOf(grips, 'pin', pins.length);
   const first = chosen.length ? pins[chosen[0]] : null;

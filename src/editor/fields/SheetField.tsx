@@ -2,7 +2,7 @@
 
 import MenuItem from '@mui/material/MenuItem';
 import { useShallow } from 'zustand/react/shallow';
-import { useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
 import { SelectRow } from './ChoiceField';
 
 /** Another sheet of the design than the one at hand. */
@@ -15,7 +15,7 @@ export function SheetField({
   value: string;
   onChange(id: string): void;
 }) {
-  const sheets = useEditor(useShallow((s) => s.design?.sheets.filter((h) => h.id !== s.sheetId) ?? []));
+  const sheets = usePaced(useShallow((s) => s.design?.sheets.filter((h) => h.id !== s.sheetId) ?? []));
   const known = value === '' || sheets.some((s) => s.id === value);
   return (
     <SelectRow label={label} value={value} onChange={onChange}>

@@ -7,7 +7,7 @@ import ListSubheader from '@mui/material/ListSubheader';
 import MenuItem from '@mui/material/MenuItem';
 import { useShallow } from 'zustand/react/shallow';
 import { type Sheet, subjectName } from '@/core';
-import { useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
 import { SelectRow } from './ChoiceField';
 
 /** Parts that one file can show. */
@@ -65,8 +65,8 @@ export function SubjectField({
   pages?: boolean;
   onChange(address: string): void;
 }) {
-  const design = useEditor((s) => s.design);
-  const chosen = useEditor(useShallow((s) => s.chosen.slice(0, mostParts)));
+  const design = usePaced((s) => s.design);
+  const chosen = usePaced(useShallow((s) => s.chosen.slice(0, mostParts)));
   if (!design) return null;
   const lines = (heading: string, addresses: readonly string[]) =>
     addresses.length

@@ -13,7 +13,8 @@ import {
 } from '@/core';
 import { withPart } from '@/core/edit';
 import { commit, openedDesign } from '../state/history';
-import { get, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { get } from '../state/store';
 
 /** The part or the sheet whose numbers a set of fields shows. */
 export type FieldOwner = { readonly kind: 'part' | 'sheet'; readonly id: string };
@@ -78,7 +79,7 @@ export interface Linking {
 
 export function useLinking(address: string | undefined): Linking | null {
   const owner = useContext(OwnerContext);
-  const swatch = useEditor((s) => {
+  const swatch = usePaced((s) => {
     if (!owner || !address || !s.design) return undefined;
     const home =
       owner.kind === 'part' ? s.design.parts[owner.id] : s.design.sheets.find((h) => h.id === owner.id);
@@ -96,7 +97,7 @@ export function useLinking(address: string | undefined): Linking | null {
 /** The formula that the number at an address follows; null where it has no address to follow from. */
 export function useFollowing(label: string, address: string | undefined): Following | null {
   const owner = useContext(OwnerContext);
-  const formula = useEditor((s) => {
+  const formula = usePaced((s) => {
     if (!owner || !address) return undefined;
     const home =
       owner.kind === 'part' ? s.design?.parts[owner.id] : s.design?.sheets.find((h) => h.id === owner.id);

@@ -1,7 +1,7 @@
 import { useContext } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { ancestorsOf, childrenOf, familyOf, parentOf } from '@/core/edit';
-import { useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
 import { OwnerContext } from './follow';
 
 const none: readonly string[] = [];
@@ -13,7 +13,7 @@ const none: readonly string[] = [];
 export function useSiblings(ofWholeSheet = false): { ids: readonly string[]; words: readonly string[] } {
   const owner = useContext(OwnerContext);
   // Ids and names in turn, so that the field is drawn again only when one of them changes.
-  const siblings = useEditor(
+  const siblings = usePaced(
     useShallow((s) => {
       if (!s.design || owner?.kind !== 'part') return none;
       const { design } = s;

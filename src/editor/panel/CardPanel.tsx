@@ -10,7 +10,7 @@ import { OwnerContext, ownerOf } from '../fields/follow';
 import { ParamFields } from '../fields/ParamFields';
 import { SidePanel, scrolls } from '../frame/SidePanel';
 import { changePart, run } from '../state/actions';
-import { useChosenPart, useEditor } from '../state/store';
+import { useChosenPart, usePaced } from '../state/paced';
 import { handTool } from '../tools';
 import { CoatFields } from './CoatFields';
 import { LookKeeping } from './LookKeeping';
@@ -23,7 +23,7 @@ const ToneChart = dynamic(() => import('./paint/ToneChart').then((m) => m.ToneCh
 
 /** Numbers of the part's place that a step tells: typed, they move it. */
 function PlacedFields({ part, card }: { part: Part; card: Card }) {
-  const told = useEditor((s) => s.report?.placed);
+  const told = usePaced((s) => s.report?.placed);
   const placed = steps[card.kind].placed;
   if (!placed || !told) return null;
   return (
@@ -46,8 +46,8 @@ function PlacedFields({ part, card }: { part: Part; card: Card }) {
 function StepFields({ part, at }: { part: Part; at: CardRef & { list: 'steps' | 'finishes' } }) {
   const { list, id } = at;
   const coat = at.list === 'steps' ? at.coat : undefined;
-  const fault = useEditor((s) => s.faults.find((f) => f.card === id));
-  const world = useEditor((s) => s.report?.world);
+  const fault = usePaced((s) => s.faults.find((f) => f.card === id));
+  const world = usePaced((s) => s.report?.world);
   const card = (list === 'steps' ? stepsOf(part, coat) : part.finishes).find((c) => c.id === id);
   if (!card) return null;
   const { fields } = (list === 'steps' ? steps : finishes)[card.kind];
@@ -119,8 +119,8 @@ function CardFields({ part, card }: { part: Part; card: CardRef }) {
 /** The controls of what is chosen: a card of the recipe, several parts, or the sheet. */
 export function CardFieldsAtHand() {
   const part = useChosenPart();
-  const card = useEditor((s) => s.card);
-  const many = useEditor((s) => s.chosen.length > 1);
+  const card = usePaced((s) => s.card);
+  const many = usePaced((s) => s.chosen.length > 1);
   if (many) return <ManyFields />;
   if (!part || !card) return <SheetFields />;
   return (
@@ -135,7 +135,7 @@ export function CardFieldsAtHand() {
 
 /** The controls of the tool in hand and of what is chosen. */
 export function CardPanel() {
-  const tool = useEditor((s) => s.tool);
+  const tool = usePaced((s) => s.tool);
   const { panel: Own, insteadOfCard: Instead } = handTool(tool);
   return (
     <SidePanel side="right" width={256} label="Card" testId="card-panel">

@@ -7,7 +7,7 @@ import { type Drawing, drawersOf, drawingFields, fieldLabel, type Part, type She
 import { ParamFields } from '../fields/ParamFields';
 import { SwitchField } from '../fields/SwitchField';
 import { changeSheet } from '../state/actions';
-import { useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
 import { Section } from './Section';
 
 const change = (label: string, values: Partial<Drawing>): void =>
@@ -53,7 +53,7 @@ function PartSwitches({ drawing, parts }: { drawing: Drawing; parts: readonly Pa
 
 /** What a construction drawing shows, and whose construction. */
 export function DrawingFields({ sheet, drawing }: { sheet: Sheet; drawing: Drawing }) {
-  const design = useEditor((s) => s.design);
+  const design = usePaced((s) => s.design);
   const of = design?.sheets.find((s) => s.id === drawing.of);
   const parts = design && of ? drawersOf(design, of.id).map((d) => d.part) : [];
   return (

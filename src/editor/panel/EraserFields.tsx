@@ -1,12 +1,13 @@
 'use client';
 
 import { NumberField } from '../fields/NumberField';
-import { set, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { set } from '../state/store';
 import { Section } from './Section';
 
 /** How wide the eraser is. */
 export function EraserFields() {
-  const width = useEditor((s) => s.eraserWidth);
+  const width = usePaced((s) => s.eraserWidth);
   return (
     <Section title="Eraser">
       <NumberField

@@ -1,12 +1,13 @@
 'use client';
 
 import { NumberField } from '../fields/NumberField';
-import { set, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { set } from '../state/store';
 import { Section } from './Section';
 
 /** How closely a freehand path follows the hand. */
 export function FreehandFields() {
-  const smoothness = useEditor((s) => s.smoothness);
+  const smoothness = usePaced((s) => s.smoothness);
   return (
     <Section title="Freehand">
       <NumberField

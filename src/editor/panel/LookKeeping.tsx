@@ -18,7 +18,8 @@ import { drawnFor } from '../fields/steady';
 import { TextField } from '../fields/TextField';
 import { changeChosen } from '../state/actions';
 import { commit, openedDesign } from '../state/history';
-import { say, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { say } from '../state/store';
 import { Section } from './Section';
 
 const noLook = 'none';
@@ -26,7 +27,7 @@ const choose = 'choose …';
 const none: readonly Look[] = [];
 
 function LooksKept({ part }: { part: Part }) {
-  const looks = useEditor((s) => (s.design ? looksOf(s.design) : none));
+  const looks = usePaced((s) => (s.design ? looksOf(s.design) : none));
   const worn = looks.find((l) => l.id === part.look);
   // Words, say, may have changed since this was drawn: it is the part of now that is kept and dressed.
   const dress = (label: string, look: Look) => {

@@ -19,7 +19,7 @@ import {
 } from '@/core';
 import { enterWith, FieldBox, FieldFault } from '../fields/row';
 import { commit, openedDesign } from '../state/history';
-import { useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
 import { Section } from './Section';
 
 /** Puts a change to the measures, or says why it cannot be. */
@@ -148,7 +148,7 @@ function addMeasure(): void {
 
 /** The named numbers of the design: any field takes them, alone or in sums, and follows. */
 export function MeasureFields() {
-  const measures = useEditor((s) => s.design?.measures);
+  const measures = usePaced((s) => s.design?.measures);
   const values = measures ? measureValues(measures) : null;
   return (
     <Section title="Measures">

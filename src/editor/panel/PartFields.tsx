@@ -10,7 +10,8 @@ import { About } from '../fields/row';
 import { SwitchField } from '../fields/SwitchField';
 import { drawnFor } from '../fields/steady';
 import { changeChosen, changePart, run } from '../state/actions';
-import { get, set, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { get, set } from '../state/store';
 import { FlipButtons } from './FlipButtons';
 import { ReferencePoint, referenceWord } from './ReferencePoint';
 import { Section } from './Section';
@@ -28,7 +29,7 @@ function resize(label: string, ids: readonly string[], side: 'width' | 'height',
 
 /** How large what is chosen is, changed about the reference point. */
 function SizeFields({ ids, words }: { ids: readonly string[]; words: readonly [string, string] }) {
-  const size = useEditor((s) => s.report?.size);
+  const size = usePaced((s) => s.report?.size);
   if (!size) return null;
   return sides.map((side, i) => (
     <NumberField
@@ -44,8 +45,8 @@ function SizeFields({ ids, words }: { ids: readonly string[]; words: readonly [s
 
 /** How parts are scaled: the designer's own habits. */
 function ScaleHabits({ sized }: { sized: boolean }) {
-  const along = useEditor((s) => s.scaleAlong);
-  const keep = useEditor((s) => s.keepShape);
+  const along = usePaced((s) => s.scaleAlong);
+  const keep = usePaced((s) => s.keepShape);
   return (
     <>
       {sized && (
@@ -60,15 +61,15 @@ function ScaleHabits({ sized }: { sized: boolean }) {
 const sizedBySource = ({ source, steps }: Part): boolean => 'width' in source && !steps.length;
 
 function PlaceAndSize({ part }: { part: Part }) {
-  const anchor = useEditor((s) => s.report?.anchor);
+  const anchor = usePaced((s) => s.report?.anchor);
   const place = (change: Partial<Place>) => void run('Place', { do: 'place', id: part.id, change });
   const limit = 1e6;
-  const ruled = useEditor((s) => {
+  const ruled = usePaced((s) => {
     const holder = s.design?.parts[(s.design && parentOf(s.design, part.id)) ?? ''];
     return holder?.source.kind === 'lock-up' ? holder.name : null;
   });
-  const reference = useEditor((s) => s.reference);
-  const bounds = useEditor((s) => s.report?.bounds);
+  const reference = usePaced((s) => s.reference);
+  const bounds = usePaced((s) => s.report?.bounds);
   // The centre is the part's own point to turn about; the other eight lie on its bounds on the sheet.
   const onBounds = (axis: 'x' | 'y'): number | null => {
     if (!bounds || reference[axis] === 0.5) return null;
@@ -141,7 +142,7 @@ export const PlaceFields = drawnFor(PlaceAndSize, ({ part }) => [
 ]);
 
 function WholePart({ part }: { part: Part }) {
-  const onSheet = useEditor((s) => s.design?.sheets.some((sheet) => sheet.parts.includes(part.id)));
+  const onSheet = usePaced((s) => s.design?.sheets.some((sheet) => sheet.parts.includes(part.id)));
   return (
     <Section title="Whole part">
       <NumberField
@@ -196,8 +197,8 @@ export const LookFields = drawnFor(WholePart, ({ part }) => [
 
 /** Gradients of several parts; their grips are on the sheet. */
 function SharedGradients() {
-  const chosen = useEditor((s) => s.chosen);
-  const count = useEditor((s) => (s.design ? gradientsOf(s.design, s.chosen).length : 0));
+  const chosen = usePaced((s) => s.chosen);
+  const count = usePaced((s) => (s.design ? gradientsOf(s.design, s.chosen).length : 0));
   if (count < 2) return null;
   return (
     <Section title={`${count} gradients`}>
@@ -213,9 +214,9 @@ function SharedGradients() {
 
 /** What several parts have in common. */
 export function ManyFields() {
-  const chosen = useEditor((s) => s.chosen);
-  const reference = useEditor((s) => s.reference);
-  const first = useEditor((s) => s.design?.parts[s.chosen[0]]);
+  const chosen = usePaced((s) => s.chosen);
+  const reference = usePaced((s) => s.reference);
+  const first = usePaced((s) => s.design?.parts[s.chosen[0]]);
   if (!first) return null;
   return (
     <>

@@ -3,12 +3,13 @@
 import Box from '@mui/material/Box';
 import { type Aspect, aspects } from '@/core/edit';
 import { ChoiceField } from '../fields/ChoiceField';
-import { set, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { set } from '../state/store';
 import { Section } from './Section';
 
 /** What is picked up from the part that is pressed. */
 export function PickUpFields() {
-  const aspect = useEditor((s) => s.pickUp);
+  const aspect = usePaced((s) => s.pickUp);
   return (
     <Section title="Pick up">
       <ChoiceField

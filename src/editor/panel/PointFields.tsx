@@ -8,7 +8,8 @@ import type { PointChange } from '@/core/edit';
 import { NumberField } from '../fields/NumberField';
 import { samePoint } from '../sheet/points-press';
 import { run } from '../state/actions';
-import { get, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { get } from '../state/store';
 import { Section } from './Section';
 
 const limit = 1e6;
@@ -48,8 +49,8 @@ const rows: readonly (readonly (readonly [string, PointChange])[])[] = [
 
 /** Where the chosen points stand, and what can be done with them. */
 export function PointFields() {
-  const chosen = useEditor((s) => s.points);
-  const all = useEditor((s) => s.report?.points);
+  const chosen = usePaced((s) => s.points);
+  const all = usePaced((s) => s.report?.points);
   const [radius, setRadius] = useState(24);
   const here = all?.filter((p) => chosen.some((q) => samePoint(p, q))) ?? [];
   if (!here.length)

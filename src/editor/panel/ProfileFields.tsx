@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import dynamic from 'next/dynamic';
-import { useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
 import { Section } from './Section';
 
 // Charts are large and come when one is looked at.
@@ -10,7 +10,7 @@ const LightnessChart = dynamic(() => import('./paint/LightnessChart').then((m) =
 
 /** The chart of the colours along the line that was drawn. */
 export function ProfileFields() {
-  const profile = useEditor((s) => s.profile);
+  const profile = usePaced((s) => s.profile);
   return (
     <Section title="Lightness along a line">
       {profile ? (

@@ -3,7 +3,8 @@
 import Box from '@mui/material/Box';
 import { memo } from 'react';
 import { FieldLabel, FieldRow } from '../fields/row';
-import { set, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { set } from '../state/store';
 
 const shares = [0, 0.5, 1] as const;
 const rows = ['top', 'middle', 'bottom'] as const;
@@ -14,7 +15,7 @@ export const referenceWord = (share: number, axis: 'x' | 'y'): string =>
   share === 0.5 ? 'Centre' : axis === 'x' ? (share ? 'Right' : 'Left') : share ? 'Bottom' : 'Top';
 
 function NinePoints() {
-  const at = useEditor((s) => s.reference);
+  const at = usePaced((s) => s.reference);
   return (
     <FieldRow>
       <FieldLabel htmlFor="reference-centre-middle">Told by</FieldLabel>

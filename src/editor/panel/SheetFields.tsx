@@ -10,7 +10,8 @@ import { NumberField } from '../fields/NumberField';
 import { SwitchField } from '../fields/SwitchField';
 import { TextField } from '../fields/TextField';
 import { changeSheet, guideMiddle, removeSheet, renameDesign } from '../state/actions';
-import { set, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { set } from '../state/store';
 import { DrawingFields } from './DrawingFields';
 import { MeasureFields } from './MeasureFields';
 import { Section } from './Section';
@@ -123,8 +124,8 @@ function LampFields({ sheet: { lamp } }: { sheet: Sheet }) {
 
 /** How strongly things snap; it is the designer's own, not the design's. */
 function SnapFields() {
-  const on = useEditor((s) => s.snapping);
-  const reach = useEditor((s) => s.snapReach);
+  const on = usePaced((s) => s.snapping);
+  const reach = usePaced((s) => s.snapReach);
   return (
     <Section title="Snapping">
       <SwitchField label="Snap to what is near" value={on} onChange={(snapping) => set({ snapping })} />
@@ -207,9 +208,9 @@ function GuideFields({ sheet }: { sheet: Sheet }) {
 
 /** The design's name, and the sheet's size, ground and grid. */
 export function SheetFields() {
-  const sheet = useEditor((s) => s.design?.sheets.find((h) => h.id === s.sheetId));
-  const many = useEditor((s) => (s.design?.sheets.length ?? 0) > 1);
-  const name = useEditor((s) => s.design?.name ?? '');
+  const sheet = usePaced((s) => s.design?.sheets.find((h) => h.id === s.sheetId));
+  const many = usePaced((s) => (s.design?.sheets.length ?? 0) > 1);
+  const name = usePaced((s) => s.design?.name ?? '');
   if (!sheet) return null;
   const k = units[sheet.unit];
   return (

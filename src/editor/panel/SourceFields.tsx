@@ -24,7 +24,8 @@ import { ColourField } from '../fields/colour/ColourField';
 import { ParamFields } from '../fields/ParamFields';
 import { SwitchField } from '../fields/SwitchField';
 import { changePart, layDown, run, takeTool } from '../state/actions';
-import { set, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { set } from '../state/store';
 import { faces as facesTool } from '../tools/faces';
 import { LetteringFields } from './lettering/LetteringFields';
 import { Section } from './Section';
@@ -45,7 +46,7 @@ function lookGivers(design: Design, part: Part): Part[] {
 
 /** Whose look a painted holder has, and those it could have. */
 function LookOf({ part }: { part: Part }) {
-  const design = useEditor((s) => s.design);
+  const design = usePaced((s) => s.design);
   if (!design) return null;
   const givers = lookGivers(design, part);
   if (!givers.length) return null;
@@ -71,9 +72,9 @@ function LookOf({ part }: { part: Part }) {
 }
 
 function FacesFields({ part, source }: { part: Part; source: Faces }) {
-  const press = useEditor((s) => s.facePress);
-  const atHand = useEditor((s) => s.tool === facesTool);
-  const faces = useEditor((s) => s.report?.faces);
+  const press = usePaced((s) => s.facePress);
+  const atHand = usePaced((s) => s.tool === facesTool);
+  const faces = usePaced((s) => s.report?.faces);
   const kept = faces?.filter((f) => !f.dropped).length ?? 0;
   const all = faces?.map((f) => f.key) ?? [];
   const words = { keep: 'Keep / drop', colour: 'Colour' } as const;
@@ -121,7 +122,7 @@ const holdingWords = {
 
 /** What the chosen lock-up’s lengths are told in. */
 function LockUpUnit() {
-  const unit = useEditor((s) => s.report?.lockUp?.unit);
+  const unit = usePaced((s) => s.report?.lockUp?.unit);
   if (unit === undefined) return null;
   return (
     <Typography variant="body2" color="text.secondary" role="note">

@@ -6,7 +6,8 @@ import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
 import { NumberField } from '../fields/NumberField';
 import { run } from '../state/actions';
-import { set, type TidyState, useEditor } from '../state/store';
+import { usePaced } from '../state/paced';
+import { set, type TidyState } from '../state/store';
 import { studioEngine } from '../state/studio';
 import { Section } from './Section';
 
@@ -17,9 +18,9 @@ const calm = 200;
 
 /** The faults of the sheet, each with what is wrong, to be seen on the sheet and mended. */
 export function TidyFields() {
-  const { tolerance, faults } = useEditor((s) => s.tidy);
+  const { tolerance, faults } = usePaced((s) => s.tidy);
   const unseen = faults.filter((f) => !f.seen).length;
-  const version = useEditor((s) => s.version);
+  const version = usePaced((s) => s.version);
   useEffect(() => {
     if (version < 0) return;
     let live = true;

@@ -21,7 +21,8 @@ import {
   withAlpha,
 } from '@/core';
 import { beginLive, endLive } from '../../state/history';
-import { say, useEditor } from '../../state/store';
+import { usePaced } from '../../state/paced';
+import { say } from '../../state/store';
 import { NumberField } from '../NumberField';
 import { ChromaField } from './ChromaField';
 import { noteColour, recentColours } from './recent';
@@ -144,7 +145,7 @@ export function ColourPicker({
   onSwatch?(swatch: ColourSwatch): void;
 }) {
   const [model, setModel] = useState<Model>('OKLCH');
-  const palette = useEditor((s) => (s.design ? paletteOf(s.design) : undefined));
+  const palette = usePaced((s) => (s.design ? paletteOf(s.design) : undefined));
   const [recent] = useState(recentColours);
   const rgba = parseHex(value);
   // A grey has no hue of its own, and rounding to bytes moves it: the one that was set is kept.

@@ -12,7 +12,8 @@ import { clipText } from '@/core';
 import { LivePicture } from '../../bench/LivePicture';
 import { drawnFor } from '../../fields/steady';
 import { changePart, changeParts } from '../../state/actions';
-import { get, useEditor } from '../../state/store';
+import { usePaced } from '../../state/paced';
+import { get } from '../../state/store';
 import type { DropPlace, RowData } from './rows';
 
 /** Height of a line, CSS pixels. */
@@ -105,7 +106,7 @@ interface RowProps {
 
 function PartRow({ row, open, first, drop, onToggle, onPick }: RowProps) {
   const { part, depth } = row;
-  const chosen = useEditor((s) => s.chosen.includes(part.id));
+  const chosen = usePaced((s) => s.chosen.includes(part.id));
   const drag = useDraggable({ id: part.id });
   const target = useDroppable({ id: part.id });
   return (

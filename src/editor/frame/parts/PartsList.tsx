@@ -15,7 +15,8 @@ import { Search } from 'lucide-react';
 import { type KeyboardEvent, type MouseEvent, memo, useEffect, useMemo, useRef, useState } from 'react';
 import { ancestorsOf } from '@/core/edit';
 import { chooseInside, run } from '../../state/actions';
-import { get, useEditor } from '../../state/store';
+import { usePaced } from '../../state/paced';
+import { get } from '../../state/store';
 import { SheetTabs } from '../SheetTabs';
 import { SidePanel, scrolls } from '../SidePanel';
 import { Row, rowHeight } from './PartRow';
@@ -36,7 +37,7 @@ function placeOver({ active, over }: DragMoveEvent): DropPlace | null {
 /** Groups that are open in the list; what is chosen inside of one opens it. */
 function useOpenGroups() {
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
-  const first = useEditor((s) => s.chosen[0]);
+  const first = usePaced((s) => s.chosen[0]);
   useEffect(() => {
     const { design } = get();
     if (!first || !design?.parts[first]) return;
@@ -82,9 +83,9 @@ const SearchLine = memo(function Line({ value, onChange }: { value: string; onCh
 
 /** The parts of the sheet as a tree with live pictures; dragging reorders and nests. */
 export function PartsList() {
-  const design = useEditor((s) => s.design);
-  const sheetId = useEditor((s) => s.sheetId);
-  const lead = useEditor((s) => s.chosen[0]);
+  const design = usePaced((s) => s.design);
+  const sheetId = usePaced((s) => s.sheetId);
+  const lead = usePaced((s) => s.chosen[0]);
   const { open, toggle } = useOpenGroups();
   const [search, setSearch] = useState('');
   const [drop, setDrop] = useState<DropPlace | null>(null);

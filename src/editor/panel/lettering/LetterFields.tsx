@@ -9,7 +9,8 @@ import { ColourField } from '../../fields/colour/ColourField';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
 import { run } from '../../state/actions';
-import { set, useEditor } from '../../state/store';
+import { usePaced } from '../../state/paced';
+import { set } from '../../state/store';
 import { hasEngine, studioEngine } from '../../state/studio';
 import { changeLettering, lettersWithin } from '../../state/typing';
 import { Section } from '../Section';
@@ -30,7 +31,7 @@ function useLettersAtHand(
   id: string,
   typing: { readonly from: number; readonly to: number } | null,
 ): readonly LetterAtHand[] {
-  const version = useEditor((s) => s.version);
+  const version = usePaced((s) => s.version);
   const [letters, setLetters] = useState<readonly LetterAtHand[]>(none);
   const [from, to] = [typing?.from ?? 0, typing?.to ?? 0];
   useEffect(() => {
@@ -51,8 +52,8 @@ function useLettersAtHand(
 
 /** What is done to the letters that are selected on the sheet, or between two of them. */
 export function LetterFields({ part, l }: { part: Part; l: Lettering }) {
-  const typing = useEditor((s) => (s.typing?.id === part.id ? s.typing : null));
-  const letters = useEditor((s) => s.report?.lettering?.letters);
+  const typing = usePaced((s) => (s.typing?.id === part.id ? s.typing : null));
+  const letters = usePaced((s) => s.report?.lettering?.letters);
   const atHand = useLettersAtHand(part.id, typing);
   if (!typing) return null;
   const { from, to } = typing;

@@ -13,7 +13,8 @@ import { SwitchField } from '../../fields/SwitchField';
 import { drawnFor } from '../../fields/steady';
 import { run } from '../../state/actions';
 import { beginLive, endLive } from '../../state/history';
-import { set, useEditor } from '../../state/store';
+import { usePaced } from '../../state/paced';
+import { set } from '../../state/store';
 import { beginTyping, changeLettering, keepTyped, typeText } from '../../state/typing';
 import { Section } from '../Section';
 import { LetterFields } from './LetterFields';
@@ -56,7 +57,7 @@ interface OfLettering {
 }
 
 function FaceOfWords({ part, l }: OfLettering) {
-  const face = useEditor((s) => s.report?.lettering?.face);
+  const face = usePaced((s) => s.report?.lettering?.face);
   useEffect(() => {
     showFace(l.face).catch(() => undefined);
   }, [l.face]);
@@ -113,7 +114,7 @@ function FaceOfWords({ part, l }: OfLettering) {
 const FaceFields = drawnFor(FaceOfWords, ({ part, l }) => [part.id, l.face, l.axes]);
 
 function FeaturesOfFace({ part, l, words }: OfLettering & { words: string }) {
-  const features = useEditor((s) => s.report?.lettering?.face?.features);
+  const features = usePaced((s) => s.report?.lettering?.face?.features);
   const offered = offeredFeatures(features ?? []);
   if (!offered.length) return null;
   const put = (label: string, own: Lettering['features']) =>
@@ -186,7 +187,7 @@ const SettingFields = drawnFor(Setting, ({ part, l }) => [
 /** The controls of lettering: its words, its face, what is selected of it, and how it is set. */
 export function LetteringFields({ part, l }: OfLettering) {
   const words = useRested(l.text.split('\n')[0].slice(0, 24));
-  const notes = useEditor((s) => s.faults);
+  const notes = usePaced((s) => s.faults);
   const own = notes.filter((f) => f.part === part.id && f.card === 'source');
   return (
     <>

@@ -25,7 +25,8 @@ import { ColourField } from '../../fields/colour/ColourField';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
 import { run } from '../../state/actions';
-import { set, useEditor } from '../../state/store';
+import { usePaced } from '../../state/paced';
+import { set } from '../../state/store';
 
 const LightnessChart = dynamic(() => import('./LightnessChart').then((m) => m.LightnessChart));
 
@@ -40,7 +41,7 @@ const unit = (v: number) => Math.min(1, Math.max(0, v));
 
 /** Lightness and chroma along a gradient, its length as it stands on the sheet. */
 function GradientChart({ paint }: { paint: Gradient }) {
-  const length = useEditor((s) => {
+  const length = usePaced((s) => {
     const [a, b] = ['start', 'end'].map((id) => s.report?.handles.find((h) => h.id === id));
     return a && b ? Math.hypot(b.x - a.x, b.y - a.y) : 0;
   });
@@ -59,7 +60,7 @@ export function GradientEditor({
   onChange(paint: Gradient): void;
 }) {
   // A stop pressed on the sheet is the one at hand here too.
-  const grip = useEditor((s) => s.grips.find((g) => g.startsWith('stop-')));
+  const grip = usePaced((s) => s.grips.find((g) => g.startsWith('stop-')));
   const chosen = grip ? Number(grip.slice(5)) : 0;
   const setChosen = (i: number) => set({ grips: [`stop-${i}`] });
   const [charted, setCharted] = useState(false);

@@ -9,7 +9,8 @@ import { ColourField } from '../../fields/colour/ColourField';
 import { NumberField } from '../../fields/NumberField';
 import { SwitchField } from '../../fields/SwitchField';
 import { layDown, run, takeTool } from '../../state/actions';
-import { set, useEditor } from '../../state/store';
+import { usePaced } from '../../state/paced';
+import { set } from '../../state/store';
 import { meshLines } from '../../tools/mesh-lines';
 
 /** The rows, columns and nodes of a gradient mesh. */
@@ -22,8 +23,8 @@ export function MeshEditor({
   coat: CoatRef;
   onChange(paint: MeshPaint, label: string): void;
 }) {
-  const grips = useEditor((s) => s.grips);
-  const adding = useEditor((s) => s.tool === meshLines);
+  const grips = usePaced((s) => s.grips);
+  const adding = usePaced((s) => s.tool === meshLines);
   const nodes = chosenOf(grips, 'node', paint.nodes.length);
   const first = nodes.length ? paint.nodes[nodes[0]] : null;
   const refit = (rows: number, columns: number, shift = 0) =>

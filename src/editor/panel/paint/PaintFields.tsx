@@ -17,7 +17,7 @@ import { ChoiceField } from '../../fields/ChoiceField';
 import { ParamFields } from '../../fields/ParamFields';
 import { SwitchField } from '../../fields/SwitchField';
 import { changePart, run } from '../../state/actions';
-import { useEditor } from '../../state/store';
+import { usePaced } from '../../state/paced';
 import { workOnTile } from '../../state/tile';
 import { Section } from '../Section';
 import { GradientEditor } from './GradientEditor';
@@ -66,7 +66,7 @@ const TraceButton = ({ part, image }: { part: Part; image: string }) => (
 
 /** What a coat is painted with. */
 export function PaintFields({ part, coat }: { part: Part; coat: Coat }) {
-  const fault = useEditor((s) => s.faults.find((f) => f.card === coat.id)?.message);
+  const fault = usePaced((s) => s.faults.find((f) => f.card === coat.id)?.message);
   const put = (paint: Paint, label = 'Paint') =>
     changePart(label, part.id, (p) => ({
       ...p,

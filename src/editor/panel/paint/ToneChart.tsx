@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import { useEffect, useState } from 'react';
 import { Bar, BarChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { useRested } from '../../fields/rested';
-import { useEditor } from '../../state/store';
+import { usePaced } from '../../state/paced';
 import { studioEngine } from '../../state/studio';
 
 const percent = (v: number) => `${Math.round(v * 100)}`;
@@ -12,7 +12,7 @@ const percent = (v: number) => `${Math.round(v * 100)}`;
 /** How much there is of each tone of what a finish is given, and the tones that it is set by. */
 export function ToneChart({ part, card, marks }: { part: string; card: string; marks: readonly number[] }) {
   const [tones, setTones] = useState<readonly number[]>([]);
-  const design = useRested(useEditor((s) => s.design));
+  const design = useRested(usePaced((s) => s.design));
   useEffect(() => {
     // Counted again whenever the design is another.
     if (!design) return;
