@@ -46,6 +46,19 @@ export function changedMembers(before: object, after: object): readonly string[]
 }
 
 /**
+ * Names of the members that may differ between two records of which one was made from the other, or both from a third; null where
+ * only a walk can tell.
+ */
+export function differingMembers(a: object, b: object): readonly string[] | null {
+  if (a === b) return [];
+  const [ofA, ofB] = [origins.get(a), origins.get(b)];
+  const [fromA, fromB] = [ofA?.from.deref(), ofB?.from.deref()];
+  if (ofB && fromB === a) return ofB.changed;
+  if (ofA && fromA === b) return ofA.changed;
+  return ofA && ofB && fromA && fromA === fromB ? [...new Set([...ofA.changed, ...ofB.changed])] : null;
+}
+
+/**
  * What `make` finds out about a record, remembered, and taken over from the record it was made
  * from where every changed member is for this purpose as it was.
  */

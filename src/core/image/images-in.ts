@@ -1,4 +1,5 @@
-import type { Design } from '../document/types';
+import { remembered } from '../document/record';
+import type { Design, Part } from '../document/types';
 import { isPrimitive, paramsOf, primitives } from '../source';
 import { imageSize } from './image-id';
 import { blockSide, levelSize } from './levels';
@@ -20,12 +21,26 @@ function blocksOf(id: string, most: number): BlockWish[] {
   }));
 }
 
+/** A picture that a part is made of, and of how many pixels the level that it needs. */
+interface Wanted {
+  readonly id: string;
+  readonly most: number;
+}
+
+function wantedBy({ source }: Part): readonly Wanted[] {
+  return isPrimitive(source) ? (primitives[source.kind].images?.(paramsOf(source)) ?? []) : [];
+}
+
+const takesPictures = ({ source }: Part): boolean =>
+  isPrimitive(source) && primitives[source.kind].images !== undefined;
+
+const wanted = new WeakMap<object, readonly Wanted[]>();
+
 /** Blocks of pictures that parts of a design are made of, and that are not at hand yet. */
-export const imagesMissing = (design: Pick<Design, 'parts'>): BlockWish[] =>
-  Object.values(design.parts).flatMap(({ source }) =>
-    isPrimitive(source)
-      ? (primitives[source.kind].images?.(paramsOf(source)) ?? []).flatMap(({ id, most }) =>
-          blocksOf(id, most).filter(isToCome),
-        )
-      : [],
-  );
+export const imagesMissing = ({ parts }: Pick<Design, 'parts'>): BlockWish[] =>
+  remembered(
+    wanted,
+    parts,
+    (all) => Object.values(all).flatMap(wantedBy),
+    (a, b) => a.source === b.source || !(takesPictures(a) || takesPictures(b)),
+  ).flatMap(({ id, most }) => blocksOf(id, most).filter(isToCome));

@@ -64,6 +64,9 @@ const nothing: readonly number[] = [];
 const resourcesOf = ({ source }: Part): readonly Resource[] =>
   isPrimitive(source) ? (primitives[source.kind].rests ?? []) : [];
 
+/** Whether what a part comes to depends on what is outside of designs, such as faces. */
+export const takesFromOutside = (part: Part): boolean => resourcesOf(part).length > 0;
+
 const restingOnThemselves = new WeakMap<Part, boolean>();
 
 /** Tells whether a part rests on nothing beside itself; it is asked of every part of a sheet at every step of a drag. */
@@ -72,7 +75,7 @@ export function restsOnItself(part: Part): boolean {
   if (remembered !== undefined) return remembered;
   const rests =
     isPrimitive(part.source) &&
-    resourcesOf(part).length === 0 &&
+    !takesFromOutside(part) &&
     referencesOf(part).length === 0 &&
     !laysSheet(part) &&
     !meetsLight(part);

@@ -33,6 +33,7 @@ function changedBelow(list: readonly Card[], below: readonly SceneNode[]): reado
 export function layered(layers: readonly Layer[]): readonly SceneNode[] {
   let nodes: SceneNode[] = [];
   for (const { part, node } of layers) {
+    // Thousands of parts have none.
     if (part.finishes.length && reaching(part.finishes).length)
       nodes = [...changedBelow(part.finishes, nodes)];
     nodes.push(node);

@@ -1,13 +1,12 @@
 import { parseHex } from '../colour/colour';
 import { drawingNodes } from '../construction/drawing-nodes';
-import { isPainted } from '../document/painted';
-import type { Part, Sheet } from '../document/types';
+import type { Sheet } from '../document/types';
 import { budget, spend, WorkFault } from '../geometry/budget';
 import { layered } from './below';
 import type { EvaluationContext } from './context';
-import type { CardFault, PartResult } from './result';
+import type { CardFault } from './result';
+import { isShown, keepRows, rowOf, rowsSince, type SheetRow } from './sheet-rows';
 import type { Scene } from './types';
-import { weightOf } from './weight';
 
 /** A sheet worked out, with what each part came to. */
 export interface Evaluated {
@@ -15,45 +14,67 @@ export interface Evaluated {
   readonly faults: readonly CardFault[];
 }
 
-/** How much of a reference shows. */
-const dimness = 0.4;
-const dimmed = new WeakMap<PartResult['node'], PartResult['node']>();
-
-/** The node of a reference as it is shown; the same one every time. */
-function dim(node: PartResult['node']): PartResult['node'] {
-  const made = dimmed.get(node) ?? { ...node, opacity: node.opacity * dimness, isolated: true };
-  dimmed.set(node, made);
-  return made;
-}
+type Rows = readonly (SheetRow | null)[];
 
 /** Parts worked out one after another until the sheet has as much as it may; what is beyond is left out and says so. */
-function affordable(context: EvaluationContext, parts: readonly Part[]) {
-  const layers: { part: Part; node: PartResult['node'] }[] = [];
+function affordable(context: EvaluationContext, ids: readonly string[], references: boolean) {
+  const rows: (SheetRow | null)[] = [];
   const faults: CardFault[] = [];
   const limit = budget().sheet;
   let weight = 0;
-  for (const part of parts) {
-    try {
-      spend(weight, limit, 'Not drawn: what lies below has', 'segments; a sheet may have');
-      const result = context.evaluate(part);
-      faults.push(...result.faults);
-      weight += weightOf(result.nodes);
-      spend(weight, limit, 'Not drawn: with it the sheet would have', 'segments; it may have');
-      layers.push({ part, node: part.reference ? dim(result.node) : result.node });
-    } catch (e) {
-      if (!(e instanceof WorkFault)) throw e;
-      faults.push({ part: part.id, card: 'source', message: e.message });
-    }
+  for (const id of ids) {
+    const part = context.parts[id];
+    let row: SheetRow | null = null;
+    if (isShown(part, references))
+      try {
+        spend(weight, limit, 'Not drawn: what lies below has', 'segments; a sheet may have');
+        const made = rowOf(context, part);
+        faults.push(...made.result.faults);
+        weight += made.weight;
+        spend(weight, limit, 'Not drawn: with it the sheet would have', 'segments; it may have');
+        row = made;
+      } catch (e) {
+        if (!(e instanceof WorkFault)) throw e;
+        faults.push({ part: part.id, card: 'source', message: e.message });
+      }
+    rows.push(row);
   }
-  return { layers, faults };
+  return { rows, faults, all: weight <= limit };
+}
+
+/** The rows by what they were last, null where that cannot be told or a part comes to too much. */
+function sinceLast(context: EvaluationContext, ids: readonly string[], references: boolean): Rows | null {
+  try {
+    return rowsSince(context, ids, references);
+  } catch (e) {
+    if (!(e instanceof WorkFault)) throw e;
+    return null;
+  }
+}
+
+function rowsOf(
+  context: EvaluationContext,
+  ids: readonly string[],
+  references: boolean,
+): { rows: Rows; faults: readonly CardFault[] } {
+  const since = sinceLast(context, ids, references);
+  if (since) return { rows: since, faults: faultsOf(since) };
+  const made = affordable(context, ids, references);
+  const whole = made.all && !made.rows.some((r, i) => !r && isShown(context.parts[ids[i]], references));
+  if (whole) keepRows(ids, context.parts, references, made.rows);
+  return made;
+}
+
+function faultsOf(rows: Rows): readonly CardFault[] {
+  const faults: CardFault[] = [];
+  for (const row of rows) if (row?.result.faults.length) faults.push(...row.result.faults);
+  return faults;
 }
 
 /** What a sheet comes to; with `references`, those are in it as well, dim. */
 export function sheetIn(context: EvaluationContext, sheet: Sheet, references = false): Evaluated {
-  const parts = sheet.parts
-    .map((id) => context.parts[id])
-    .filter((p) => p && (isPainted(p) || (references && p.reference && !p.hidden)));
-  const { layers, faults } = affordable(context, parts);
+  const { rows, faults } = rowsOf(context, sheet.parts, references);
+  const layers = rows.filter((r): r is SheetRow => r !== null);
   const drawn = sheet.drawing ? drawingNodes(context, sheet, sheet.drawing) : [];
   return {
     scene: {

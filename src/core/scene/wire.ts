@@ -39,7 +39,7 @@ export interface WireScene {
 /** What is kept of an object that was sent: about how many bytes it takes, and what it is made of. */
 interface Sent {
   readonly bytes: number;
-  readonly parts: readonly number[];
+  readonly parts: ArrayLike<number>;
 }
 
 /** Bytes that may be held beside twice what the scene takes, before what is gone is let go. */
@@ -77,6 +77,8 @@ export class SceneEncoder {
   /** Numbers of what the object that is being defined is made of. */
   private parts: number[] = [];
   private fresh = true;
+  /** The list of the last scene and the numbers of its nodes. */
+  private last: { readonly nodes: readonly SceneNode[]; readonly ids: Uint32Array } | null = null;
 
   /** About how many bytes each receiver holds. */
   get bytes(): number {
@@ -90,6 +92,7 @@ export class SceneEncoder {
     this.held = 0;
     this.live = 0;
     this.fresh = true;
+    this.last = null;
   }
 
   /** The number of an object. What it holds is defined before it, so that the receiver can build from the front. */
@@ -124,7 +127,7 @@ export class SceneEncoder {
       const sent = this.sent.get(id);
       if (!sent) continue;
       this.live += sent.bytes;
-      left.push(...sent.parts);
+      for (let i = 0; i < sent.parts.length; i++) left.push(sent.parts[i]);
     }
     const gone = [...this.sent.keys()].filter((id) => !live.has(id));
     for (const id of gone) this.sent.delete(id);
@@ -172,12 +175,28 @@ export class SceneEncoder {
     }));
   }
 
+  /** The list of a whole scene; what stands where it stood in the one before is not looked up again. */
+  private root(nodes: readonly SceneNode[]): number {
+    const before = this.last;
+    const own = this.share(nodes, (id) => {
+      const value = new Uint32Array(nodes.length);
+      for (let i = 0; i < nodes.length; i++) {
+        const known = before && before.nodes[i] === nodes[i] ? before.ids[i] : undefined;
+        value[i] = known !== undefined && this.sent.has(known) ? known : this.node(nodes[i]);
+      }
+      this.parts = Array.from(value);
+      this.last = { nodes, ids: value };
+      return { id, kind: 'list', value };
+    });
+    return own;
+  }
+
   encode(scene: Scene): WireScene {
     const reset = this.fresh;
     this.fresh = false;
     this.made = [];
     this.parts = [];
-    const root = this.list(scene.nodes);
+    const root = this.root(scene.nodes);
     const gone = this.held > 2 * this.live + slack ? this.sweep(root) : [];
     const { width, height, ground } = scene;
     return { reset, gone, definitions: this.made, root, width, height, ground };

@@ -71,6 +71,52 @@ function gridTarget(design: Design, sheetId: string, axis: 'x' | 'y', at: number
   };
 }
 
+/** Targets of an axis by their places, with where each stands in the list. */
+interface Sorted {
+  readonly places: Float64Array;
+  readonly order: Int32Array;
+}
+
+const sortedTargets = new WeakMap<readonly SnapTarget[], Readonly<Record<'x' | 'y', Sorted>>>();
+
+function sortedBy(targets: readonly SnapTarget[], axis: 'x' | 'y'): Sorted {
+  const known = sortedTargets.get(targets);
+  if (known) return known[axis];
+  const along = (a: 'x' | 'y'): Sorted => {
+    const order = Int32Array.from(targets.flatMap((t, i) => (t.axis === a ? [i] : [])));
+    order.sort((i, j) => targets[i].at - targets[j].at || i - j);
+    return { order, places: Float64Array.from(order, (i) => targets[i].at) };
+  };
+  const made = { x: along('x'), y: along('y') };
+  sortedTargets.set(targets, made);
+  return made[axis];
+}
+
+/** The first of sorted places that is not below one. */
+function firstFrom(places: Float64Array, from: number): number {
+  let [low, high] = [0, places.length];
+  while (low < high) {
+    const m = (low + high) >> 1;
+    if (places[m] < from) low = m + 1;
+    else high = m;
+  }
+  return low;
+}
+
+/** Those targets of an axis that lie within reach of any of some places, in the order of the list. */
+function withinReach(
+  targets: readonly SnapTarget[],
+  axis: 'x' | 'y',
+  places: readonly number[],
+  reach: number,
+): readonly SnapTarget[] {
+  const { order, places: at } = sortedBy(targets, axis);
+  const found = new Set<number>();
+  for (const p of places)
+    for (let k = firstFrom(at, p - reach); k < at.length && at[k] <= p + reach; k++) found.add(order[k]);
+  return [...found].sort((i, j) => i - j).map((i) => targets[i]);
+}
+
 /**
  * The best snap along one axis for something whose interesting places are `places`. Earlier
  * targets win where two are as near: the sheet's middle before edges, centres before sides.
@@ -89,7 +135,7 @@ export function snapAxis(
     if (Math.abs(shift) <= reach && (!best || Math.abs(shift) < Math.abs(best.shift) - 1e-9))
       best = { ...t, shift };
   };
-  for (const t of targets) if (t.axis === axis) for (const p of places) consider(t, p);
+  for (const t of withinReach(targets, axis, places, reach)) for (const p of places) consider(t, p);
   for (const p of places) {
     const t = gridTarget(design, sheetId, axis, p);
     if (t) consider(t, p);
