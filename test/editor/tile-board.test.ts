@@ -317,6 +317,27 @@ describe('frames of a drag that are slow to draw', () => {
     expect(coarse()).toEqual([1, 1]);
   });
 
+  it('have the workers to themselves from when they are asked for, not only once they are worked out', async () => {
+    dragTo(2);
+    workAll();
+    await vi.advanceTimersByTimeAsync(200);
+    expect(coarse()).toEqual([1, 1]);
+    board.stir();
+    // What was to be made finer is taken off the workers, and none of it is shown.
+    expect(workers.map((w) => w.orders.at(-1)?.list)).toEqual([[], []]);
+    put.length = 0;
+    workAll();
+    expect(put).toEqual([]);
+    // The frame takes longer than a rest: nothing else is begun meanwhile.
+    await vi.advanceTimersByTimeAsync(400);
+    expect(coarse()).toEqual([]);
+    dragTo(3);
+    expect(coarse()).toEqual([2]);
+    workAll();
+    await vi.advanceTimersByTimeAsync(200);
+    expect(coarse()).toEqual([1, 1]);
+  });
+
   it('become fine at once when the drag ends, though nothing changes then', () => {
     dragTo(2);
     workAll();

@@ -78,6 +78,7 @@ export function openWindow(document: Design): { server: FakeServer; stored: Map<
     settled: () => Promise.resolve(),
     onFailure: () => {},
     empty: () => {},
+    stir: () => {},
   };
   const wall = { sceneChanged: () => {}, settled: () => Promise.resolve() };
   // Answers come later, as they do from a worker.

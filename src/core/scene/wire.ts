@@ -206,6 +206,7 @@ export class SceneEncoder {
 /** Receives scenes from one sender; equal objects stay the same objects from scene to scene. */
 export class SceneDecoder {
   private readonly objects = new Map<number, unknown>();
+  private last: { readonly ids: Uint32Array; readonly nodes: readonly SceneNode[] } | null = null;
 
   /** How many objects it holds. */
   get size(): number {
@@ -227,15 +228,30 @@ export class SceneDecoder {
     if (d.kind === 'contour') return Array.from(d.value);
     if (d.kind === 'path') return this.path(d.value);
     if (d.kind === 'node') return nodeKind(d.value).decode(d.value, this.decoder);
-    if (d.kind === 'list') return Array.from(d.value, (id) => this.objects.get(id) as SceneNode);
+    if (d.kind === 'list') return this.list(d.value);
     return d.value;
   }
 
+  /** Nodes by their numbers; what stands where it stood in the list of the last scene is not looked up again. */
+  private list(ids: Uint32Array): readonly SceneNode[] {
+    const { last } = this;
+    const out: SceneNode[] = [];
+    for (let i = 0; i < ids.length; i++)
+      out.push(last?.ids[i] === ids[i] ? last.nodes[i] : (this.objects.get(ids[i]) as SceneNode));
+    return out;
+  }
+
   decode(wire: WireScene): Scene {
-    if (wire.reset) this.objects.clear();
+    if (wire.reset) {
+      this.objects.clear();
+      this.last = null;
+    }
     for (const d of wire.definitions) this.objects.set(d.id, this.built(d));
     for (const id of wire.gone) this.objects.delete(id);
     const { width, height, ground } = wire;
-    return { width, height, ground, nodes: this.objects.get(wire.root) as readonly SceneNode[] };
+    const nodes = this.objects.get(wire.root) as readonly SceneNode[];
+    const root = wire.definitions.find((d) => d.id === wire.root);
+    if (root?.kind === 'list') this.last = { ids: root.value, nodes };
+    return { width, height, ground, nodes };
   }
 }

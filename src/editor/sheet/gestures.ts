@@ -72,6 +72,7 @@ export class Drag {
       const grain = free ? {} : { grain: roundingHere() };
       const meant = { ...gesture, ...grain, ...(this.exact ? { exact: this.exact } : {}) };
       const asked = performance.now();
+      studioEngine().board.stir();
       const a = await studioEngine().studio.gesture(meant, reach, choice());
       if (!this.start) return;
       this.last = applyPatch(this.start, a.patch);

@@ -169,9 +169,9 @@ export class TileBoard {
     this.holdNext = whole;
     this.fineNext = false;
     if (!whole) this.refine();
-    else if (this.rough.size) this.restSoon();
     if (damage === null) {
       if (!whole) this.ask();
+      else if (!this.order && this.rough.size) this.restSoon();
       return;
     }
     // Tiles on their way were drawn before this change as well.
@@ -191,6 +191,19 @@ export class TileBoard {
     return new Promise((resolve) => this.idle.push(resolve));
   }
 
+  /** Says that a frame is on its way: what only makes finer gives way already, until the next rest. */
+  stir(): void {
+    clearTimeout(this.resting);
+    if (!this.order?.refines) return;
+    this.giveWay(this.order);
+    for (const w of this.workers) w.postMessage(this.orderOf([], 1, ++this.count));
+  }
+
+  /** What a worker is asked for. */
+  private orderOf(list: readonly TileArea[], coarse: number, order: number): RasterOrder {
+    return { type: 'tiles', order, version: this.version, scale: this.scale, coarse, list };
+  }
+
   /** Has what is shown coarsely drawn again, finely. */
   private refine(): void {
     this.fineNext = true;
@@ -207,7 +220,8 @@ export class TileBoard {
   private restSoon(): void {
     clearTimeout(this.resting);
     this.resting = setTimeout(() => {
-      if (!this.rough.size) return;
+      // The rest begins once what is on its way is shown.
+      if (!this.rough.size || this.order) return;
       this.refine();
       this.holdNext = true;
       this.ask();
@@ -275,15 +289,7 @@ export class TileBoard {
     };
     for (const { i, j } of missing) this.stale.delete(key(i, j));
     shares.forEach((share, k) => {
-      const message: RasterOrder = {
-        type: 'tiles',
-        order: number,
-        version: this.version,
-        scale: this.scale,
-        coarse,
-        list: share,
-      };
-      if (share.length) this.workers[k].postMessage(message);
+      if (share.length) this.workers[k].postMessage(this.orderOf(share, coarse, number));
     });
   }
 

@@ -32,6 +32,7 @@ async function bringUp(next: Design): Promise<void> {
   const patch = diffJson(pushed, next);
   pushed = next;
   const asked = performance.now();
+  if (live) studioEngine().board.stir();
   if (patch.length) showFrame(await studio.change(patch, choice()), live, asked);
 }
 

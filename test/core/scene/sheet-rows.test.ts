@@ -97,7 +97,7 @@ describe('a sheet worked out by what has changed', () => {
           expect(sent).toEqual(new SceneDecoder().decode(whole));
         }
       }),
-      { numRuns: runs(300, 25) },
+      { numRuns: runs(300, 80) },
     );
   });
 
