@@ -64,7 +64,7 @@ async function call<T>(at: string, body?: unknown): Promise<T> {
 
 /** A worker that is ready to take files. */
 function startWorker(): Promise<ChildProcess> {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'src/server/delivery/worker-command.ts'], {
+  const child = spawn(process.execPath, ['build/worker.mjs'], {
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
   return new Promise((resolve, reject) => {

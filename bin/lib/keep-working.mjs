@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { programAt } from '../programs.mjs';
 import { Pauses } from './pauses.mjs';
 import { root } from './root.mjs';
 
@@ -12,7 +13,7 @@ export function keepWorking(environment, stdio = 'inherit') {
   const rests = new Pauses();
   const ended = (async () => {
     while (!stop.signal.aborted) {
-      child = spawn(process.execPath, ['--import', 'tsx', 'src/server/delivery/worker-command.ts'], {
+      child = spawn(process.execPath, [programAt('worker')], {
         cwd: root,
         env: environment(),
         stdio: ['ignore', stdio, stdio, 'ipc'],

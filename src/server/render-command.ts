@@ -15,19 +15,12 @@ import {
   imageIdsIn,
   makeRow,
   plannedFiles,
-  provideImages,
 } from '@/core';
 import { recipeIn, svgToDesign } from '@/core/importing';
 import { parseDesign } from '@/core/reading';
-import { connect } from './database';
-import { getDesignText } from './designs';
-import { lanes } from './drawing';
 import { writeDelivered } from './encode';
 import { takeFaces } from './faces';
-import { imageFiles } from './images';
-import { openImages } from './images/open-images';
 import { limitsFromEnvironment } from './limits';
-import { ensureOwner } from './owners';
 
 /** The live design that an SVG has inside, or one of what it shows; what was left out of that is told. */
 function fromSvg(text: string, name: string): Design {
@@ -53,18 +46,9 @@ async function load(wanted: string): Promise<Design> {
   }
   if (!/^[0-9a-f]{8}-[0-9a-f-]{27}$/i.test(wanted))
     throw new Error(`There is no file “${wanted}”, and it is not a design’s id.`);
-  const db = connect(process.env.DATABASE_URL ?? '');
-  try {
-    const owner = await ensureOwner(db);
-    const { text } = await getDesignText(db, owner, wanted.toLowerCase());
-    const design = parseDesign(text);
-    await takeFaces(design, { db, owner });
-    provideImages(openImages(await imageFiles(db, owner, imageIdsIn(text))));
-    return design;
-  } finally {
-    lanes().pictures.close();
-    await db.destroy();
-  }
+  // The database is taken up where it is needed.
+  const { storedDesign } = await import('./stored-design');
+  return storedDesign(wanted);
 }
 
 /** How a setting is read from text, by the type of its field; a number for all others. */

@@ -16,7 +16,7 @@ let db: Database;
 const workers = new Set<ChildProcess>();
 
 function startWorker(): ChildProcess {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'src/server/delivery/worker-command.ts'], {
+  const child = spawn(process.execPath, ['build/worker.mjs'], {
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
   workers.add(child);
