@@ -130,6 +130,7 @@ export { clipText, isSoundText, soundJson, soundText, unsoundIn } from './docume
 export * from './document/types';
 export { finishes, finishKinds } from './finish';
 export { paletteToProperties, propertyName } from './format/custom-properties';
+export { provideDeflate } from './format/deflate';
 export type { Pdf, PdfOptions, PdfPage } from './format/pdf';
 export { crc32, encodePng, PngError, pixelsPerMetre, tagPng } from './format/png';
 export { PngRows } from './format/png-rows';

@@ -53,6 +53,7 @@ export function drawnNode(node: SceneNode, bounds: Bounds, scale: number): Drawn
 export function base64(bytes: Uint8Array): string {
   let text = '';
   for (let i = 0; i < bytes.length; i += 0x8000)
-    text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
+    // Many times as fast as spreading them.
+    text += String.fromCharCode.apply(null, bytes.subarray(i, i + 0x8000) as unknown as number[]);
   return btoa(text);
 }

@@ -1,4 +1,5 @@
-import { zlibSync } from 'fflate';
+import { deflated } from './deflate';
+import { PngRows } from './png-rows';
 
 /** Thrown for bytes that are no PNG. */
 export class PngError extends Error {}
@@ -68,28 +69,14 @@ export function tagPng(png: Uint8Array, dpi: number): Uint8Array<ArrayBuffer> {
   return joined(parts);
 }
 
-/**
- * Rows of RGBA bytes, each byte as its difference from what its neighbours foretell (Paeth, PNG 3rd edition,
- * filter type 4).
- */
-function paethRows(width: number, height: number, rgba: Uint8ClampedArray): Uint8Array {
-  const row = 4 * width;
-  const out = new Uint8Array((row + 1) * height);
-  const above = new Uint8Array(row);
-  for (let y = 0; y < height; y++) {
-    const [from, to] = [y * row, y * (row + 1)];
-    out[to] = 4;
-    for (let i = 0; i < row; i++) {
-      const a = i < 4 ? 0 : rgba[from + i - 4];
-      const b = above[i];
-      const c = i < 4 ? 0 : above[i - 4];
-      const pa = Math.abs(b - c);
-      const pb = Math.abs(a - c);
-      const pc = Math.abs(a + b - 2 * c);
-      out[to + 1 + i] = rgba[from + i] - (pa <= pb && pa <= pc ? a : pb <= pc ? b : c);
-    }
-    above.set(rgba.subarray(from, from + row));
-  }
+/** Rows of RGBA bytes, each after the number of its filter. */
+function filteredRows(width: number, height: number, rgba: Uint8ClampedArray): Uint8Array {
+  const stride = 4 * width;
+  const rows = new PngRows(stride, 4);
+  const out = new Uint8Array((stride + 1) * height);
+  const bytes = new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength);
+  for (let y = 0; y < height; y++)
+    rows.put(bytes.subarray(y * stride, (y + 1) * stride), out, y * (stride + 1));
   return out;
 }
 
@@ -100,7 +87,7 @@ export function encodePng(width: number, height: number, rgba: Uint8ClampedArray
     Uint8Array.from(signature),
     chunk('IHDR', [...size(width), ...size(height), 8, 6, 0, 0, 0]),
     // Twice as fast as the usual level, for a fifth more bytes at most.
-    chunk('IDAT', zlibSync(paethRows(width, height, rgba), { level: 4 })),
+    chunk('IDAT', deflated(filteredRows(width, height, rgba), 4)),
     chunk('IEND', []),
   ];
   return joined(parts);

@@ -1,9 +1,20 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { type PdfParams, type SvgParams, subjectPages, svgFile, wantsText, webManifest } from '@/core';
+import { deflateSync } from 'node:zlib';
+import {
+  type PdfParams,
+  provideDeflate,
+  type SvgParams,
+  subjectPages,
+  svgFile,
+  wantsText,
+  webManifest,
+} from '@/core';
 import { scenesToPdf } from '@/core/paged';
 import { openSubsetter, type Subsetter } from '@/core/shaping';
 import { defineEncoder } from './definition';
+
+provideDeflate((bytes, level) => deflateSync(bytes, { level }));
 
 let cutting: Promise<Subsetter> | null = null;
 

@@ -1,10 +1,10 @@
-import { zlibSync } from 'fflate';
 import type { PDFContext, PDFRawStream, PDFRef } from 'pdf-lib';
 import { Tally } from '../../geometry/budget';
 import { identity, invert, type Matrix, meanScale, multiply } from '../../geometry/matrix';
 import { type Bounds, meetBounds, type Path, transformBounds } from '../../geometry/path';
 import { nodeBounds } from '../../scene/damage';
 import type { BlendMode, SceneNode } from '../../scene/types';
+import { deflated } from '../deflate';
 import { drawnNode, finenessWithin } from '../drawn-node';
 import { inRuns } from '../pictured';
 import { Content } from './content';
@@ -61,7 +61,7 @@ export class PdfWriter implements PdfTarget {
     if (typeof bytes === 'string')
       return this.context.register(this.context.flateStream(bytes, dictionary as never) as PDFRawStream);
     // Pixels are many: packing them as hard as can be takes longer than drawing them.
-    const packed = zlibSync(bytes, { level: 3 });
+    const packed = deflated(bytes, 3);
     return this.context.register(
       this.context.stream(packed, { ...dictionary, Filter: 'FlateDecode' } as never) as PDFRawStream,
     );
