@@ -2,6 +2,7 @@ import { mebibytes } from '../cache/bounded-cache';
 import type { Path } from '../geometry/path';
 import { type NodeDecoder, type NodeEncoder, nodeKind } from './node';
 import type { Scene, SceneNode, ScenePaint } from './types';
+import { Numbers, perStop, putStops, type Stretch, stopsIn } from './wire-numbers';
 
 /** Node as it travels: what can be shared is a number. */
 type WireNode = { readonly type: SceneNode['type'] };
@@ -9,18 +10,21 @@ type WireNode = { readonly type: SceneNode['type'] };
 /** Path as it travels: the numbers of its contours' coordinates, and which contours are closed. */
 interface WirePath {
   readonly fillRule: Path['fillRule'];
-  readonly contours: Uint32Array;
+  readonly contours: readonly number[];
   readonly closed: readonly boolean[];
 }
 
+/** Paint as it travels: the stops of a gradient are a stretch of numbers, `perStop` each. */
+type WirePaint = Omit<ScenePaint, 'stops'> & { readonly stops?: Stretch };
+
 type Definition = { readonly id: number } & (
   | { readonly kind: 'path'; readonly value: WirePath }
-  | { readonly kind: 'paint'; readonly value: ScenePaint }
+  | { readonly kind: 'paint'; readonly value: WirePaint }
   | { readonly kind: 'node'; readonly value: WireNode }
   /** Numbers of the nodes. */
   | { readonly kind: 'list'; readonly value: Uint32Array }
-  /** Coordinates of a contour: packed, they travel many times faster than as a list. */
-  | { readonly kind: 'contour'; readonly value: Float64Array }
+  /** Coordinates of a contour. */
+  | { readonly kind: 'contour'; readonly value: Stretch }
 );
 
 /** A scene as a message: only what the receiver does not have yet, and the number of its list of nodes. */
@@ -30,6 +34,8 @@ export interface WireScene {
   /** Numbers of what no scene has any more. */
   readonly gone: readonly number[];
   readonly definitions: readonly Definition[];
+  /** Coordinates and stops of all definitions: in one piece they travel many times faster than as lists. */
+  readonly numbers: Float64Array;
   readonly root: number;
   readonly width: number;
   readonly height: number;
@@ -56,10 +62,11 @@ function weightOf(v: unknown): number {
 
 /** About how many bytes the receiver holds a definition in. */
 function bytesOf(d: Definition): number {
-  if (d.kind === 'contour') return 64 + 8 * d.value.length;
+  if (d.kind === 'contour') return 64 + 8 * d.value.count;
   if (d.kind === 'path') return 100 + 60 * d.value.closed.length;
   if (d.kind === 'list') return 64 + 8 * d.value.length;
-  return 100 + weightOf(d.value);
+  const stops = d.kind === 'paint' && d.value.stops ? (160 * d.value.stops.count) / perStop : 0;
+  return 100 + weightOf(d.value) + stops;
 }
 
 /**
@@ -74,6 +81,7 @@ export class SceneEncoder {
   /** Bytes that the scene took when what is gone was last let go. */
   private live = 0;
   private made: Definition[] = [];
+  private readonly numbers = new Numbers();
   /** Numbers of what the object that is being defined is made of. */
   private parts: number[] = [];
   private fresh = true;
@@ -142,7 +150,7 @@ export class SceneEncoder {
       kind: 'path',
       value: {
         fillRule,
-        contours: Uint32Array.from(contours, (c) => this.contour(c.xy)),
+        contours: contours.map((c) => this.contour(c.xy)),
         closed: contours.map((c) => c.closed),
       },
     }));
@@ -150,12 +158,24 @@ export class SceneEncoder {
 
   /** A contour that other paths have as well, such as those of a word before a key was typed, goes once. */
   private contour(xy: Path['contours'][number]['xy']): number {
-    return this.share(xy, (id) => ({ id, kind: 'contour', value: Float64Array.from(xy) }));
+    return this.share(xy, (id) => {
+      const { stretch, into } = this.numbers.take(xy.length);
+      for (let i = 0; i < xy.length; i++) into[i] = xy[i];
+      return { id, kind: 'contour', value: stretch };
+    });
+  }
+
+  private paint(paint: ScenePaint): number {
+    return this.share(paint, (id) => {
+      if (!('stops' in paint)) return { id, kind: 'paint', value: paint };
+      const { stops, ...rest } = paint;
+      return { id, kind: 'paint', value: { ...rest, stops: putStops(this.numbers, stops) } };
+    });
   }
 
   private readonly encoder: NodeEncoder = {
     path: (path) => this.path(path),
-    paint: (paint) => this.share(paint, (id) => ({ id, kind: 'paint', value: paint })),
+    paint: (paint) => this.paint(paint),
     nodes: (nodes) => this.list(nodes),
   };
 
@@ -199,7 +219,8 @@ export class SceneEncoder {
     const root = this.root(scene.nodes);
     const gone = this.held > 2 * this.live + slack ? this.sweep(root) : [];
     const { width, height, ground } = scene;
-    return { reset, gone, definitions: this.made, root, width, height, ground };
+    const numbers = this.numbers.taken();
+    return { reset, gone, definitions: this.made, numbers, root, width, height, ground };
   }
 }
 
@@ -221,15 +242,17 @@ export class SceneDecoder {
 
   private path({ fillRule, contours, closed }: WirePath): Path {
     const xyOf = (id: number) => this.objects.get(id) as Path['contours'][number]['xy'];
-    return { fillRule, contours: Array.from(contours, (id, i) => ({ xy: xyOf(id), closed: closed[i] })) };
+    return { fillRule, contours: contours.map((id, i) => ({ xy: xyOf(id), closed: closed[i] })) };
   }
 
-  private built(d: Definition): unknown {
-    if (d.kind === 'contour') return Array.from(d.value);
+  private built(d: Definition, numbers: Float64Array): unknown {
+    if (d.kind === 'contour') return Array.from(numbers.subarray(d.value.from, d.value.from + d.value.count));
+    if (d.kind === 'paint')
+      return d.value.stops ? { ...d.value, stops: stopsIn(numbers, d.value.stops) } : d.value;
     if (d.kind === 'path') return this.path(d.value);
     if (d.kind === 'node') return nodeKind(d.value).decode(d.value, this.decoder);
     if (d.kind === 'list') return this.list(d.value);
-    return d.value;
+    return d satisfies never;
   }
 
   /** Nodes by their numbers; what stands where it stood in the list of the last scene is not looked up again. */
@@ -246,7 +269,7 @@ export class SceneDecoder {
       this.objects.clear();
       this.last = null;
     }
-    for (const d of wire.definitions) this.objects.set(d.id, this.built(d));
+    for (const d of wire.definitions) this.objects.set(d.id, this.built(d, wire.numbers));
     for (const id of wire.gone) this.objects.delete(id);
     const { width, height, ground } = wire;
     const nodes = this.objects.get(wire.root) as readonly SceneNode[];

@@ -93,7 +93,7 @@ it('a letter typed into united words sends that letter and what it touches, and 
   const at = (text: string) => evaluate(designOf(600, withWords(part, text)), 's');
   const [encoder, decoder] = [new SceneEncoder(), new SceneDecoder()];
   const numbersIn = (wire: ReturnType<typeof sent>) =>
-    wire.definitions.reduce((n, d) => n + (d.kind === 'contour' ? d.value.length : 0), 0);
+    wire.definitions.reduce((n, d) => n + (d.kind === 'contour' ? d.value.count : 0), 0);
   const first = sent(encoder, at('night garden op'));
   decoder.decode(first);
   const next = sent(encoder, at('night garden ope'));
