@@ -201,9 +201,9 @@ async function choose(page: Page, { part, card }: DragCase): Promise<void> {
   await settled(page);
 }
 
-/** Drags a number sideways in its field. */
-async function scrubLatency(page: Page, field: Locator): Promise<number[]> {
-  const box = await field.boundingBox();
+/** Drags a number sideways by its label. */
+async function scrubLatency(page: Page, label: Locator): Promise<number[]> {
+  const box = await label.boundingBox();
   if (!box) throw new Error('The field is not there.');
   const [x, y] = [box.x + 12, box.y + box.height / 2];
   await page.mouse.move(x, y);
@@ -230,7 +230,10 @@ async function dragRow(browser: Browser, drag: DragCase): Promise<Row> {
     await choose(page, drag);
     const { field, grip, way } = drag;
     const list = field
-      ? await scrubLatency(page, page.getByTestId('card-panel').getByLabel(field, { exact: true }))
+      ? await scrubLatency(
+          page,
+          page.getByTestId('card-panel').locator('label').filter({ hasText: field }).first(),
+        )
       : await gripLatency(page, page.getByTestId(grip ? `handle-${grip}` : 'chosen-outline'), way);
     console.log(
       `${drag.what}: median ${ms(median(list))}, p95 ${ms(quantile(list, 0.95))}; ${await pieces(page)}`,

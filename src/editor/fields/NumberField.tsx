@@ -1,8 +1,9 @@
 'use client';
 
-import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useEffect, useId, useRef, useState } from 'react';
 import { ExpressionError, evaluateExpression, type Formula, namesIn, units } from '@/core';
 import { beginLive, endLive, redo, undo } from '../state/history';
+import { slowDown } from '../state/paced';
 import { meaning, useFollowing } from './follow';
 import { enterWith, FieldBox, FieldFault, FieldLabel, FieldRow, Follows } from './row';
 import { steady } from './steady';
@@ -59,8 +60,12 @@ function NumberLine({
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState('');
   const id = useId();
-  const scrub = useRef<{ x: number; value: number } | null>(null);
+  const scrub = useRef<{ x: number; value: number; at: number; end(): void } | null>(null);
+  /** What it is scrubbed to: the panel around it follows later. */
+  const [scrubbing, setScrubbing] = useState<number | null>(null);
   const scrubbed = useRef(false);
+  // Whoever is taken away while it is scrubbed holds nothing up.
+  useEffect(() => () => scrub.current?.end(), []);
   /** Whether Enter has taken the text or Escape given it up, so that leaving the field takes nothing. */
   const taken = useRef(false);
 
@@ -118,11 +123,11 @@ function NumberLine({
     }
   };
 
-  const scrubbing = {
+  const onLabel = {
     onPointerDown: (e: PointerEvent) => {
       e.preventDefault();
       e.currentTarget.setPointerCapture(e.pointerId);
-      scrub.current = { x: e.clientX, value };
+      scrub.current = { x: e.clientX, value, at: value, end: slowDown() };
       scrubbed.current = false;
       beginLive();
     },
@@ -131,10 +136,15 @@ function NumberLine({
       if (Math.abs(e.clientX - scrub.current.x) > 2) scrubbed.current = true;
       const by = Math.round((e.clientX - scrub.current.x) / 2) * step * (e.shiftKey ? 10 : 1);
       const next = limit(Number((scrub.current.value + by).toFixed(6)));
-      if (next !== value) onChange(next);
+      if (next === scrub.current.at) return;
+      scrub.current.at = next;
+      setScrubbing(next);
+      onChange(next);
     },
     onLostPointerCapture: () => {
+      scrub.current?.end();
       scrub.current = null;
+      setScrubbing(null);
       void endLive();
     },
     // A press that does not drag goes into the field, as on any label.
@@ -147,7 +157,7 @@ function NumberLine({
     <FieldRow>
       <FieldLabel
         htmlFor={id}
-        {...scrubbing}
+        {...onLabel}
         style={{ cursor: 'ew-resize', userSelect: 'none', touchAction: 'none' }}
       >
         {label}
@@ -156,7 +166,7 @@ function NumberLine({
         {formula && text === null && <Follows aria-hidden>=</Follows>}
         <input
           id={id}
-          value={text ?? shown(value)}
+          value={text ?? shown(scrubbing ?? value)}
           inputMode="decimal"
           spellCheck={false}
           autoComplete="off"
