@@ -36,7 +36,7 @@ export function FrameTable() {
       ) : (
         <table>
           <caption style={{ captionSide: 'bottom', textAlign: 'left', paddingTop: 4 }}>
-            {frames.length} frames, drawn {one(meanCoarseness(frames))} px a pixel
+            {frames.length} frames; a drawn pixel stands for {one(meanCoarseness(frames))} px
           </caption>
           <thead>
             <tr>
