@@ -148,16 +148,19 @@ export class Painter implements Target {
     return node;
   }
 
+  /** Sees to it that so many bytes can be put into the kernels' memory without anything there making way in between. */
+  private makeRoom(bytes: number): void {
+    const room = this.kernels.inputBytes() - planeBytes;
+    if (this.bump + bytes + 32 <= room) return;
+    this.resident.clear();
+    this.bump = 0;
+    if (bytes + 32 > room) throw new RangeError('A shape has too many edges to be drawn at this size.');
+  }
+
   upload(data: Float64Array | Float32Array): number {
     const known = this.resident.get(data);
     if (known !== undefined) return known;
-    const room = this.kernels.inputBytes() - planeBytes;
-    if (this.bump + data.byteLength + 32 > room) {
-      this.resident.clear();
-      this.bump = 0;
-    }
-    if (data.byteLength + 32 > room)
-      throw new RangeError('A shape has too many edges to be drawn at this size.');
+    this.makeRoom(data.byteLength);
     const at = this.kernels.input() + this.bump;
     new Uint8Array(this.kernels.memory.buffer, at, data.byteLength).set(
       new Uint8Array(data.buffer, data.byteOffset, data.byteLength),
@@ -281,6 +284,8 @@ export class Painter implements Target {
     const colours = this.tables.of(paint, opacity);
     const table = 'table' in colours ? colours.table : colours.stops;
     const { unbent } = paint;
+    // The lattice must not take the place of the colours.
+    this.makeRoom(table.byteLength + (unbent?.coefficients.byteLength ?? 0) + 32);
     const [fx, fy] = paint.focus ?? [0, 0];
     kernels.setGradient(
       kinds[paint.kind],

@@ -58,7 +58,7 @@ interface Order {
   /** Pixels that are worked out for them. */
   readonly drawn: number;
   readonly held: Piece[];
-  /** Milliseconds that each worker drew that is done. */
+  /** Milliseconds that each worker drew, as far as it is done. */
   readonly took: number[];
   open: number;
 }
@@ -104,8 +104,8 @@ export class TileBoard {
     /** Told the lock that each worker holds while it lives. */
     private readonly onAlive: (lock: string) => void = () => {},
   ) {
-    for (const w of workers)
-      w.addEventListener('message', (e: MessageEvent<RasterAnswer>) => this.answered(e.data));
+    for (const [k, w] of workers.entries())
+      w.addEventListener('message', (e: MessageEvent<RasterAnswer>) => this.answered(e.data, k));
   }
 
   setCanvas(canvas: HTMLCanvasElement | null): void {
@@ -284,7 +284,7 @@ export class TileBoard {
       tiles: missing,
       drawn: pixelsOf(list) / (coarse * coarse),
       held: [],
-      took: [],
+      took: this.workers.map(() => 0),
       open: shares.filter((s) => s.length).length,
     };
     for (const { i, j } of missing) this.stale.delete(key(i, j));
@@ -300,7 +300,7 @@ export class TileBoard {
     return this.holdNext && !this.fineNext ? this.coarseness.for(pixelsOf(missing)) : 1;
   }
 
-  private answered(a: RasterAnswer): void {
+  private answered(a: RasterAnswer, worker: number): void {
     const { order } = this;
     if (a.type === 'alive') {
       this.onAlive(a.lock);
@@ -319,7 +319,7 @@ export class TileBoard {
       }
       return;
     }
-    order.took.push(a.took);
+    order.took[worker] = a.took;
     if (--order.open > 0) return;
     this.order = null;
     // How long the very first picture takes tells nothing of a drag: all is worked out for the first time.

@@ -31,7 +31,7 @@ const most = 600;
 /** Remembers how the frames of the last drag came about. */
 export class FrameProfile {
   private frames: FrameRecord[] = [];
-  private under: boolean = false;
+  private under = false;
   private readonly listeners = new Set<() => void>();
 
   /** The frames of the last drag, or of what was last typed, oldest first. */

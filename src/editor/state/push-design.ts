@@ -31,9 +31,10 @@ async function bringUp(next: Design): Promise<void> {
   }
   const patch = diffJson(pushed, next);
   pushed = next;
+  if (!patch.length) return;
   const asked = performance.now();
   if (live) studioEngine().board.stir();
-  if (patch.length) showFrame(await studio.change(patch, choice()), live, asked);
+  showFrame(await studio.change(patch, choice()), live, asked);
 }
 
 async function pushOn(): Promise<void> {
