@@ -2,7 +2,7 @@ import { sameItems } from '../cache/same-items';
 import type { PartLight } from '../depth/light';
 import type { Card } from '../document/card';
 import { isPainted } from '../document/painted';
-import { referencesOf, sourceReferences, stepReferences } from '../document/part-references';
+import { sourceReferences, stepReferences } from '../document/part-references';
 import type { Part } from '../document/types';
 import { applyTo, invert, type Matrix, multiply, placeMatrix, sameMatrix } from '../geometry/matrix';
 import { boundsMiddle, carryPath, type Path } from '../geometry/path';
@@ -12,13 +12,14 @@ import type { Member } from '../holder/definition';
 import { joinOutline } from '../outline/join';
 import type { Outline } from '../outline/types';
 import { isPrimitive, primitives } from '../source';
-import type { Resource, Siblings } from '../source/definition';
+import type { Siblings } from '../source/definition';
 import { steps } from '../step';
 import { type Castings, castingsOn, sameCastings } from './casters';
 import type { EvaluationContext } from './context';
-import { laidBy, laysSheet } from './laid';
+import { laidBy } from './laid';
 import { meetsLight, sameLight } from './light';
 import { placedOutline } from './placed';
+import { resourcesOf, restsOnItsOwn } from './resting';
 import type { PartResult } from './result';
 import { type Centres, sameCentres } from './run-steps';
 import { restsUpon, sameTiles, type Tiles, tilesOf } from './tiles';
@@ -61,27 +62,8 @@ export const sameBasis = (a: Basis, b: Basis): boolean =>
 
 const nothing: readonly number[] = [];
 
-const resourcesOf = ({ source }: Part): readonly Resource[] =>
-  isPrimitive(source) ? (primitives[source.kind].rests ?? []) : [];
-
-/** Whether what a part comes to depends on what is outside of designs, such as faces. */
-export const takesFromOutside = (part: Part): boolean => resourcesOf(part).length > 0;
-
-const restingOnThemselves = new WeakMap<Part, boolean>();
-
-/** Tells whether a part rests on nothing beside itself; it is asked of every part of a sheet at every step of a drag. */
-export function restsOnItself(part: Part): boolean {
-  const remembered = restingOnThemselves.get(part);
-  if (remembered !== undefined) return remembered;
-  const rests =
-    isPrimitive(part.source) &&
-    !takesFromOutside(part) &&
-    referencesOf(part).length === 0 &&
-    !laysSheet(part) &&
-    !meetsLight(part);
-  restingOnThemselves.set(part, rests);
-  return rests;
-}
+/** Tells whether a part rests on nothing beside itself. */
+export const restsOnItself = (part: Part): boolean => isPrimitive(part.source) && restsOnItsOwn(part);
 
 /** Results in the coordinates of the holder, one list of members for each list of results. */
 const membership = new WeakMap<readonly PartResult[], readonly Member[]>();

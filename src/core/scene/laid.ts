@@ -1,17 +1,10 @@
 import { sameItems } from '../cache/same-items';
 import { referencesOf } from '../document/part-references';
 import type { Part, Sheet } from '../document/types';
-import { isPrimitive, paramsOf, primitives } from '../source';
 import type { EvaluationContext } from './context';
+import { sheetLaidBy } from './resting';
 import { sheetIn } from './sheet-nodes';
 import type { Scene } from './types';
-
-/** Id of the sheet that a part lays; an empty text where it lays none. */
-const sheetLaidBy = ({ source }: Part): string =>
-  isPrimitive(source) ? (primitives[source.kind].lays?.(paramsOf(source)) ?? '') : '';
-
-/** Whether a part lays another sheet. */
-export const laysSheet = (part: Part): boolean => sheetLaidBy(part) !== '';
 
 /** What sheets show, however far off, by their ids; as long as the context is the same. */
 const reaches = new WeakMap<EvaluationContext, Map<string, ReadonlySet<string>>>();

@@ -1,13 +1,10 @@
 import { isPainted } from '../document/painted';
 import { parentOf } from '../document/parent';
-import { referencesOf } from '../document/part-references';
 import { differingMembers } from '../document/record';
 import type { Design, Part } from '../document/types';
 import { budget } from '../geometry/budget';
-import { takesFromOutside } from './basis';
 import type { EvaluationContext } from './context';
-import { laysSheet } from './laid';
-import { meetsLight } from './light';
+import { restsOnItsOwn } from './resting';
 import type { PartResult } from './result';
 import { weightOf } from './weight';
 
@@ -41,10 +38,7 @@ export const isShown = (part: Part | undefined, references: boolean): part is Pa
 /** Whether nothing of what a part comes to can change while it and the parts in it stay the same objects. */
 function isContained(parts: Design['parts'], part: Part): boolean {
   return (
-    !takesFromOutside(part) &&
-    referencesOf(part).length === 0 &&
-    !laysSheet(part) &&
-    !meetsLight(part) &&
+    restsOnItsOwn(part) &&
     part.children.every((id) => parts[id] !== undefined && isContained(parts, parts[id]))
   );
 }
