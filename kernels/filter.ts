@@ -165,7 +165,7 @@ export function layColours(
 ): void {
   if (x1 <= x0 || y1 <= y0) return;
   if (step == 1 && Math.floor(startX) == startX && Math.floor(startY) == startY) {
-    layPixels(layer, x0, y0, x1, y1, plane + (<usize>(<i32>startY * stride + <i32>startX) << 4), stride, opacity, blend);
+    layWhole(layer, x0, y0, x1, y1, plane + (<usize>(<i32>startY * stride + <i32>startX) << 4), stride, 1e-6, opacity, blend);
     return;
   }
   const firstRow = <i32>Math.floor(startY + <f64>y0 * step) - 1;
@@ -194,13 +194,23 @@ export function layColours(
   lay(layer, x, y, f32x4.mul(held, f32x4.splat(opacity)), blend);
 }
 
-/** The same where the plane's samples are the layer's pixels: what lies between them is not asked for. */
-function layPixels(layer: i32, x0: i32, y0: i32, x1: i32, y1: i32, plane: usize, stride: i32, opacity: f32, blend: i32): void {
+/** Composites colours of whole pixels, those whose alpha is above `least`: pixel (x, y) reads the plane at (x, y). */
+function layWhole(
+  layer: i32, x0: i32, y0: i32, x1: i32, y1: i32, plane: usize, stride: i32, least: f32, opacity: f32, blend: i32,
+): void {
   for (let y = y0; y < y1; y++) {
     growBox(layer, x0, y, x1);
     let at = plane + (<usize>(y * stride + x0) << 4);
-    for (let x = x0; x < x1; x++, at += 16) layColour(layer, x, y, v128.load(at), 0, opacity, blend);
+    for (let x = x0; x < x1; x++, at += 16) layColour(layer, x, y, v128.load(at), least, opacity, blend);
   }
+}
+
+/**
+ * Composites colours that were drawn before onto pixels [x0, x1) × [y0, y1) of a layer, however faint they are; the first of them stands
+ * at `plane`, rows of `stride` colours.
+ */
+export function layKept(layer: i32, x0: i32, y0: i32, x1: i32, y1: i32, plane: usize, stride: i32, blend: i32): void {
+  layWhole(layer, x0, y0, x1, y1, plane - (<usize>(y0 * stride + x0) << 4), stride, 0, 1, blend);
 }
 
 /** A coordinate in steps of 2⁻³², which add up without rounding. */

@@ -4,7 +4,7 @@ import { colours, GIVEN, INPUT, INPUT_BYTES, initMemory, TABLES } from './memory
 
 export { compositeAt } from './blend';
 export { addEdges, paintShape, placeTile } from './coverage';
-export { addMoved, alphaToPlane, coloursToPlane, convolve, layColours, layPlane, toBytes } from './filter';
+export { addMoved, alphaToPlane, coloursToPlane, convolve, layColours, layKept, layPlane, toBytes } from './filter';
 export { clearLayer, copyLayer, flattenLayer, floodLayer, joinLayers, target } from './layer';
 export { resetFragments } from './memory';
 export { placePaint, setGiven, setGradient, setSolid } from './paint';

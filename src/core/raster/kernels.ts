@@ -175,6 +175,16 @@ export interface Kernels {
   ): void;
   layPlane(...onto: [...Laid, r: number, g: number, b: number, a: number, blend: number]): void;
   layColours(...onto: [...Laid, opacity: number, blend: number]): void;
+  layKept(
+    layer: number,
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    plane: number,
+    stride: number,
+    blend: number,
+  ): void;
   toBytes(layer: number, w: number, h: number, out: number): void;
   compositeAt(mode: number, s: number, d: number, out: number): void;
 }

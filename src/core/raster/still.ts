@@ -58,7 +58,7 @@ export function drawKept(target: Target, node: SceneNode, matrix: Matrix, layer:
   const wide = area.x1 - area.x0;
   blocks.copy(area, plane, wide);
   const [left, top] = [area.x0 - whole.x0, area.y0 - whole.y0];
-  kernels.layColours(
+  kernels.layKept(
     layer,
     left,
     top,
@@ -66,11 +66,6 @@ export function drawKept(target: Target, node: SceneNode, matrix: Matrix, layer:
     top + area.y1 - area.y0,
     plane,
     wide,
-    -left,
-    -top,
-    1,
-    plane,
-    1,
     modeNumber(node.blend),
   );
 }

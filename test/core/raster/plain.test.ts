@@ -198,6 +198,22 @@ describe('every compiled kernel has the bits of its plain twin', () => {
     ],
   ] as const;
 
+  it('laying colours that were drawn before, on whole pixels or as they were kept', () => {
+    for (const mode of [0, 5, 11])
+      agree((k) => {
+        scatter(k, 0, 23, () => 0);
+        scatter(k, 1, 24, () => 0);
+        k.flattenLayer(1);
+        const plane = k.input() + (1 << 20);
+        k.coloursToPlane(1, plane, 60, 48, 48);
+        // Fainter than what is told apart between samples.
+        new Float32Array(k.memory.buffer, plane + 160, 4).set([2e-7, 1e-7, 0, 4e-7]);
+        k.layColours(0, 5, 3, 40, 30, plane, 60, -4, -2, 1, k.input() + (4 << 20), 0.7, mode);
+        k.layKept(0, 7, 9, 45, 41, plane, 60, mode);
+        return layerPixels(k);
+      });
+  });
+
   it.each(planes)('blurring and laying %s', (_, floats, take, lay) => {
     for (const [step, mode] of [
       [1, 0],

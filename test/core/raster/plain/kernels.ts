@@ -276,8 +276,6 @@ export function plainKernels(): Kernels {
     layColours(layer, x0, y0, x1, y1, plane, stride, startX, startY, step, _, opacity, blend) {
       const values = new Float32Array(memory.buffer, plane);
       const share = f(opacity);
-      // Between samples rounding may leave a trace of what is nothing.
-      const least = step === 1 && Number.isInteger(startX) && Number.isInteger(startY) ? 0 : f(1e-6);
       for (let y = y0; y < y1 && x0 < x1; y++) {
         stack[layer].reach(x0, y, x1);
         for (let x = x0; x < x1; x++) {
@@ -286,10 +284,26 @@ export function plainKernels(): Kernels {
               between(startX + x * step, (i) => values[4 * (row * stride + i) + k]),
             ),
           );
-          if (c[3] <= least) continue;
+          if (c[3] <= f(1e-6)) continue;
           const most = Math.min(1, c[3]);
           const held = each((k) => Math.max(0, Math.min(c[k], most)));
           stack[layer].cover(x, y, scaled(held, share), blend, false);
+        }
+      }
+    },
+    layKept(layer, x0, y0, x1, y1, plane, stride, blend) {
+      for (let y = y0; y < y1; y++) {
+        stack[layer].reach(x0, y, x1);
+        for (let x = x0; x < x1; x++) {
+          const c = colourIn(plane + 16 * ((y - y0) * stride + x - x0));
+          if (c[3] > 0)
+            stack[layer].cover(
+              x,
+              y,
+              each((k) => Math.max(0, Math.min(c[k], Math.min(1, c[3])))),
+              blend,
+              false,
+            );
         }
       }
     },
