@@ -1,5 +1,5 @@
 // Bundles what Node runs by itself beside the application, so that it starts at once and needs nothing but Node.
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { root } from './lib/root.mjs';
 
@@ -22,6 +22,18 @@ function lastChange(at) {
   return Math.max(own.mtimeMs, ...readdirSync(at).map((name) => lastChange(path.join(at, name))));
 }
 
+/** Milliseconds that pieces of an earlier build are kept: what runs may still take some of them up. */
+const kept = 24 * 60 * 60 * 1000;
+
+/** Takes pieces away that no program is made of any more. */
+function dropOldPieces(current) {
+  const pieces = path.join(folder, 'pieces');
+  for (const name of existsSync(pieces) ? readdirSync(pieces) : []) {
+    const file = path.join(pieces, name);
+    if (!current.has(name) && Date.now() - statSync(file).mtimeMs > kept) rmSync(file);
+  }
+}
+
 /** Bundles the programs, unless those that are there are newer than their sources. @throws Error where they do not compile. */
 export async function buildPrograms() {
   const made = Object.keys(programs).map(programAt);
@@ -29,7 +41,8 @@ export async function buildPrograms() {
   const changed = Math.max(...sources.map((name) => lastChange(path.join(root, name))));
   if (made.every((file) => existsSync(file) && statSync(file).mtimeMs > changed)) return;
   const { build } = await import('esbuild');
-  await build({
+  const { metafile } = await build({
+    metafile: true,
     absWorkingDir: root,
     entryPoints: programs,
     outdir: folder,
@@ -44,4 +57,5 @@ export async function buildPrograms() {
     packages: 'external',
     logLevel: 'warning',
   });
+  dropOldPieces(new Set(Object.keys(metafile.outputs).map((file) => path.basename(file))));
 }

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { makeCoat } from '@/core';
 import { Drag } from '@/editor/sheet/gestures';
-import { changePart, choose, openDesign, run, walkCards, walkParts } from '@/editor/state/actions';
+import { changePart, choose, openDesign, run } from '@/editor/state/actions';
 import { api } from '@/editor/state/api';
 import {
   beginLive,
@@ -485,20 +485,5 @@ describe('without the server', () => {
     later.stored.set('silent-compass.unsent.d', '{not json');
     await openDesign('d');
     expect(width('a')).toBe(100);
-  });
-});
-
-describe('walking', () => {
-  it('goes round the parts and along the cards', () => {
-    walkParts(1);
-    expect(get().chosen).toEqual(['a']);
-    walkParts(1);
-    walkParts(1);
-    expect(get().chosen).toEqual(['a']);
-    expect(get().card).toEqual({ list: 'source' });
-    walkCards(1);
-    expect(get().card).toMatchObject({ list: 'coats' });
-    walkCards(1);
-    expect(get().card).toEqual({ list: 'source' });
   });
 });

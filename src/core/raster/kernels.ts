@@ -100,7 +100,7 @@ export interface Kernels {
     shines: number,
     least: number,
   ): void;
-  /** Whether there was room for its lists. */
+  /** 0 where there was no room for its lists. */
   depths(
     x0: number,
     y0: number,
@@ -110,9 +110,9 @@ export interface Kernels {
     out: number,
     work: number,
     bytes: number,
-  ): boolean;
-  /** Whether there was room for its lists. */
-  shadeRim(x0: number, y0: number, x1: number, y1: number, out: number, work: number, bytes: number): boolean;
+  ): number;
+  /** 0 where there was no room for its lists. */
+  shadeRim(x0: number, y0: number, x1: number, y1: number, out: number, work: number, bytes: number): number;
   setGiven(): void;
   placeSurface(x: number, y: number, w: number, h: number): void;
   meshPatch(layer: number, at: number, n: number): void;

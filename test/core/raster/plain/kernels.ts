@@ -121,13 +121,13 @@ export function plainKernels(): Kernels {
     depths(x0, y0, x1, y1, reach, out) {
       const found = plainDepths(outline, { x0, y0, x1, y1 }, reach);
       floats(out, found.length).set(found);
-      return true;
+      return 1;
     },
     shadeRim(x0, y0, x1, y1, out) {
       if (!rim) throw new Error('There is no rim.');
       const found = plainRim(rim, outline, { x0, y0, x1, y1 });
       floats(out, found.length).set(found);
-      return true;
+      return 1;
     },
     setGiven() {
       paint = {
