@@ -35,7 +35,7 @@ export function FrameTable() {
         'Frames of the next drag are measured.'
       ) : (
         <table>
-          <caption style={{ captionSide: 'bottom', textAlign: 'left', paddingTop: 4 }}>
+          <caption style={{ captionSide: 'bottom', textAlign: 'left', padding: '4px 0 0 2px' }}>
             {frames.length} frames; a drawn pixel stands for {one(meanCoarseness(frames))} px
           </caption>
           <thead>
