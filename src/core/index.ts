@@ -243,6 +243,7 @@ export type { ProofDefinition, ProofRow } from './proof/definition';
 export { proofRows } from './proof/definition';
 export { type Finding, type Findings, findingsOf } from './proof/findings';
 export { mockUpOfProof, sceneProofKind } from './proof/kind/in-scene';
+export { pictureOf } from './proof/picture';
 export { proofScene } from './proof/proof-scene';
 export { type ProofRules, ruleFields } from './proof/rules';
 export { hangProof, usualWall } from './proof/wall';

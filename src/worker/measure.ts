@@ -3,8 +3,8 @@ import {
   type Findings,
   findingsOf,
   type ProofRules,
+  pictureOf,
   provideImages,
-  renderPixels,
   type Scene,
   withImages,
 } from '@/core';
@@ -36,9 +36,6 @@ let wanted: Extract<MeasureOrder, { type: 'measure' }> | null = null;
 
 const answer = (a: MeasureAnswer): void => self.postMessage(a);
 
-/** Pixels of the longer side at which pictures that are placed are looked at: they are fetched for it first. */
-const looked = 768;
-
 let measuring = false;
 
 async function measure(): Promise<void> {
@@ -48,10 +45,9 @@ async function measure(): Promise<void> {
     for (let order = wanted; order && scene && version >= order.version; order = wanted) {
       wanted = null;
       const whole = scene;
-      await withImages(() =>
-        renderPixels(whole, (looked * whole.width) / Math.max(whole.width, whole.height)),
-      );
-      for (const findings of findingsOf(whole, order.rules, order.smallest)) {
+      // Pictures that are placed are fetched for it first.
+      const picture = await withImages(() => pictureOf(whole));
+      for (const findings of findingsOf(whole, order.rules, order.smallest, picture)) {
         // What is asked for meanwhile is heard in between, and comes first.
         answer({ type: 'findings', findings });
         await new Promise((r) => setTimeout(r));

@@ -1,4 +1,4 @@
-import { type Contour, contourOf, emptyPath, type FillRule, type Path } from '../geometry/path';
+import { type Bounds, type Contour, contourOf, emptyPath, type FillRule, type Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
 import { cutCrossings } from './crossings';
 import { PlaneGraph, type Use } from './planar';
@@ -25,12 +25,31 @@ export interface FaceMap {
 
 const none: FaceMap = { faces: [], outline: () => emptyPath };
 
-/** Polygons of chords of one path's closed contours, for asking what lies inside. */
+/** Vertices of polygons of chords, one polygon a contour. */
 type Loops = readonly (readonly number[])[];
 
-function windingAt(loops: Loops, { xs, ys }: Pooled, p: Point): number {
+/** A polygon of chords and its box, beyond which nothing lies inside. */
+interface Ring {
+  readonly loop: readonly number[];
+  readonly box: Bounds;
+}
+
+function ringOf(loop: readonly number[], { xs, ys }: Pooled): Ring {
+  const box = { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity };
+  for (const v of loop) {
+    box.x0 = Math.min(box.x0, xs[v]);
+    box.y0 = Math.min(box.y0, ys[v]);
+    box.x1 = Math.max(box.x1, xs[v]);
+    box.y1 = Math.max(box.y1, ys[v]);
+  }
+  return { loop, box };
+}
+
+/** How often the closed contours of one path go round a place. */
+function windingAt(rings: readonly Ring[], { xs, ys }: Pooled, p: Point): number {
   let w = 0;
-  for (const loop of loops)
+  for (const { loop, box } of rings) {
+    if (p.x < box.x0 || p.x > box.x1 || p.y < box.y0 || p.y > box.y1) continue;
     for (let i = 0; i < loop.length; i++) {
       const a = loop[i];
       const b = loop[i + 1 < loop.length ? i + 1 : 0];
@@ -38,6 +57,7 @@ function windingAt(loops: Loops, { xs, ys }: Pooled, p: Point): number {
       const x = xs[a] + ((p.y - ys[a]) / (ys[b] - ys[a])) * (xs[b] - xs[a]);
       if (x > p.x) w += ys[b] > ys[a] ? 1 : -1;
     }
+  }
   return w;
 }
 
@@ -174,7 +194,7 @@ export function facesOf(paths: readonly Path[]): FaceMap {
   const outer = signed
     .filter((s) => s.area > 0 && !isSliver(s))
     .sort((p, q) => p.area - q.area)
-    .map((s) => ({ ...s, cycles: [s.cycle], loops: [s.loop] }));
+    .map((s) => ({ ...s, cycles: [s.cycle], loops: [s.loop], ring: ringOf(s.loop, pooled) }));
   // A sliver goes to the neighbour it shares most with, so that faces leave nothing out.
   const home = new Map<number, (typeof outer)[number]>();
   for (const o of outer) for (const h of o.cycle) home.set(h, o);
@@ -191,18 +211,25 @@ export function facesOf(paths: readonly Path[]): FaceMap {
   for (const hole of signed) {
     if (hole.area >= 0) continue;
     const p = { x: xs[hole.loop[0]], y: ys[hole.loop[0]] };
-    const round = outer.find((o) => o.component !== hole.component && windingAt([o.loop], pooled, p) !== 0);
+    const round = outer.find((o) => o.component !== hole.component && windingAt([o.ring], pooled, p) !== 0);
     round?.cycles.push(hole.cycle);
     round?.loops.push(hole.loop);
   }
 
   const isOpen = (path: number, contour: number) => !paths[path].contours[contour].closed;
-  const loopsOf: Loops[] = contours.map((shape, i) =>
-    shape.filter((_, k) => !isOpen(i, k)).map((members) => members.flatMap((m) => curves[m].vs.slice(0, -1))),
+  const ringsOf = contours.map((shape, i) =>
+    shape
+      .filter((_, k) => !isOpen(i, k))
+      .map((members) =>
+        ringOf(
+          members.flatMap((m) => curves[m].vs.slice(0, -1)),
+          pooled,
+        ),
+      ),
   );
   const found = outer.map((o) => {
     const at = pointInside(o.loops, pooled);
-    const inside = loopsOf.map((loops, i) => fills(paths[i].fillRule, windingAt(loops, pooled, at)));
+    const inside = ringsOf.map((rings, i) => fills(paths[i].fillRule, windingAt(rings, pooled, at)));
     const sides = new Set<string>();
     let first = Number.POSITIVE_INFINITY;
     for (const h of o.cycles.flat())

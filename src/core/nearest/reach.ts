@@ -1,6 +1,6 @@
 import { identity } from '../geometry/matrix';
 import type { Path } from '../geometry/path';
-import { squaredToChord } from './chord';
+import { ChordTree } from './chord-tree';
 import { NearestEdge } from './nearest-edge';
 import { chordTolerance, type EdgeOutline, edgeOutline } from './outline';
 
@@ -11,9 +11,6 @@ const none = 1e-10;
 
 /** Places nearer to one another than a hundredth of the radius graze, by the square of that. */
 const grazing = 1e-4;
-
-/** Chords that are passed over together. */
-const together = 12;
 
 /** A circle shrunk by less than a thousandth touches what it touched. */
 const nearly = 0.999;
@@ -43,12 +40,8 @@ export class Reaches {
   readonly bunches: number;
   private readonly outline: EdgeOutline;
   private readonly near: NearestEdge;
-  private readonly far: Float64Array;
-  private readonly one = new Int32Array(1);
+  private readonly tree: ChordTree;
   private readonly hair: number;
-  /** Boxes of bunches of chords, so that those far off are passed over together. */
-  private readonly boxes: Float64Array;
-  private last = 0;
   /** Radius of the last circle. */
   private before = 0;
   /** From the nearest place to what it was asked for, and what it lies on. */
@@ -64,79 +57,28 @@ export class Reaches {
   ) {
     this.outline = edgeOutline(path, identity);
     this.near = new NearestEdge(this.outline);
-    const { count, chords } = this.outline;
-    this.far = new Float64Array(count);
-    const bunches = Math.ceil(count / together);
-    this.bunches = bunches;
-    this.boxes = new Float64Array(4 * bunches);
-    for (let b = 0; b < bunches; b++) {
-      const box = [Infinity, Infinity, -Infinity, -Infinity];
-      for (let c = 5 * b * together; c < Math.min(chords.length, 5 * (b + 1) * together); c += 5)
-        for (const k of [0, 1]) {
-          const [x, y] = [chords[c] + k * chords[c + 2], chords[c + 1] + k * chords[c + 3]];
-          box[0] = Math.min(box[0], x);
-          box[1] = Math.min(box[1], y);
-          box[2] = Math.max(box[2], x);
-          box[3] = Math.max(box[3], y);
-        }
-      this.boxes.set(box, 4 * b);
-    }
+    this.tree = new ChordTree(this.outline.chords, this.outline.count);
+    this.bunches = this.tree.bunches;
     this.hair = exactness * size;
-  }
-
-  /** The squared distance to the box of a bunch of chords. */
-  private toBox(bunch: number, x: number, y: number): number {
-    const { boxes } = this;
-    const b = 4 * bunch;
-    const dx = Math.max(boxes[b] - x, 0, x - boxes[b + 2]);
-    const dy = Math.max(boxes[b + 1] - y, 0, y - boxes[b + 3]);
-    return dx * dx + dy * dy;
-  }
-
-  /** The least squared distance to a chord of a bunch, or what is less already. */
-  private leastIn(bunch: number, x: number, y: number, least: number): number {
-    const { chords, count } = this.outline;
-    const end = Math.min(count, (bunch + 1) * together);
-    let least2 = least;
-    for (let i = bunch * together; i < end; i++) {
-      const d = squaredToChord(chords, 5 * i, x, y);
-      this.far[i] = d;
-      if (d < least2) least2 = d;
-    }
-    return least2;
   }
 
   /** The distance to the nearest place of the true curves: of all chords that may lie over it each is followed to its foot. */
   private nearest(x: number, y: number): number {
-    const { near, far, one } = this;
-    const { count } = this.outline;
-    const { bunches } = this;
-    // The bunch that was nearest last is near still.
-    let least = this.leastIn(this.last, x, y, Number.POSITIVE_INFINITY);
-    for (let b = 0; b < bunches; b++)
-      if (b !== this.last && this.toBox(b, x, y) < least) least = this.leastIn(b, x, y, least);
-    const limit = (Math.sqrt(least) + 2 * chordTolerance) ** 2;
-    let found = Number.POSITIVE_INFINITY;
-    for (let b = 0; b < bunches; b++) {
-      if (this.toBox(b, x, y) > limit) continue;
-      const end = Math.min(count, (b + 1) * together);
-      // A bunch that was passed over may hold some that lie no farther than that.
-      this.leastIn(b, x, y, least);
-      for (let i = b * together; i < end; i++) {
-        if (far[i] > limit) continue;
-        one[0] = i;
-        near.find(x, y, one, 0, 1);
-        const d = Math.hypot(near.rx, near.ry);
-        if (d >= found) continue;
-        found = d;
-        this.rx = near.rx;
-        this.ry = near.ry;
-        this.partner = near.partner;
-        this.chord = i;
-        this.last = b;
-      }
+    const { near, tree } = this;
+    const { found } = tree;
+    const n = tree.near(x, y, chordTolerance);
+    let least = Number.POSITIVE_INFINITY;
+    for (let k = 0; k < n; k++) {
+      near.find(x, y, found, k, k + 1);
+      const d = Math.hypot(near.rx, near.ry);
+      if (d >= least) continue;
+      least = d;
+      this.rx = near.rx;
+      this.ry = near.ry;
+      this.partner = near.partner;
+      this.chord = found[k];
     }
-    return found;
+    return least;
   }
 
   /** The circle at (x, y) whose middle lies along the inward normal (nx, ny) of length 1, its radius `upTo` at most. */

@@ -23,7 +23,7 @@ export interface Widths {
   readonly spread: readonly { readonly size: number; readonly length: number }[];
 }
 
-/** Places that are looked across from. */
+/** Places that an outline is looked across from, where nothing else is asked for. */
 const mostPlaces = 1500;
 /** Those of one area at least. */
 const fewestPlaces = 40;
@@ -109,10 +109,18 @@ function about(path: Path, { contour, segment }: SegmentAddress, other: SegmentA
   return own.map((i) => segmentAt(c, i));
 }
 
+/** The distance from a place to the box of a segment’s handles: none of it is nearer. */
+function toHandles(s: Cubic, { x, y }: Point): number {
+  const dx = Math.max(Math.min(s[0], s[2], s[4], s[6]) - x, 0, x - Math.max(s[0], s[2], s[4], s[6]));
+  const dy = Math.max(Math.min(s[1], s[3], s[5], s[7]) - y, 0, y - Math.max(s[1], s[3], s[5], s[7]));
+  return Math.hypot(dx, dy);
+}
+
 function nearestOf(pieces: readonly Cubic[], p: Point): Point {
   let best = p;
   let least = Number.POSITIVE_INFINITY;
   for (const s of pieces) {
+    if (toHandles(s, p) >= least) continue;
     const { t, distance: d } = nearestOnCubic(s, p);
     if (d < least) [best, least] = [cubicPoint(s, t), d];
   }
@@ -190,9 +198,10 @@ const affordWidths = (path: Path): void =>
  * How wide a clean path is: the circles that touch it twice from inside, which are those of its medial axis (Blum 1967), where they
  * touch what faces one another. A part that runs out to a point is not counted where it does; an area without two sides is as
  * wide as the largest circle in it. Lengths are the path’s.
+ * @param most about how many places are looked across from; the narrowest that is found is followed to where it is exact
  * @throws WorkFault where the path has too many segments.
  */
-export function strokeWidths(path: Path): Widths {
+export function strokeWidths(path: Path, most = mostPlaces): Widths {
   affordWidths(path);
   const found: Across[] = [];
   const spread: Widths['spread'][number][] = [];
@@ -202,11 +211,11 @@ export function strokeWidths(path: Path): Widths {
   const around = all.map(pathLength);
   const whole = around.reduce((sum, l) => sum + l, 0);
   for (const [i, area] of all.entries()) {
-    const most = Math.max(fewestPlaces, (mostPlaces * around[i]) / whole);
+    const places = Math.max(fewestPlaces, (most * around[i]) / whole);
     const own = pathBounds(area);
     if (!own) continue;
     const size = Math.hypot(own.x1 - own.x0, own.y1 - own.y0);
-    const border = borderOf(area, most, true);
+    const border = borderOf(area, places, true);
     const seen = lookAcross(area, border, size, true);
     const necks = necksOf(area, seen, true);
     const narrowest = narrowestOf(necks) ?? broadest(seen);
@@ -219,14 +228,15 @@ export function strokeWidths(path: Path): Widths {
 
 /**
  * How wide the gaps of a clean path are: between its areas, in its holes and in what its outline leaves open.
+ * @param most about how many places are looked across from
  * @throws WorkFault where the path has too many segments.
  */
-export function gapWidths(path: Path): Widths {
+export function gapWidths(path: Path, most = mostPlaces): Widths {
   affordWidths(path);
   const b = pathBounds(path);
   if (!b) return { narrowest: null, spread: [] };
   const size = Math.hypot(b.x1 - b.x0, b.y1 - b.y0);
-  const border = borderOf(path, mostPlaces, false);
+  const border = borderOf(path, most, false);
   const seen = lookAcross(path, border, size, false);
   return {
     narrowest: narrowestOf(necksOf(path, seen, false)),

@@ -1,7 +1,8 @@
 import { luminance } from '../colour/contrast';
 import type { Point } from '../geometry/vector';
-import { renderPixels } from '../raster/render';
+import type { Picture } from '../raster/render';
 import type { Scene } from '../scene/types';
+import { pictureOf } from './picture';
 import { groundOf } from './whole-sheet';
 
 /** How the ink of a sheet lies about its middle. */
@@ -13,17 +14,13 @@ export interface Balance {
   readonly above: number;
 }
 
-/** Pixels of the longer side that are weighed. */
-const pixels = 400;
-
 /**
  * The balance of a sheet: each place weighs as much as it differs from the ground in luminance (WCAG 2.2). Null where nothing does.
+ * @param picture the sheet as `pictureOf` draws it
  */
-export function balanceOf(sheet: Scene): Balance | null {
+export function balanceOf(sheet: Scene, picture: Picture = pictureOf(sheet)): Balance | null {
   const ground = groundOf(sheet);
-  const scale = pixels / Math.max(sheet.width, sheet.height);
-  const width = Math.max(1, Math.round(sheet.width * scale));
-  const { data, height } = renderPixels({ ...sheet, ground }, width);
+  const { data, width, height } = picture;
   const base = luminance(ground);
   let [sum, sx, sy, left, above] = [0, 0, 0, 0, 0];
   for (let j = 0; j < height; j++)

@@ -104,7 +104,8 @@ export function borderOf(path: Path, most: number, inside: boolean): Border {
         const p = cubicPoint(s, t);
         const d = cubicTangent(s, t);
         places.push({
-          ...p,
+          x: p.x,
+          y: p.y,
           nx: -d.y,
           ny: d.x,
           contour,

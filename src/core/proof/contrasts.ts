@@ -1,12 +1,12 @@
 import { formatHex, type Rgba } from '../colour/colour';
 import { contrast } from '../colour/contrast';
 import type { Point } from '../geometry/vector';
-import { renderPixels } from '../raster/render';
+import { type Picture, renderPixels } from '../raster/render';
 import { filledWith } from '../scene/filled-with';
 import type { Scene } from '../scene/types';
 import { borderOf } from './border';
 import type { InkArea } from './inks';
-import { groundOf } from './whole-sheet';
+import { pictureOf } from './picture';
 
 /** Two colours that meet along an edge. */
 export interface Meeting {
@@ -20,8 +20,7 @@ export interface Meeting {
   readonly at: Point;
 }
 
-/** Pixels of the longer side in which colours are looked at, and how far from an edge. */
-const pixels = 768;
+/** How far from an edge colours are looked at, pixels. */
 const off = 1.6;
 /** Edges shorter than this share of the sheet say nothing. */
 const shortest = 0.01;
@@ -52,12 +51,18 @@ function meetingOf(keys: Meeting['keys'], samples: readonly Sample[]): Meeting {
   return { keys, colours: [a, b], contrast: middle.contrast, length, at: middle.at };
 }
 
-/** The colours that meet along the edges of a sheet’s inks, the least contrast first. */
-export function meetingsOf(sheet: Scene, areas: readonly InkArea[]): Meeting[] {
+/**
+ * The colours that meet along the edges of a sheet’s inks, the least contrast first.
+ * @param seen the sheet as `pictureOf` draws it
+ */
+export function meetingsOf(
+  sheet: Scene,
+  areas: readonly InkArea[],
+  seen: Picture = pictureOf(sheet),
+): Meeting[] {
   const longest = Math.max(sheet.width, sheet.height);
-  const scale = pixels / longest;
-  const width = Math.max(1, Math.round(sheet.width * scale));
-  const seen = renderPixels({ ...sheet, ground: groundOf(sheet) }, width);
+  const { width } = seen;
+  const scale = width / sheet.width;
   const labelled = areas.map((a, i) => filledWith(a.path, { kind: 'solid', colour: labelOf(i + 1) }));
   const labels = renderPixels({ ...sheet, ground: [0, 0, 0, 1], nodes: labelled }, width);
   const index = (x: number, y: number): number => {

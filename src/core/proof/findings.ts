@@ -1,7 +1,9 @@
 import { WorkFault } from '../geometry/budget';
 import { knownBounds } from '../geometry/known-bounds';
-import { nearestOnPath } from '../geometry/measure';
+import { nearestOnPath, pathLength } from '../geometry/measure';
+import type { Path } from '../geometry/path';
 import type { Point } from '../geometry/vector';
+import type { Picture } from '../raster/render';
 import { layersOf } from '../scene/layers';
 import type { PaintedLayer } from '../scene/node/definition';
 import type { Scene } from '../scene/types';
@@ -9,6 +11,7 @@ import { type Across, gapWidths, strokeWidths, type Widths } from './across';
 import { type Balance, balanceOf } from './balance';
 import { type Meeting, meetingsOf } from './contrasts';
 import { type InkArea, type Inks, inksOf } from './inks';
+import { pictureOf } from './picture';
 import type { ProofRules } from './rules';
 
 /** What was measured: a stroke, a gap, colours that meet, or where the weight lies. */
@@ -158,15 +161,31 @@ const mostContrasts = 6;
 
 const order = { broken: 0, near: 1, holds: 2 } as const;
 
+/** Places that the silhouette is looked across from, and each ink at least. */
+const places = { silhouette: 1500, ink: 300 } as const;
+
+/** How many places an ink is looked across from: of the silhouette’s as many as its outline is long, within bounds. */
+const placesOf = (ink: Path, silhouette: Path): number =>
+  Math.min(
+    places.silhouette,
+    Math.max(places.ink, (places.silhouette * pathLength(ink)) / Math.max(1e-9, pathLength(silhouette))),
+  );
+
+/** What an outline is called, which parts it is of, and how many places it is looked across from. */
+interface Looked {
+  readonly about: string;
+  readonly parts: readonly string[] | null;
+  readonly places: number;
+}
+
 /** Strokes and gaps of one outline, and how wide they are all along it. */
 function widthsOf(
   measuring: Measuring,
-  path: Inks['silhouette'],
-  about: string,
-  parts: readonly string[] | null,
+  path: Path,
+  { about, parts, places: most }: Looked,
 ): { found: Finding[]; strokes: Widths; gaps: Widths } {
   const found: Finding[] = [];
-  const [strokes, gaps] = [strokeWidths(path), gapWidths(path)];
+  const [strokes, gaps] = [strokeWidths(path, most), gapWidths(path, most)];
   if (strokes.narrowest) found.push(widthFinding(measuring, 'stroke', strokes.narrowest, about, parts));
   if (gaps.narrowest) found.push(widthFinding(measuring, 'gap', gaps.narrowest, about, parts));
   return { found, strokes, gaps };
@@ -187,11 +206,18 @@ const unmeasured = (about: string, message: string): Finding => ({
  * Measures a sheet against rules: thinnest strokes and narrowest gaps of all and of every ink, colours that meet, and balance;
  * the worst first. What is too fine or too much to be measured is said. Each time something has been found out, what is known so
  * far is yielded.
+ * @param smallest the smallest size that hangs on the wall, pixels
+ * @param picture the sheet as `pictureOf` draws it
  */
-export function* findingsOf(scene: Scene, rules: ProofRules, smallest: number): Generator<Findings> {
+export function* findingsOf(
+  scene: Scene,
+  rules: ProofRules,
+  smallest: number,
+  picture: Picture = pictureOf(scene),
+): Generator<Findings> {
   const measuring = { scene, layers: layersOf(scene.nodes), rules, smallest };
   const longest = Math.max(scene.width, scene.height);
-  const balance = balanceOf(scene);
+  const balance = balanceOf(scene, picture);
   const findings: Finding[] = balance ? [balanceFinding(measuring, balance)] : [];
   let curve: Findings['curve'] = [];
   const worst = (f: Finding) => (f.from ? Math.max(f.from.px / smallest, f.from.mm / rules.width) : 0);
@@ -218,7 +244,11 @@ export function* findingsOf(scene: Scene, rules: ProofRules, smallest: number): 
 
   function* ofInks({ areas, silhouette }: Inks): Generator<Findings> {
     afforded('silhouette', () => {
-      const { found, strokes, gaps } = widthsOf(measuring, silhouette, 'silhouette', null);
+      const { found, strokes, gaps } = widthsOf(measuring, silhouette, {
+        about: 'silhouette',
+        parts: null,
+        places: places.silhouette,
+      });
       findings.push(...found);
       curve = curveOf(strokes.spread, gaps.spread, longest);
     });
@@ -226,14 +256,15 @@ export function* findingsOf(scene: Scene, rules: ProofRules, smallest: number): 
       findings.push(unmeasured('inks', 'Its outlines cross too often for single inks to be measured.'));
     yield told();
     if (!areas) return;
-    const meetings = meetingsOf(scene, areas).slice(0, mostContrasts);
+    const meetings = meetingsOf(scene, areas, picture).slice(0, mostContrasts);
     findings.push(...meetings.map((m) => contrastFinding(measuring, m, areas)));
     // One ink alone is the silhouette itself.
     if (areas.length < 2) return;
     for (const { key, path, parts, colour } of areas) {
       if (!colour) continue;
       yield told();
-      afforded(key, () => void findings.push(...widthsOf(measuring, path, key, parts).found));
+      const looked = { about: key, parts, places: placesOf(path, silhouette) };
+      afforded(key, () => void findings.push(...widthsOf(measuring, path, looked).found));
     }
   }
 }
