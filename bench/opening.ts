@@ -37,7 +37,7 @@ async function openCold(browser: Browser, address: string): Promise<Times> {
     const picture = since();
     await page.waitForFunction(() => window.compassProbe?.settled !== undefined, undefined, { polling: 10 });
     const works = since();
-    await page.evaluate(() => window.compassProbe?.settled?.());
+    await page.evaluate(() => window.compassProbe?.pictured?.());
     return { picture, works, whole: since() };
   } finally {
     await context.close();

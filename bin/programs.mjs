@@ -1,6 +1,7 @@
 // Bundles what Node runs by itself beside the application, so that it starts at once and needs nothing but Node.
 import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
 import path from 'node:path';
+import { engineStamp } from './lib/engine-stamp.mjs';
 import { root } from './lib/root.mjs';
 
 /** Programs by their names, each with its source. */
@@ -37,7 +38,7 @@ function dropOldPieces(current) {
 /** Bundles the programs, unless those that are there are newer than their sources. @throws Error where they do not compile. */
 export async function buildPrograms() {
   const made = Object.keys(programs).map(programAt);
-  const sources = ['src', 'package-lock.json', 'tsconfig.json', 'bin/programs.mjs'];
+  const sources = ['src', 'package-lock.json', 'tsconfig.json', 'bin'];
   const changed = Math.max(...sources.map((name) => lastChange(path.join(root, name))));
   if (made.every((file) => existsSync(file) && statSync(file).mtimeMs > changed)) return;
   const { build } = await import('esbuild');
@@ -55,6 +56,7 @@ export async function buildPrograms() {
     format: 'esm',
     target: 'node20',
     packages: 'external',
+    define: { 'process.env.NEXT_PUBLIC_ENGINE': JSON.stringify(engineStamp()) },
     logLevel: 'warning',
   });
   dropOldPieces(new Set(Object.keys(metafile.outputs).map((file) => path.basename(file))));

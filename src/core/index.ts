@@ -128,6 +128,7 @@ export { placeOnSheet, withPlaceOnSheet } from './document/place-fields';
 export { Places } from './document/places';
 export { clipText, isSoundText, soundJson, soundText, unsoundIn } from './document/text';
 export * from './document/types';
+export { engineStamp } from './engine';
 export { finishes, finishKinds } from './finish';
 export { paletteToProperties, propertyName } from './format/custom-properties';
 export { provideDeflate } from './format/deflate';
@@ -259,8 +260,16 @@ export {
 } from './raster/render';
 export { tileSize } from './raster/target';
 export { evaluatePart } from './scene/evaluate';
+export {
+  isWhole,
+  type KeptScenes,
+  provideKeptScenes,
+  worthKeeping,
+} from './scene/kept-scenes';
 export { applyLockUps } from './scene/lock-up-rules';
 export type { CardFault, PartResult } from './scene/result';
+export { packScene, unpackScene } from './scene/scene-bytes';
+export { sceneKey } from './scene/scene-key';
 export { type Evaluated, evaluate, evaluateSheet } from './scene/sheet';
 export { type BlendMode, blendModes, type Scene, type SceneNode, spreads } from './scene/types';
 export { isPrimitive, type PrimitiveSource, primitiveKinds, primitives } from './source';

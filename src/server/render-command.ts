@@ -15,11 +15,13 @@ import {
   imageIdsIn,
   makeRow,
   plannedFiles,
+  provideKeptScenes,
 } from '@/core';
 import { recipeIn, svgToDesign } from '@/core/importing';
 import { parseDesign } from '@/core/reading';
 import { writeDelivered } from './encode';
 import { takeFaces } from './faces';
+import { keptInFiles } from './kept-scenes';
 import { limitsFromEnvironment } from './limits';
 
 /** The live design that an SVG has inside, or one of what it shows; what was left out of that is told. */
@@ -162,6 +164,7 @@ async function main(): Promise<void> {
     throw new Error('Say which design and where to: npm run render -- DESIGN --width 4096 --out FILE.png');
   const design = await load(wanted);
   limitsFromEnvironment();
+  provideKeptScenes(keptInFiles);
   if (/\.json$/i.test(values.out)) {
     writeFileSync(values.out, `${JSON.stringify(design)}\n`);
     console.log(values.out);

@@ -31,8 +31,10 @@ import { Against } from './against';
 import { holdOwnLock } from './alive';
 import { facesToCome, fetchFaces } from './faces';
 import { BandPicture, filePreview, type MadeFile, outlineFile, planned, svgText } from './files';
+import { damageOnKept, FirstScene } from './first-scene';
 import { laps, type StudioTimes } from './frame-times';
 import { serverImages } from './images';
+import type { KeptScene } from './kept-scenes';
 import { requested, workOutAhead } from './letters-ahead';
 import type { SceneMessage } from './messages';
 import { colourOf, neutral, partAfter, type SmallPicture, thumbnail } from './pictures';
@@ -84,13 +86,24 @@ let gestureType: edit.Gesture['type'] | '' = '';
 /** What the last move, turn or scale did to the first part it had. */
 let lastMap: Matrix | null = null;
 const picture = new BandPicture();
+const first = new FirstScene();
+/** The scene that is shown as it was kept, while it is not worked out yet. */
+let shownAsKept: KeptScene | null = null;
 
 function must(): Design {
   if (!design) throw new Error('No design is open.');
   return design;
 }
 
-function show(choice: Choice): Frame {
+/** What has changed in sight since the scene before. */
+function damageOf(next: Scene): Frame['damage'] {
+  const before = shownAsKept;
+  shownAsKept = null;
+  return before && before.scene === scene ? damageOnKept(before, next) : sceneDamage(scene, next);
+}
+
+/** Shows the design as it is; with `kept`, as that was kept, and what it comes to is worked out next. */
+function show(choice: Choice, kept: KeptScene | null = null): Frame {
   requested();
   const lap = laps();
   const d = applyLockUps(must());
@@ -99,9 +112,11 @@ function show(choice: Choice): Frame {
   if (!d.sheets.some((s) => s.id === sheetId)) sheetId = d.sheets[0].id;
   const tile = tileWork && edit.tileScene(d, sheetId, tileWork);
   if (!tile) tileWork = null;
-  const next = tile?.scene ?? evaluate(d, sheetId, true);
+  const next = tile?.scene ?? kept?.scene ?? evaluate(d, sheetId, true);
   const evaluated = lap();
-  const damage = sceneDamage(scene, next);
+  const damage = damageOf(next);
+  if (kept) shownAsKept = kept;
+  else if (!tile) first.shown(d, sheetId, next);
   const compared = lap();
   scene = next;
   version++;
@@ -113,7 +128,7 @@ function show(choice: Choice): Frame {
     version,
     damage,
     cell: tile?.cell ?? null,
-    moreToCome: facesToCome(d) || imagesMissing(d).length > 0,
+    moreToCome: kept !== null || facesToCome(d) || imagesMissing(d).length > 0,
     report,
     took: { change: 0, evaluate: evaluated, compare: compared, send: sent, report: lap() },
   };
@@ -197,10 +212,18 @@ export const studio = {
         setBudget(budget ?? {});
         design = document;
         sheetId = design.sheets[0].id;
+        const loaded = design;
         // Faces that only other sheets are set in come once this one is shown.
-        await Promise.all([fetchFaces(onSheet(design, sheetId)), fetchImages(imagesMissing(design))]);
+        const [known] = await Promise.all([
+          first.look(loaded, sheetId, id),
+          fetchFaces(onSheet(loaded, sheetId)),
+          fetchImages(imagesMissing(loaded)),
+        ]);
         // After the answer has gone out.
-        setTimeout(() => design && evaluate(design, sheetId, true));
+        if (!known)
+          setTimeout(() => {
+            if (design === loaded) first.workOut(loaded, sheetId, () => evaluate(loaded, sheetId, true));
+          });
       }
       return { status: response.status, data };
     } catch {
@@ -223,10 +246,12 @@ export const studio = {
 
   /** Shows a sheet of the loaded design. */
   open(sheet: string, choice: Choice): Frame {
+    const kept = first.take();
+    const same = sheet === sheetId;
     sheetId = sheet;
     scene = null;
     tileWork = null;
-    return show(choice);
+    return show(choice, same ? kept : null);
   },
 
   /** Shows the tile of a pattern among its neighbours, or the whole sheet again. */

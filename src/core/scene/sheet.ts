@@ -1,6 +1,7 @@
 import type { Design } from '../document/types';
 import type { StandIn } from './context';
 import { contextOf } from './evaluate';
+import { keptOrMade } from './kept-scenes';
 import { applyLockUps } from './lock-up-rules';
 import { type Evaluated, sheetIn } from './sheet-nodes';
 import type { Scene } from './types';
@@ -24,6 +25,6 @@ export function evaluateSheet(
   return sheetIn(contextOf(standIn ? { ...design, standIn } : design), sheet, references);
 }
 
-/** The scene of one sheet of a design, ready to be drawn at any size. */
+/** Returns the scene of one sheet of a design, ready to be drawn at any size: as it was kept, where scenes are. */
 export const evaluate = (design: Design, sheetId: string, references = false): Scene =>
-  evaluateSheet(design, sheetId, references).scene;
+  keptOrMade(design, sheetId, references, () => evaluateSheet(design, sheetId, references).scene);

@@ -7,6 +7,8 @@ import { facesTaken, studioEngine } from './studio';
 export interface Probe {
   /** Resolves once nothing is under way: no command, no answer of the studio, no tile. */
   settled(): Promise<void>;
+  /** Resolves once every tile in sight is fresh, whatever else is under way. */
+  pictured(): Promise<void>;
   /** Resolves once the next tiles are on the canvas. */
   fresh(): Promise<void>;
   /** How the frames of the last drag, or of what was last typed, came about. */
@@ -46,6 +48,7 @@ export function answerProbe(): void {
         reportDefect(e);
         throw e;
       }),
+    pictured: () => studioEngine().board.settled(),
     fresh: () => studioEngine().board.fresh(),
     frames: () => frameProfile.last,
   } satisfies Probe);

@@ -14,6 +14,7 @@ import {
   plannedFiles,
   provideFace,
   provideImages,
+  provideKeptScenes,
   RowFault,
   WorkFault,
   withdrawFaces,
@@ -25,6 +26,7 @@ import { takeFaces } from '../faces';
 import { HttpError } from '../http/errors';
 import { openImages } from '../images/open-images';
 import { ImageFault, unpackImage } from '../images/unpack';
+import { keptInFiles } from '../kept-scenes';
 import { limitsFromEnvironment } from '../limits';
 import { picturePng } from '../pictures';
 import { unpackFont } from '../woff';
@@ -140,6 +142,7 @@ function failed(e: unknown): Answer {
 }
 
 limitsFromEnvironment();
+provideKeptScenes(keptInFiles);
 process.on('message', (job: Job) => {
   work(job).then(
     (result) => tell({ ok: true, result }),

@@ -102,6 +102,9 @@ export const pagesQuery = Joi.object<{ most: number }>({
   most: Joi.number().integer().min(1).max(mostPages).default(mostPages),
 });
 
+/** What a kept scene is known by. */
+export const sceneQuery = Joi.object<{ key: string }>({ key: Joi.string().hex().length(64).required() });
+
 export const pictureQuery = Joi.object<{
   sheet?: string;
   width?: number;

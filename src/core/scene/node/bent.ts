@@ -32,4 +32,5 @@ export const bentNode = defineNode<BentNode, Wire>({
     return { ...node, children: to.nodes(node.children) };
   },
   decode: (wire, from) => ({ ...wire, children: from.nodes(wire.children) }),
+  travelsWhole: (node) => node.carry === undefined,
 });

@@ -89,6 +89,8 @@ export interface NodeDefinition<N extends SceneNode, W extends object = N> {
   /** The node as it travels, what can be shared under its number. */
   encode(node: N, to: NodeEncoder): W;
   decode(wire: W, from: NodeDecoder): N;
+  /** Whether what is received is all that was sent; so where left out. */
+  travelsWhole?(node: N): boolean;
 }
 
 export const defineNode = <N extends SceneNode, W extends object = N>(

@@ -1,0 +1,56 @@
+import { type Design, isWhole, type Scene, worthKeeping } from '@/core';
+import { findScene, isKept, type KeptScene, keepScene, keyOf } from './kept-scenes';
+
+/** Milliseconds without a change after which a scene is kept, so that no hand waits for that. */
+const rest = { opened: 2_000, changed: 30_000 } as const;
+
+/** What a design is opened with, where its scene was kept; and what is kept of it for the next time. */
+export class FirstScene {
+  private kept: KeptScene | null = null;
+  /** Milliseconds that the scene takes when nothing of it is known. */
+  private cost = 0;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
+  /** Looks for the scene of a sheet of a stored design. Returns whether there is one. */
+  async look(design: Design, sheetId: string, designId: string): Promise<boolean> {
+    clearTimeout(this.timer);
+    this.kept = null;
+    this.cost = 0;
+    const key = keyOf(design, sheetId);
+    this.kept = key === null ? null : await findScene(key, designId);
+    return this.kept !== null;
+  }
+
+  /** Returns the scene that was found, once. */
+  take(): KeptScene | null {
+    const { kept } = this;
+    this.kept = null;
+    return kept;
+  }
+
+  /** Works a scene out for the first time, and has it kept where that took long. */
+  workOut(design: Design, sheetId: string, make: () => Scene): void {
+    const began = performance.now();
+    const scene = make();
+    this.cost = performance.now() - began;
+    this.keepAfter(rest.opened, design, sheetId, scene);
+  }
+
+  /** Has a scene kept that is shown now, once nothing has changed for a while. */
+  shown(design: Design, sheetId: string, scene: Scene): void {
+    this.keepAfter(rest.changed, design, sheetId, scene);
+  }
+
+  private keepAfter(pause: number, design: Design, sheetId: string, scene: Scene): void {
+    clearTimeout(this.timer);
+    if (this.cost < worthKeeping) return;
+    this.timer = setTimeout(() => {
+      const key = isWhole(design) ? keyOf(design, sheetId) : null;
+      if (key !== null) void keepScene(key, scene);
+    }, pause);
+  }
+}
+
+/** What is to be drawn anew where a scene that was kept has been worked out: nothing, where it is the same. */
+export const damageOnKept = (kept: KeptScene, made: Scene): 'all' | null =>
+  isKept(made, kept) ? null : 'all';
