@@ -10,11 +10,16 @@ export class FirstScene {
   /** Milliseconds that the scene takes when nothing of it is known. */
   private cost = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  /** The scene that is kept next, or was last. */
+  private due: Scene | null = null;
+  private anyKept = false;
 
   /** Looks for the scene of a sheet of a stored design. Returns whether there is one. */
   async look(design: Design, sheetId: string, designId: string): Promise<boolean> {
     clearTimeout(this.timer);
     this.kept = null;
+    this.due = null;
+    this.anyKept = false;
     this.cost = 0;
     const key = keyOf(design, sheetId);
     this.kept = key === null ? null : await findScene(key, designId);
@@ -36,17 +41,21 @@ export class FirstScene {
     this.keepAfter(rest.opened, design, sheetId, scene);
   }
 
-  /** Has a scene kept that is shown now, once nothing has changed for a while. */
+  /** Has a scene kept that is shown now, once nothing has changed for a while; the first one sooner. */
   shown(design: Design, sheetId: string, scene: Scene): void {
-    this.keepAfter(rest.changed, design, sheetId, scene);
+    this.keepAfter(this.anyKept ? rest.changed : rest.opened, design, sheetId, scene);
   }
 
   private keepAfter(pause: number, design: Design, sheetId: string, scene: Scene): void {
+    if (scene === this.due) return;
     clearTimeout(this.timer);
+    this.due = scene;
     if (this.cost < worthKeeping) return;
     this.timer = setTimeout(() => {
       const key = isWhole(design) ? keyOf(design, sheetId) : null;
-      if (key !== null) void keepScene(key, scene);
+      if (key === null) return;
+      this.anyKept = true;
+      void keepScene(key, scene);
     }, pause);
   }
 }
