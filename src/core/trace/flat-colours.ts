@@ -26,21 +26,21 @@ export const binOf = (data: Uint8ClampedArray, at: number): number =>
 
 const far = (a: Triple, b: Triple): number => (a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2 + (a[2] - b[2]) ** 2;
 
-/** Whether a pixel is much as those to its right and below are. */
+/** Whether two pixels are much the same, by where they stand among the channels. */
+function isAlike(data: WholeImage['data'], a: number, b: number): boolean {
+  for (let c = 0; c < 4; c++) if (Math.abs(data[a + c] - data[b + c]) > flatness) return false;
+  return true;
+}
+
+/** Whether a pixel is much as those beside, above and below it are. */
 function isFlat({ data, width, height }: WholeImage, x: number, y: number): boolean {
   const at = 4 * (y * width + x);
-  for (const [dx, dy] of [
-    [1, 0],
-    [0, 1],
-    [-1, 0],
-    [0, -1],
-  ]) {
-    const [px, py] = [x + dx, y + dy];
-    if (px < 0 || py < 0 || px >= width || py >= height) continue;
-    const to = 4 * (py * width + px);
-    for (let c = 0; c < 4; c++) if (Math.abs(data[at + c] - data[to + c]) > flatness) return false;
-  }
-  return true;
+  return (
+    (x + 1 >= width || isAlike(data, at, at + 4)) &&
+    (y + 1 >= height || isAlike(data, at, at + 4 * width)) &&
+    (x === 0 || isAlike(data, at, at - 4)) &&
+    (y === 0 || isAlike(data, at, at - 4 * width))
+  );
 }
 
 function binsOf(image: WholeImage, flatOnly: boolean): Bin[] {

@@ -32,6 +32,35 @@ function palette(colours: readonly string[]): { channels: Channels[]; near: numb
   return { channels, near };
 }
 
+/** The colour that each pixel is nearest to, and which of them are that and no mixture. */
+function nearestColours(
+  data: WholeImage['data'],
+  channels: readonly Channels[],
+  near: readonly number[],
+): { first: Uint8Array; pure: Uint8Array } {
+  const n = data.length / 4;
+  const flat = Float64Array.from(channels.flat());
+  const first = new Uint8Array(n);
+  const pure = new Uint8Array(n);
+  for (let k = 0, at = 0; k < n; k++, at += 4) {
+    const alpha = data[at + 3];
+    let best = clear;
+    if (alpha >= 128) {
+      let least = Number.POSITIVE_INFINITY;
+      for (let i = 0, c = 0; c < flat.length; i++, c += 3) {
+        const [r, g, b] = [data[at] - flat[c], data[at + 1] - flat[c + 1], data[at + 2] - flat[c + 2]];
+        const square = r * r + g * g + b * b;
+        if (square >= least) continue;
+        best = i;
+        least = square;
+      }
+      pure[k] = alpha === 255 && Math.sqrt(least) <= near[best] ? 1 : 0;
+    } else pure[k] = alpha === 0 ? 1 : 0;
+    first[k] = best;
+  }
+  return { first, pure };
+}
+
 /** Offsets of a pixel's neighbours, those beside it first. */
 const around: readonly (readonly [number, number])[] = [
   [0, 0],
@@ -52,42 +81,27 @@ const around: readonly (readonly [number, number])[] = [
 export function sharesOf({ data, width, height }: WholeImage, colours: readonly string[]): Shares {
   const n = width * height;
   const { channels, near } = palette(colours);
-  const first = new Uint8Array(n);
-  const pure = new Uint8Array(n);
-  for (let k = 0; k < n; k++) {
-    const alpha = data[4 * k + 3];
-    let best = clear;
-    if (alpha >= 128) {
-      const c: Channels = [data[4 * k], data[4 * k + 1], data[4 * k + 2]];
-      let least = Number.POSITIVE_INFINITY;
-      for (let i = 0; i < channels.length; i++) {
-        const d = gap(c, channels[i]);
-        if (d < least) [best, least] = [i, d];
-      }
-      pure[k] = alpha === 255 && least <= near[best] ? 1 : 0;
-    } else pure[k] = alpha === 0 ? 1 : 0;
-    first[k] = best;
-  }
+  const { first, pure } = nearestColours(data, channels, near);
   const second = first.slice();
   const share = new Float32Array(n);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const k = y * width + x;
-      if (pure[k]) continue;
-      const found: number[] = [];
-      // The colours about it that are told surely, or any where none is.
-      for (const sure of [1, 0]) {
-        for (const [dx, dy] of around) {
-          const [px, py] = [x + dx, y + dy];
-          if (px < 0 || py < 0 || px >= width || py >= height) continue;
-          const at = py * width + px;
-          if (pure[at] >= sure && !found.includes(first[at])) found.push(first[at]);
-        }
-        if (found.length > 1) break;
-      }
-      mix(k, found);
-    }
+  for (let y = 0, k = 0; y < height; y++)
+    for (let x = 0; x < width; x++, k++) if (!pure[k]) mix(k, coloursAbout(x, y));
   return { width, height, first, second, share };
+
+  /** The colours about a pixel that are told surely, or any where fewer than two are. */
+  function coloursAbout(x: number, y: number): number[] {
+    const found: number[] = [];
+    for (const sure of [1, 0]) {
+      for (const [dx, dy] of around) {
+        const [px, py] = [x + dx, y + dy];
+        if (px < 0 || py < 0 || px >= width || py >= height) continue;
+        const at = py * width + px;
+        if (pure[at] >= sure && !found.includes(first[at])) found.push(first[at]);
+      }
+      if (found.length > 1) break;
+    }
+    return found;
+  }
 
   /** The two of some colours that a pixel is best mixed of. */
   function mix(k: number, found: readonly number[]): void {

@@ -1,10 +1,44 @@
 import type { Shares } from './shares';
 
-/** The colour that a pixel has most of. */
-const mainOf = ({ first, second, share }: Shares, k: number): number =>
-  share[k] < 0.5 ? first[k] : second[k];
+/** The colour that each pixel has most of. */
+function mainColours({ first, second, share }: Shares): Uint8Array {
+  const main = new Uint8Array(first.length);
+  for (let k = 0; k < main.length; k++) main[k] = share[k] < 0.5 ? first[k] : second[k];
+  return main;
+}
 
-const sides = [-1, 1] as const;
+/** Writes which pixels lie beside one, to its left and right, above and below. Returns how many there are. */
+function beside(k: number, width: number, n: number, out: Int32Array): number {
+  let count = 0;
+  const x = k % width;
+  if (x > 0) out[count++] = k - 1;
+  if (k >= width) out[count++] = k - width;
+  if (x + 1 < width) out[count++] = k + 1;
+  if (k + width < n) out[count++] = k + width;
+  return count;
+}
+
+/** How often an area borders on each other colour, and the order in which they were met. */
+class Border {
+  private readonly counts = new Uint32Array(256);
+  private readonly met: number[] = [];
+
+  add(colour: number): void {
+    if (this.counts[colour]++ === 0) this.met.push(colour);
+  }
+
+  /** The colour it borders on most, of several the one met first; −1 where it borders on none. */
+  most(): number {
+    let best = -1;
+    for (const colour of this.met) if (best < 0 || this.counts[colour] > this.counts[best]) best = colour;
+    return best;
+  }
+
+  clear(): void {
+    for (const colour of this.met) this.counts[colour] = 0;
+    this.met.length = 0;
+  }
+}
 
 /** Gives areas of one colour with fewer pixels than `least` to the colour that they border on most; changes the shares. */
 export function dropSmallAreas(shares: Shares, least: number): void {
@@ -12,46 +46,39 @@ export function dropSmallAreas(shares: Shares, least: number): void {
   const { width, height, first, second } = shares;
   const n = width * height;
   const seen = new Uint8Array(n);
-  const main = Uint8Array.from({ length: n }, (_, k) => mainOf(shares, k));
-  const area: number[] = [];
-  const visit = (k: number, own: number, border: Map<number, number>) => {
-    const x = k % width;
-    const go = (to: number) => {
-      if (main[to] !== own) border.set(main[to], (border.get(main[to]) ?? 0) + 1);
-      else if (!seen[to]) {
-        seen[to] = 1;
-        area.push(to);
-      }
-    };
-    for (const d of sides) {
-      if (x + d >= 0 && x + d < width) go(k + d);
-      const below = k + d * width;
-      if (below >= 0 && below < n) go(below);
-    }
-  };
+  const main = mainColours(shares);
+  const area = new Int32Array(n);
+  const near = new Int32Array(4);
+  const border = new Border();
   for (let start = 0; start < n; start++) {
     if (seen[start]) continue;
     const own = main[start];
-    const border = new Map<number, number>();
-    area.length = 0;
-    area.push(start);
+    border.clear();
+    let size = 1;
+    area[0] = start;
     seen[start] = 1;
-    for (let i = 0; i < area.length; i++) visit(area[i], own, border);
-    if (area.length >= least || !border.size) continue;
-    const [to] = [...border].reduce((a, b) => (b[1] > a[1] ? b : a));
-    const put = (k: number) => {
-      if (first[k] === own) first[k] = to;
-      if (second[k] === own) second[k] = to;
-    };
-    for (const k of area) {
-      put(k);
+    for (let i = 0; i < size; i++) {
+      const count = beside(area[i], width, n, near);
+      for (let s = 0; s < count; s++) {
+        const to = near[s];
+        if (main[to] !== own) border.add(main[to]);
+        else if (!seen[to]) {
+          seen[to] = 1;
+          area[size++] = to;
+        }
+      }
+    }
+    const to = size < least ? border.most() : -1;
+    if (to < 0) continue;
+    for (let i = 0; i < size; i++) {
+      const k = area[i];
       main[k] = to;
-      const x = k % width;
-      // What is mixed with it along its edge.
-      for (const d of sides) {
-        if (x + d >= 0 && x + d < width) put(k + d);
-        const below = k + d * width;
-        if (below >= 0 && below < n) put(below);
+      // What is mixed with it along its edge goes with it.
+      const count = beside(k, width, n, near);
+      for (let s = -1; s < count; s++) {
+        const p = s < 0 ? k : near[s];
+        if (first[p] === own) first[p] = to;
+        if (second[p] === own) second[p] = to;
       }
     }
   }

@@ -43,36 +43,50 @@ function byArea({ first, second, share }: Shares, count: number): number[] {
   return [...area.keys()].filter((k) => area[k] > 0).sort((a, b) => area[b] - area[a]);
 }
 
-/** A line of samples blurred; beyond its ends they go on as they were. */
-function blurLine(data: Float64Array, from: number, step: number, n: number, taps: Float64Array): void {
-  const half = (taps.length - 1) / 2;
-  const line = new Float64Array(n);
-  for (let i = 0; i < n; i++) line[i] = data[from + i * step];
-  for (let i = 0; i < n; i++) {
-    let sum = 0;
-    for (let k = -half; k <= half; k++) sum += taps[k + half] * line[Math.min(n - 1, Math.max(0, i + k))];
-    data[from + i * step] = sum;
-  }
-}
-
-function blur(data: Float64Array, width: number, height: number, sigma: number): void {
-  if (sigma < 0.2) return;
+/** Weights of a Gaussian of a standard deviation in pixels, which come to 1. */
+function gaussianTaps(sigma: number): Float64Array {
   const half = Math.ceil(3 * sigma);
   const taps = Float64Array.from({ length: 2 * half + 1 }, (_, i) =>
     Math.exp(-((i - half) ** 2) / (2 * sigma * sigma)),
   );
   const sum = taps.reduce((a, b) => a + b);
-  for (let i = 0; i < taps.length; i++) taps[i] /= sum;
-  for (let y = 0; y < height; y++) blurLine(data, y * width, 1, width, taps);
-  for (let x = 0; x < width; x++) blurLine(data, x, width, height, taps);
+  return taps.map((t) => t / sum);
+}
+
+/** Blurs samples in place; beyond their ends they go on as they were. */
+function blur(data: Float64Array, width: number, height: number, sigma: number): void {
+  if (sigma < 0.2) return;
+  const taps = gaussianTaps(sigma);
+  const half = (taps.length - 1) / 2;
+  const line = new Float64Array(width + 2 * half);
+  for (let row = 0; row < data.length; row += width) {
+    line.fill(data[row], 0, half);
+    line.set(data.subarray(row, row + width), half);
+    line.fill(data[row + width - 1], half + width);
+    for (let i = 0; i < width; i++) {
+      let sum = 0;
+      for (let k = 0; k < taps.length; k++) sum += taps[k] * line[i + k];
+      data[row + i] = sum;
+    }
+  }
+  // Down the columns row by row: what lies side by side in memory is taken together.
+  const across = data.slice();
+  data.fill(0);
+  for (let j = 0; j < height; j++)
+    for (let k = 0; k < taps.length; k++) {
+      const from = Math.min(height - 1, Math.max(0, j + k - half)) * width;
+      for (let i = 0, to = j * width; i < width; i++) data[to + i] += taps[k] * across[from + i];
+    }
 }
 
 /** How much of each pixel is of the colours from a rank on. */
 function above({ first, second, share }: Shares, ranks: Uint8Array, rank: number): Float64Array {
   const out = new Float64Array(first.length);
-  const counts = (colour: number) => colour !== clear && ranks[colour] >= rank;
+  const counts = new Uint8Array(256);
+  for (let colour = 0; colour < ranks.length; colour++) counts[colour] = ranks[colour] >= rank ? 1 : 0;
+  counts[clear] = 0;
   for (let k = 0; k < out.length; k++)
-    out[k] = (counts(first[k]) ? 1 - share[k] : 0) + (counts(second[k]) ? share[k] : 0);
+    out[k] = counts[first[k]] * (1 - share[k]) + counts[second[k]] * share[k];
   return out;
 }
 
