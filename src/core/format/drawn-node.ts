@@ -1,3 +1,4 @@
+import { mebibytes } from '../cache/bounded-cache';
 import type { Matrix } from '../geometry/matrix';
 import type { Bounds } from '../geometry/path';
 import { Painter } from '../raster/painter';
@@ -11,7 +12,18 @@ const longest = 4096;
 export const finenessWithin = ({ x0, y0, x1, y1 }: Bounds, wished: number): number =>
   Math.min(wished, longest / Math.max(x1 - x0, y1 - y0, 1e-9));
 
-let painter: Painter | null = null;
+/** Let go of when memory is short: what it keeps of one file is of no use to the next. */
+let shared: WeakRef<Painter> | null = null;
+
+function painterForFiles(): Painter {
+  const known = shared?.deref();
+  if (known) return known;
+  const painter = new Painter();
+  // A whole picture of the lights of a rim, so that its shades are there when they are drawn.
+  painter.rimRoom = mebibytes(160);
+  shared = new WeakRef(painter);
+  return painter;
+}
 
 /** A node drawn by itself: straight-alpha RGBA bytes, and where they lie in its coordinates. */
 export interface DrawnNode {
@@ -26,7 +38,7 @@ export interface DrawnNode {
  * not too many; `box` is where the picture lies, whole pixels outward.
  */
 export function drawnNode(node: SceneNode, bounds: Bounds, scale: number): DrawnNode {
-  painter ??= new Painter();
+  const painter = painterForFiles();
   const [w, h] = [bounds.x1 - bounds.x0, bounds.y1 - bounds.y0];
   const s = finenessWithin(bounds, scale);
   const width = Math.max(1, Math.ceil(w * s));

@@ -1,3 +1,4 @@
+import { mebibytes } from '../cache/bounded-cache';
 import { identity, invert, type Matrix, multiply } from '../geometry/matrix';
 import {
   type Bounds,
@@ -214,6 +215,7 @@ export class Painter implements Target {
 
   /** Device pixels a sheet unit, for lengths that no part's turn or scale changes. */
   scale = 1;
+  rimRoom = mebibytes(32);
 
   onLattice(samples: number, shift: Point, work: (toSamples: Matrix) => void): void {
     const { sheet, scale } = this;

@@ -22,6 +22,8 @@ export interface Target {
   readonly kernels: Kernels;
   /** Device pixels a sheet unit, for lengths that no part's turn or scale changes. */
   readonly scale: number;
+  /** Bytes of rims that are kept once they are worked out: light and shade of one are drawn after one another. */
+  readonly rimRoom: number;
   /** The rectangle being drawn. */
   readonly area: Bounds;
   /** Makes the rectangle of device pixels that is drawn next; at most one tile in each direction. */

@@ -1,7 +1,7 @@
-import { determinant, identity, invert } from '../../geometry/matrix';
-import { reverseContour, transformPath } from '../../geometry/path';
+import { identity, invert } from '../../geometry/matrix';
 import { groupNode } from '../../scene/group-node';
 import type { BentNode, FilterNode, GrainNode, RimNode, SceneNode } from '../../scene/types';
+import { rimOnSheet } from '../rim-outline';
 import { writeGroup } from './group';
 import { writeMesh } from './mesh';
 import { writeShape } from './shape';
@@ -24,8 +24,7 @@ const isSharp = ({ filter }: FilterNode): boolean => filter.kind === 'tones' || 
 /** A rim on the sheet, for its width is that of the sheet whatever turns the part. */
 const writeRim: NodeWriter<RimNode> = (target, content, node, toSheet) => {
   if (!invert(toSheet)) return;
-  const there = transformPath(node.rim.path, toSheet);
-  const path = determinant(toSheet) < 0 ? { ...there, contours: there.contours.map(reverseContour) } : there;
+  const path = rimOnSheet(node.rim.path, toSheet);
   target.picture(content, { ...node, rim: { ...node.rim, path } }, identity, {
     what: 'bevels',
     of: node,

@@ -1,4 +1,4 @@
-import { BoundedCache, mebibytes } from '../../cache/bounded-cache';
+import { BoundedCache } from '../../cache/bounded-cache';
 import { knownBounds } from '../../geometry/known-bounds';
 import type { Matrix } from '../../geometry/matrix';
 import {
@@ -29,7 +29,7 @@ function numberOf(path: Path): number {
 
 function shadesOf(target: Target, rim: Rim, matrix: Matrix, area: Bounds): RimShades {
   const { path, ...rest } = rim;
-  const cache = worked.get(target) ?? new BoundedCache<RimShades>(mebibytes(32), (s) => s.byteLength);
+  const cache = worked.get(target) ?? new BoundedCache<RimShades>(target.rimRoom, (s) => s.byteLength);
   worked.set(target, cache);
   return cache.getOr(JSON.stringify([numberOf(path), rest, matrix, area, target.scale]), () =>
     shadeRim(target, rim, outlineUnder(path, matrix), area, target.scale),
