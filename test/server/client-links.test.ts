@@ -1,5 +1,5 @@
 import { PNG } from 'pngjs';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { GET as getLinks, POST as postLink } from '@/app/api/designs/[id]/links/route';
 import { DELETE as removeDesign } from '@/app/api/designs/[id]/route';
 import { PATCH as patchComment } from '@/app/api/links/[id]/comments/[comment]/route';
@@ -57,6 +57,18 @@ const picture = (token: string, version: number, of: string, width = 480, header
 const comment = { version: 1, x: 0.5, y: 0.25, name: 'Ada Fell', text: 'A little warmer, please.' };
 
 describe('a link for clients', () => {
+  it('has its pictures drawn when it is made, before anybody asks for them', async () => {
+    const { link } = await linked({});
+    const kept = () =>
+      db
+        .selectFrom('link_pictures')
+        .select('width')
+        .where('link_id', '=', link.id)
+        .orderBy('width')
+        .execute();
+    await vi.waitFor(async () => expect((await kept()).map((p) => p.width)).toEqual([480, 1200]), 30_000);
+  });
+
   it('shows a sheet as it stood, in pictures alone, and later versions beside it', async () => {
     const { design, sheet, link } = await linked({ note: 'Which one?' });
     expect(link.token).toMatch(/^[\w-]{32}$/);

@@ -7,9 +7,11 @@ import type { Database } from '../database';
 import { lanes, timeFor } from '../drawing';
 import { Exhausted } from '../drawing/lane';
 import { fontFiles } from '../fonts';
+import { isDatabaseAway } from '../http/answers';
 import { HttpError, NotFound } from '../http/errors';
 import { imageFiles } from '../images';
 import type { OpenLink } from './shared';
+import type { LinkRow } from './view';
 
 export interface WantedPicture {
   readonly version: number;
@@ -105,4 +107,32 @@ export async function linkPicture(db: Database, link: OpenLink, wanted: WantedPi
     underWay.set(name, work);
   }
   return work;
+}
+
+/** The widths that clients see first, on a screen and on a telephone. */
+const firstWidths = [1200, 480] as const satisfies readonly WantedPicture['width'][];
+
+/** Whether a picture cannot be kept since its link is gone (PostgreSQL, appendix A: a foreign key). */
+const wasRemoved = (e: unknown): boolean => (e as { code?: string }).code === '23503';
+
+/**
+ * Draws what a version of a link shows, one picture after another, so that nobody who opens it waits for them. What cannot be drawn
+ * is told where it is looked at.
+ */
+export async function drawAhead(db: Database, row: LinkRow, version: number): Promise<void> {
+  try {
+    const shown = await db
+      .selectFrom('link_versions')
+      .select('subjects')
+      .where('link_id', '=', row.id)
+      .where('number', '=', version)
+      .executeTakeFirst();
+    for (const { of } of shown?.subjects ?? [])
+      for (const width of inTruePixels(of) ? firstWidths.slice(0, 1) : firstWidths)
+        await linkPicture(db, { row, design: '' }, { version, of, width }).catch((e: unknown) => {
+          if (!(e instanceof HttpError)) throw e;
+        });
+  } catch (e) {
+    if (!isDatabaseAway(e) && !wasRemoved(e)) console.error(e);
+  }
 }
