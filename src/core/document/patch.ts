@@ -192,9 +192,22 @@ const idOf = (v: Json): Json => (isContainer(v) && !Array.isArray(v) ? v.id : un
 const sameEntries = (a: readonly Json[], b: readonly Json[]): boolean =>
   a.every((v, i) => v === b[i] || idOf(v) === idOf(b[i]));
 
+/** Numbers of a list that are told one by one: where more of them differ, as in a contour that was drawn anew, the list is one value. */
+const fewNumbers = 32;
+
+/** Whether two lists as long begin with numbers, and so many of these differ that the list is told as one value. */
+function isOneValue(a: readonly Json[], b: readonly Json[]): boolean {
+  if (a.length <= fewNumbers || typeof a[0] !== 'number') return false;
+  let differing = 0;
+  for (let i = 0; i < a.length && differing <= fewNumbers; i++) if (a[i] !== b[i]) differing++;
+  return differing > fewNumbers;
+}
+
 /** The operations that turn `a` into `b`. What both share by identity is not looked into. */
 export function diffJson(a: Json, b: Json, keys: readonly (string | number)[] = []): PatchOperation[] {
   if (a === b) return [];
+  if (Array.isArray(a) && Array.isArray(b) && a.length === b.length && isOneValue(a, b))
+    return [{ op: 'replace', path: pointerOf(keys), value: b }];
   if (Array.isArray(a) && Array.isArray(b) && a.length === b.length && sameEntries(a, b))
     return a.flatMap((v, i) => diffJson(v, b[i], [...keys, i]));
   if (isContainer(a) && isContainer(b) && !Array.isArray(a) && !Array.isArray(b)) {
@@ -208,7 +221,8 @@ export function diffJson(a: Json, b: Json, keys: readonly (string | number)[] = 
       else if (!Object.hasOwn(a, k)) out.push({ op: 'add', path: pointerOf([...keys, k]), value: b[k] });
       else {
         kept++;
-        out.push(...diffJson(a[k], b[k], [...keys, k]));
+        // One by one: a call takes only so many arguments.
+        for (const o of diffJson(a[k], b[k], [...keys, k])) out.push(o);
       }
     }
     if (kept === was.length) return out;

@@ -14,7 +14,6 @@ import { getPresentText } from '../bring-up';
 import type { Database } from '../database';
 import { getEntry } from '../designs';
 import { BadRequest, Conflict, NotFound } from '../http/errors';
-import { drawAhead } from './pictures';
 import { newToken, sealed } from './secrets';
 import { asDesigner, type LinkRow } from './view';
 
@@ -110,7 +109,6 @@ export async function makeLink(
     await addVersion(tx, made, 1, '');
     return made;
   });
-  void drawAhead(db, row, 1);
   return asDesigner(db, row);
 }
 
@@ -158,7 +156,7 @@ export async function showVersion(
 ): Promise<ClientLink> {
   const row = await ownLink(db, owner, id);
   const { seq } = await getEntry(db, owner, row.design_id);
-  const number = await db.transaction().execute(async (tx) => {
+  await db.transaction().execute(async (tx) => {
     // Two that are shown in the same moment get numbers one after another.
     await tx.selectFrom('client_links').select('id').where('id', '=', id).forUpdate().execute();
     const last = await tx
@@ -170,11 +168,8 @@ export async function showVersion(
     if (last?.seq === seq) throw new Conflict(`Version ${last.number} shows the design as it is now.`);
     if ((last?.number ?? 0) >= linkLimits.versions)
       throw new Conflict(`A link has ${linkLimits.versions} versions at most: make another one.`);
-    const next = (last?.number ?? 0) + 1;
-    await addVersion(tx, row, next, note);
-    return next;
+    await addVersion(tx, row, (last?.number ?? 0) + 1, note);
   });
-  void drawAhead(db, row, number);
   return asDesigner(db, row);
 }
 

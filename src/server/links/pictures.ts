@@ -10,7 +10,6 @@ import { fontFiles } from '../fonts';
 import { isDatabaseAway } from '../http/answers';
 import { HttpError, NotFound } from '../http/errors';
 import { imageFiles } from '../images';
-import type { OpenLink } from './shared';
 import type { LinkRow } from './view';
 
 export interface WantedPicture {
@@ -38,7 +37,7 @@ const makeRoom = (db: Database, owner: string) =>
 const sizeOf = ({ of, width }: WantedPicture): object =>
   inTruePixels(of) ? { by: 'scale', scale: 1 } : { by: 'width', pixels: width };
 
-async function drawn(db: Database, { row }: OpenLink, wanted: WantedPicture, text: string): Promise<Buffer> {
+async function drawn(db: Database, row: LinkRow, wanted: WantedPicture, text: string): Promise<Buffer> {
   const folder = await mkdtemp(path.join(tmpdir(), 'silent-compass-'));
   try {
     const file = path.join(folder, 'picture.png');
@@ -66,8 +65,8 @@ async function drawn(db: Database, { row }: OpenLink, wanted: WantedPicture, tex
  * A PNG of what a version of a link shows; it is drawn once and kept as long as the link is.
  * @throws NotFound where the link shows no such thing; HttpError where it cannot be drawn.
  */
-export async function linkPicture(db: Database, link: OpenLink, wanted: WantedPicture): Promise<Buffer> {
-  const { id } = link.row;
+export async function linkPicture(db: Database, row: LinkRow, wanted: WantedPicture): Promise<Buffer> {
+  const { id } = row;
   const width = inTruePixels(wanted.of) ? 0 : wanted.width;
   const key = { link_id: id, version: wanted.version, subject: wanted.of, width };
   const known = await db
@@ -93,10 +92,10 @@ export async function linkPicture(db: Database, link: OpenLink, wanted: WantedPi
   const name = JSON.stringify(key);
   let work = underWay.get(name);
   if (!work) {
-    work = drawn(db, link, wanted, version.document)
+    work = drawn(db, row, wanted, version.document)
       .then(async (png) => {
         await keep({ png });
-        await makeRoom(db, link.row.owner_id);
+        await makeRoom(db, row.owner_id);
         return png;
       })
       .catch(async (e: unknown) => {
@@ -116,20 +115,22 @@ const firstWidths = [1200, 480] as const satisfies readonly WantedPicture['width
 const wasRemoved = (e: unknown): boolean => (e as { code?: string }).code === '23503';
 
 /**
- * Draws what a version of a link shows, one picture after another, so that nobody who opens it waits for them. What cannot be drawn
- * is told where it is looked at.
+ * Draws what the latest version of a link shows, one picture after another, so that nobody who opens it waits for them. What cannot
+ * be drawn is told where it is looked at.
  */
-export async function drawAhead(db: Database, row: LinkRow, version: number): Promise<void> {
+export async function drawAhead(db: Database, id: string): Promise<void> {
   try {
-    const shown = await db
+    const row = await db.selectFrom('client_links').selectAll().where('id', '=', id).executeTakeFirst();
+    const latest = await db
       .selectFrom('link_versions')
-      .select('subjects')
-      .where('link_id', '=', row.id)
-      .where('number', '=', version)
+      .select(['number', 'subjects'])
+      .where('link_id', '=', id)
+      .orderBy('number', 'desc')
       .executeTakeFirst();
-    for (const { of } of shown?.subjects ?? [])
+    if (!row || !latest) return;
+    for (const { of } of latest.subjects)
       for (const width of inTruePixels(of) ? firstWidths.slice(0, 1) : firstWidths)
-        await linkPicture(db, { row, design: '' }, { version, of, width }).catch((e: unknown) => {
+        await linkPicture(db, row, { version: latest.number, of, width }).catch((e: unknown) => {
           if (!(e instanceof HttpError)) throw e;
         });
   } catch (e) {

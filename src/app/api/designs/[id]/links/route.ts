@@ -3,6 +3,7 @@ import { check, handle } from '@/server/http/handle';
 import { linkBody } from '@/server/http/link-schemas';
 import { designParams } from '@/server/http/schemas';
 import { listLinks, makeLink } from '@/server/links';
+import { drawAhead } from '@/server/links/pictures';
 
 export const dynamic = 'force-dynamic';
 
@@ -18,7 +19,9 @@ export const POST = handle<Params>(
   async ({ db, owner, params, request }) => {
     const { id } = check(designParams, params);
     const wish = check(linkBody, await readJson(request, bodyLimits.small));
-    return Response.json(await makeLink(db, owner, id, wish), { status: 201 });
+    const link = await makeLink(db, owner, id, wish);
+    void drawAhead(db, link.id);
+    return Response.json(link, { status: 201 });
   },
   { rate: 'create' },
 );

@@ -2,6 +2,7 @@ import { bodyLimits, readJson } from '@/server/http/body';
 import { check, handle } from '@/server/http/handle';
 import { linkParams, versionBody } from '@/server/http/link-schemas';
 import { showVersion } from '@/server/links';
+import { drawAhead } from '@/server/links/pictures';
 
 export const dynamic = 'force-dynamic';
 
@@ -10,7 +11,9 @@ export const POST = handle<{ id: string }>(
   async ({ db, owner, params, request }) => {
     const { id } = check(linkParams, params);
     const { note } = check(versionBody, await readJson(request, bodyLimits.small));
-    return Response.json(await showVersion(db, owner, id, note), { status: 201 });
+    const link = await showVersion(db, owner, id, note);
+    void drawAhead(db, id);
+    return Response.json(link, { status: 201 });
   },
   { rate: 'create' },
 );

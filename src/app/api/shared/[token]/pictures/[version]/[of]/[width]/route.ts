@@ -9,7 +9,7 @@ export const dynamic = 'force-dynamic';
 export const GET = handleShared<{ token: string; version: string; of: string; width: string }>(
   async ({ db, link, params: { version, of, width } }) => {
     const wanted = check(linkPictureParams, { version, of: decodeURIComponent(of), width });
-    const png = await linkPicture(db, link, wanted);
+    const png = await linkPicture(db, link.row, wanted);
     return new Response(new Uint8Array(png), {
       headers: {
         'content-type': 'image/png',
