@@ -43,7 +43,7 @@ async function remember(
   key: string,
   made: { png?: Buffer; fault?: string },
 ): Promise<void> {
-  const values = { seq, png: made.png ?? null, fault: made.fault ?? null };
+  const values = { seq, png: made.png ?? null, fault: made.fault ?? null, created_at: new Date() };
   await db
     .insertInto('pictures')
     .values({ design_id: id, key, ...values })
@@ -85,6 +85,12 @@ async function drawn(
   }
 }
 
+/** Milliseconds after which what could not be drawn is tried again: a machine is not always as slow. */
+const triedAgain = 10 * 60 * 1000;
+
+/** Whether what could not be drawn is not to be tried again yet. */
+export const isFresh = (failed: Date): boolean => Date.now() - failed.getTime() < triedAgain;
+
 /** Small pictures that are being drawn: who asks again meanwhile gets the same. */
 const underWay = new Map<string, Promise<Buffer>>();
 
@@ -114,7 +120,7 @@ async function smallPicture(
 
 /**
  * A PNG of a design as it is now: a small one as it was kept, others drawn anew in a process of their own. What could
- * not be drawn is not tried again until the design is another.
+ * not be drawn is not tried again before some minutes have passed, or the design is another.
  * @throws HttpError where it cannot be drawn.
  */
 export async function storedPicture(
@@ -128,12 +134,12 @@ export async function storedPicture(
   const { name, seq } = await getEntry(db, owner, id);
   const known = await db
     .selectFrom('pictures')
-    .select(['png', 'fault'])
+    .select(['png', 'fault', 'created_at'])
     .where('design_id', '=', id)
     .where('key', '=', key)
     .where('seq', '=', seq)
     .executeTakeFirst();
-  if (known?.fault) throw new HttpError(422, known.fault);
+  if (known?.fault && isFresh(known.created_at)) throw new HttpError(422, known.fault);
   if (known?.png) return { name, seq, size: known.png.length, body: new Uint8Array(known.png) };
   const design = await getDesignText(db, owner, id);
   try {
@@ -160,11 +166,11 @@ export async function lastPicture(db: Database, owner: string, id: string): Prom
   const { name, seq: now } = await getEntry(db, owner, id);
   const last = await db
     .selectFrom('pictures')
-    .select(['png', 'seq', 'fault'])
+    .select(['png', 'seq', 'fault', 'created_at'])
     .where('design_id', '=', id)
     .where('key', '=', keyOf(keptOrder))
     .executeTakeFirst();
-  if (last?.seq !== now) void drawKept(db, owner, id);
+  if (last?.seq !== now || (last.fault && !isFresh(last.created_at))) void drawKept(db, owner, id);
   else if (last.fault) throw new HttpError(422, last.fault);
   if (!last?.png) return null;
   return { name, seq: last.seq, size: last.png.length, body: new Uint8Array(last.png) };

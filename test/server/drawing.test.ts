@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { setTimeout as wait } from 'node:timers/promises';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
@@ -14,7 +15,7 @@ import {
 } from '@/core';
 import { type Database, database } from '@/server/database';
 import { lanes } from '@/server/drawing';
-import { Exhausted, Lane } from '@/server/drawing/lane';
+import { Exhausted, Interrupted, Lane } from '@/server/drawing/lane';
 import { firstSight } from '@/server/first-sight';
 import { runs } from '../share';
 import { addDisc, at, change, create, get, json, none, openDatabase, send } from './requests';
@@ -61,8 +62,22 @@ describe('a drawing process', () => {
       l.run({ kind: 'misbehave', how: 'crash' }),
       l.run({ kind: 'font', bytes: new Uint8Array(3) }, { time: 60_000 }),
     ]);
-    expect(crash).toMatchObject({ status: 'rejected', reason: expect.any(Exhausted) });
+    // Nothing was measured: the same again may well be done.
+    expect(crash).toMatchObject({ status: 'rejected', reason: expect.any(Interrupted) });
     expect((next as PromiseRejectedResult).reason.message).toMatch(/too short/);
+  });
+
+  it('that is killed from outside was interrupted, while one that met a limit is told so', async () => {
+    const l = lane({ time: 1000 });
+    const running = l.run({ kind: 'misbehave', how: 'loop' });
+    await wait(300);
+    const pids = execFileSync('pgrep', ['-P', String(process.pid), '-f', 'build/drawing.mjs'], {
+      encoding: 'utf8',
+    });
+    const killed = pids.trim().split('\n').map(Number).at(-1);
+    process.kill(killed as number, 'SIGKILL');
+    await expect(running).rejects.toBeInstanceOf(Interrupted);
+    await expect(l.run({ kind: 'misbehave', how: 'loop' })).rejects.toBeInstanceOf(Exhausted);
   });
 
   it('takes so many in its queue and no more, and nothing that nobody waits for', async () => {
@@ -135,19 +150,25 @@ describe('pictures', () => {
     expect(lanes().small.waiting).toBe(0);
   });
 
-  it('that could not be drawn are not tried again until the design is another', async () => {
-    const { id } = await create();
-    await send(id, change(0, addDisc('a')));
-    await db
+  const failed = (id: string, width: number, created_at: Date) =>
+    db
       .insertInto('pictures')
       .values({
         design_id: id,
-        key: JSON.stringify([150, 96, true, 8, null]),
+        key: JSON.stringify([width, 96, true, 8, null]),
         seq: 1,
         png: null,
         fault: 'It takes too long.',
+        created_at,
       })
       .execute();
+
+  it('that could not be drawn are not tried again until minutes have passed, or the design is another', async () => {
+    const { id } = await create();
+    await send(id, change(0, addDisc('a')));
+    await failed(id, 150, new Date());
+    await failed(id, 160, new Date(Date.now() - 11 * 60_000));
+    expect((await picture(id, 'width=160&seq=1')).status).toBe(200);
     const refused = await picture(id, 'width=150&seq=1');
     expect(refused.status).toBe(422);
     expect((await json<{ message: string }>(refused)).message).toBe('It takes too long.');

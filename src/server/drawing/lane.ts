@@ -6,7 +6,7 @@ import { Busy, HttpError } from '../http/errors';
 import type { Answer, Job, Results } from './messages';
 
 export interface LaneLimits {
-  /** Milliseconds that one job may take. */
+  /** Milliseconds of a processor that one job may take. */
   readonly time: number;
   /** Bytes of memory that the process may hold. */
   readonly memory: number;
@@ -30,19 +30,45 @@ export class Exhausted extends HttpError {
   }
 }
 
+/** A job that came to an end for no reason of its own, as when the machine had no memory left: the same again may well be done. */
+export class Interrupted extends Busy {}
+
 /** The bundle that drawing processes run, made with the application. */
 const bundle = () => path.join(process.cwd(), 'build/drawing.mjs');
 
 const pageSize = 4096;
+/** Milliseconds of one tick of the times that Linux tells (proc(5): USER_HZ is 100). */
+const tick = 10;
 
-/** Bytes a process holds in memory; 0 where that cannot be told. */
-function held(pid: number): number {
+/** A file about a process, as Linux tells it; null where it cannot be told. */
+function told(pid: number, name: 'stat' | 'statm'): string | null {
   try {
-    return Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) * pageSize;
+    return readFileSync(`/proc/${pid}/${name}`, 'utf8');
   } catch {
-    return 0;
+    return null;
   }
 }
+
+/** Bytes a process holds in memory; 0 where that cannot be told. */
+const held = (pid: number): number => Number(told(pid, 'statm')?.split(' ')[1] ?? 0) * pageSize;
+
+/** Milliseconds of a processor that a process has taken; null where that cannot be told. */
+function spent(pid: number): number | null {
+  const text = told(pid, 'stat');
+  // Its name, in brackets, may hold anything.
+  const [user, system] =
+    text
+      ?.slice(text.lastIndexOf(')') + 2)
+      .split(' ')
+      .slice(11, 13) ?? [];
+  return user === undefined ? null : tick * (Number(user) + Number(system));
+}
+
+/** How many times as long as its share of a processor a job may take by the clock, on a machine that others use as well. */
+const patience = 6;
+
+/** From this share of the memory that a job may hold on, an end without words is put down to memory. */
+const nearlyAll = 0.5;
 
 const abandoned = () => new HttpError(499, 'Nobody waits for this any more.');
 
@@ -157,24 +183,34 @@ export class Lane {
         // What one job has left behind is not carried on for ever.
         if (held(child.pid ?? 0) > this.limits.memory / 2) this.retire(child);
       };
-      const onExit = () =>
+      const pid = child.pid ?? 0;
+      const { memory } = this.limits;
+      const before = spent(pid) ?? 0;
+      const began = performance.now();
+      let most = 0;
+      const tooMuch = () =>
         end(new Exhausted('This cannot be drawn: it takes more memory than there is for one picture.'));
+      const onExit = () => {
+        if (most > nearlyAll * memory) tooMuch();
+        else end(new Interrupted('Drawing was interrupted. Try again in a moment.'));
+      };
       const onError = (e: Error) => {
         finish();
         reject(e);
         this.retire(child);
       };
       const onAbort = () => end(abandoned());
-      const overdue = setTimeout(
-        () =>
-          end(new Exhausted(`This takes longer than ${Math.round(time / 1000)} s to draw and was given up.`)),
-        time,
-      );
       const watch = setInterval(() => {
-        if (held(child.pid ?? 0) > this.limits.memory) onExit();
+        const now = spent(pid);
+        const passed = performance.now() - began;
+        most = Math.max(most, held(pid));
+        if (most > memory) tooMuch();
+        else if ((now === null ? passed : now - before) > time)
+          end(new Exhausted(`This takes longer than ${Math.round(time / 1000)} s to draw and was given up.`));
+        else if (passed > patience * time)
+          end(new Interrupted('The machine is too busy to draw this now. Try again in a moment.'));
       }, 100);
       const finish = () => {
-        clearTimeout(overdue);
         clearInterval(watch);
         child.off('message', onMessage);
         child.off('exit', onExit);

@@ -10,6 +10,7 @@ import { fontFiles } from '../fonts';
 import { isDatabaseAway } from '../http/answers';
 import { HttpError, NotFound } from '../http/errors';
 import { imageFiles } from '../images';
+import { isFresh } from '../stored-pictures';
 import type { LinkRow } from './view';
 
 export interface WantedPicture {
@@ -71,10 +72,10 @@ export async function linkPicture(db: Database, row: LinkRow, wanted: WantedPict
   const key = { link_id: id, version: wanted.version, subject: wanted.of, width };
   const known = await db
     .selectFrom('link_pictures')
-    .select(['png', 'fault'])
+    .select(['png', 'fault', 'created_at'])
     .where((eb) => eb.and(key))
     .executeTakeFirst();
-  if (known?.fault) throw new HttpError(422, known.fault);
+  if (known?.fault && isFresh(known.created_at)) throw new HttpError(422, known.fault);
   if (known?.png) return known.png;
   const version = await db
     .selectFrom('link_versions')
@@ -83,12 +84,16 @@ export async function linkPicture(db: Database, row: LinkRow, wanted: WantedPict
     .where('number', '=', wanted.version)
     .executeTakeFirst();
   if (!version?.subjects.some((s) => s.of === wanted.of)) throw new NotFound('This is not shown any more.');
-  const keep = (made: { png?: Buffer; fault?: string }) =>
-    db
+  const keep = (made: { png?: Buffer; fault?: string }) => {
+    const values = { png: made.png ?? null, fault: made.fault ?? null, created_at: new Date() };
+    return db
       .insertInto('link_pictures')
-      .values({ ...key, png: made.png ?? null, fault: made.fault ?? null })
-      .onConflict((c) => c.doNothing())
+      .values({ ...key, ...values })
+      .onConflict((c) =>
+        c.constraint('link_pictures_key').doUpdateSet(values).where('link_pictures.png', 'is', null),
+      )
       .execute();
+  };
   const name = JSON.stringify(key);
   let work = underWay.get(name);
   if (!work) {
