@@ -7,6 +7,7 @@ import { root } from './lib/root.mjs';
 /** Programs by their names, each with its source. */
 const programs = {
   drawing: 'src/server/drawing/process.ts',
+  reading: 'src/server/reading/thread.ts',
   render: 'src/server/render-command.ts',
   worker: 'src/server/delivery/worker-command.ts',
 };

@@ -8,12 +8,30 @@ import { isReadable, upgradedHead, upgradedPart } from './upgrade';
 /** Faults that are told at once. */
 const faultsTold = 20;
 
+/** Values in something of which all that is wrong is told. */
+const few = 2000;
+
+/** Whether there are only few values in something, contours and all. */
+function isSmall(raw: unknown): boolean {
+  const left: unknown[] = [raw];
+  for (let seen = 0; left.length; seen++) {
+    const v = left.pop();
+    if (seen > few) return false;
+    if (typeof v !== 'object' || v === null) continue;
+    const inside: readonly unknown[] = Array.isArray(v) ? v : Object.values(v);
+    if (inside.length > few) return false;
+    for (const x of inside) left.push(x);
+  }
+  return true;
+}
+
 function checked<T>(
   schema: Joi.Schema,
   raw: unknown,
   nameOf: (path: readonly (string | number)[]) => string,
 ): T {
-  const { error, value } = schema.validate(raw, { abortEarly: false, convert: false });
+  // Of much that is wrong the first thing is told: every complaint takes time and memory.
+  const { error, value } = schema.validate(raw, { abortEarly: !isSmall(raw), convert: false });
   if (error)
     throw new DesignError(
       error.details
@@ -24,7 +42,7 @@ function checked<T>(
 }
 
 /** Objects, and texts, that a part or a head may hold: its validator takes as long as they are many. */
-const limits = { objects: 20_000, texts: 200_000 } as const;
+const limits = { objects: 20_000, texts: 200_000, list: 100_000 } as const;
 
 /** Refuses what would take too long to be looked through; contours are looked through in one go and do not count. */
 function refuseTooMany(raw: unknown, where: string): void {
@@ -35,6 +53,8 @@ function refuseTooMany(raw: unknown, where: string): void {
     if (typeof v === 'string') texts++;
     if (typeof v !== 'object' || v === null) continue;
     objects++;
+    if (Array.isArray(v) && v.length > limits.list)
+      throw new DesignError([{ where, message: 'has a list that is longer than one may be' }]);
     if (objects > limits.objects || texts > limits.texts)
       throw new DesignError([{ where, message: 'holds more than one part or design may' }]);
     for (const [key, inside] of Object.entries(v)) if (key !== 'contours') left.push(inside);

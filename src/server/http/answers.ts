@@ -58,6 +58,11 @@ export function answerFor(e: unknown): Response {
     );
   if (e instanceof DesignError) return said(422, e.message, e.faults);
   if (e instanceof WorkFault) return said(422, e.message);
+  // More than the language can hold in one piece, as lists of arguments and texts: the same again would end the same.
+  if (e instanceof RangeError) {
+    console.error(e);
+    return said(422, 'That is more than can be done in one go. Nothing was changed.');
+  }
   if (isDiskFull(e))
     return said(507, 'The disk is full: nothing was saved. Make room, and it is tried again.');
   if (unkeepable.has(codeOf(e)))

@@ -1,7 +1,7 @@
 import { setImmediate as turn } from 'node:timers/promises';
 import Joi from 'joi';
 import type { PatchOperation, SentChange } from '@/core';
-import { check } from './handle';
+import { check } from './check';
 import { changeBody, operation } from './schemas';
 
 /** Operations that are checked before others have their turn. */

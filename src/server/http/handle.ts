@@ -1,9 +1,7 @@
-import type Joi from 'joi';
 import { type Database, database } from '../database';
 import { ensureOwner } from '../owners';
 import { answerFor } from './answers';
 import { checkDoor } from './door';
-import { BadRequest } from './errors';
 import { checkRate, type RateName } from './rates';
 
 export interface Call<P> {
@@ -12,16 +10,6 @@ export interface Call<P> {
   readonly params: P;
   readonly request: Request;
   readonly query: URLSearchParams;
-}
-
-/** Checks data from outside. @throws BadRequest naming each field that is wrong. */
-export function check<T>(schema: Joi.Schema<T>, data: unknown): T {
-  const { error, value } = schema.validate(data, { abortEarly: false });
-  if (!error) return value as T;
-  const details = error.details
-    .slice(0, 20)
-    .map((d) => ({ where: d.path.join(' › ') || 'request', message: d.message }));
-  throw new BadRequest(details.map((d) => d.message).join('. '), details);
 }
 
 interface Options {

@@ -58,7 +58,14 @@ export const deliveredParams = deliveryParams.append<{ id: string; number: numbe
 /** Files that are asked for; those of the design’s own set where none are named. */
 export const deliveryBody = Joi.object<{ set?: ExportSet }>({ set: exportSetSchema });
 
-const pointer = text.allow('').max(2000);
+/** Steps that a pointer may have: a field lies a dozen deep. */
+const mostSteps = 64;
+
+const pointer = text
+  .allow('')
+  .max(2000)
+  .pattern(new RegExp(`^[^/]*(/[^/]*){0,${mostSteps}}$`))
+  .messages({ 'string.pattern.base': `{{#label}} may have ${mostSteps} steps at most` });
 
 export const operation = Joi.object({
   op: Joi.valid('add', 'remove', 'replace', 'move', 'copy', 'test').required(),

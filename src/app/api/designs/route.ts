@@ -1,10 +1,8 @@
-import { setImmediate as turn } from 'node:timers/promises';
-import { readDesignGently } from '@/core/reading';
 import { createDesign, listDesigns } from '@/server/designs';
-import { bodyLimits, readJson } from '@/server/http/body';
-import { check, handle } from '@/server/http/handle';
-import { createBody } from '@/server/http/schemas';
+import { BadRequest } from '@/server/http/errors';
+import { handle } from '@/server/http/handle';
 import { designFor, purposes } from '@/server/purposes';
+import { readBody } from '@/server/reading/read-body';
 import { keptFor } from '@/server/upkeep';
 
 export const dynamic = 'force-dynamic';
@@ -20,9 +18,9 @@ export const GET = handle(async ({ db, owner }) =>
 
 export const POST = handle(
   async ({ db, owner, request }) => {
-    const body = check(createBody, await readJson(request, bodyLimits.design));
-    const blank = body.purpose ? designFor(body.purpose, body.name ?? 'Untitled') : null;
-    const design = blank ?? (await readDesignGently(body.document, turn));
+    const { purpose, name, document } = await readBody(request, 'create');
+    const design = document ?? designFor(purpose ?? '', name ?? 'Untitled');
+    if (!design) throw new BadRequest('There is no such purpose.');
     return Response.json(await createDesign(db, owner, design), { status: 201 });
   },
   { rate: 'create' },

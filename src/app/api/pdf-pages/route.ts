@@ -1,5 +1,6 @@
 import { readBytes } from '@/server/http/body';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { pagesQuery } from '@/server/http/schemas';
 import { pdfLimit, pdfPages } from '@/server/pdf-pages';
 

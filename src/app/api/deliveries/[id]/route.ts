@@ -1,5 +1,6 @@
 import { getDelivery, stopDelivery } from '@/server/delivery';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { deliveryParams } from '@/server/http/schemas';
 
 export const dynamic = 'force-dynamic';

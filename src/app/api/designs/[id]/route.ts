@@ -1,7 +1,8 @@
 import { budget } from '@/core';
 import { getPresentText } from '@/server/bring-up';
 import { setDeleted } from '@/server/designs';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { designParams, pastQuery } from '@/server/http/schemas';
 import { limitsFromEnvironment } from '@/server/limits';
 import { getPast } from '@/server/past';

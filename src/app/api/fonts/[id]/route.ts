@@ -1,5 +1,6 @@
 import { fontBytes } from '@/server/fonts';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { fontParams } from '@/server/http/schemas';
 
 export const dynamic = 'force-dynamic';

@@ -1,5 +1,6 @@
 import { bodyLimits, readJson } from '@/server/http/body';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { linkChangeBody, linkParams } from '@/server/http/link-schemas';
 import { changeLink, removeLink } from '@/server/links';
 

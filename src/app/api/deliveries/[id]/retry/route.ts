@@ -1,6 +1,7 @@
 import { retryDelivery } from '@/server/delivery';
 import { queue } from '@/server/delivery/queue';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { deliveryParams } from '@/server/http/schemas';
 
 /** Has what failed or was stopped made again. */

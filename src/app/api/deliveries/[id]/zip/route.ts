@@ -1,9 +1,10 @@
 import { cleanName } from '@/core';
 import { getDelivery } from '@/server/delivery';
 import { zipped } from '@/server/delivery/zip';
+import { check } from '@/server/http/check';
 import { download } from '@/server/http/download';
 import { Conflict } from '@/server/http/errors';
-import { check, handle } from '@/server/http/handle';
+import { handle } from '@/server/http/handle';
 import { deliveryParams } from '@/server/http/schemas';
 
 export const dynamic = 'force-dynamic';

@@ -1,8 +1,8 @@
 import { appendChange, listChanges } from '@/server/changes';
-import { bodyLimits, readJson } from '@/server/http/body';
-import { readChange } from '@/server/http/change-body';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { designParams, sinceQuery } from '@/server/http/schemas';
+import { readBody } from '@/server/reading/read-body';
 
 export const dynamic = 'force-dynamic';
 
@@ -17,7 +17,7 @@ export const GET = handle<Params>(async ({ db, owner, params, query }) => {
 export const POST = handle<Params>(
   async ({ db, owner, params, request }) => {
     const { id } = check(designParams, params);
-    const change = await readChange(await readJson(request, bodyLimits.change));
+    const change = await readBody(request, 'change');
     return Response.json(await appendChange(db, owner, id, change));
   },
   { rate: 'change' },

@@ -1,8 +1,9 @@
 import { listDeliveries, orderDelivery } from '@/server/delivery';
 import { queue } from '@/server/delivery/queue';
-import { bodyLimits, readJson } from '@/server/http/body';
-import { check, handle } from '@/server/http/handle';
-import { deliveryBody, designParams } from '@/server/http/schemas';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
+import { designParams } from '@/server/http/schemas';
+import { readBody } from '@/server/reading/read-body';
 
 export const dynamic = 'force-dynamic';
 
@@ -17,7 +18,7 @@ export const GET = handle<Params>(async ({ db, owner, params }) =>
 export const POST = handle<Params>(
   async ({ db, owner, params, request }) => {
     const { id } = check(designParams, params);
-    const { set } = check(deliveryBody, await readJson(request, bodyLimits.change));
+    const { set } = await readBody(request, 'delivery');
     return Response.json(await orderDelivery(db, await queue(), owner, id, set ?? null), { status: 202 });
   },
   { rate: 'create' },

@@ -1,5 +1,6 @@
 import { duplicateDesign } from '@/server/designs';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { designParams } from '@/server/http/schemas';
 
 export const POST = handle<{ id: string }>(

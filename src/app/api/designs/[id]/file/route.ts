@@ -1,6 +1,7 @@
 import { getDesignText } from '@/server/designs';
+import { check } from '@/server/http/check';
 import { download } from '@/server/http/download';
-import { check, handle } from '@/server/http/handle';
+import { handle } from '@/server/http/handle';
 import { designParams } from '@/server/http/schemas';
 import { hasFiles, wholeFile } from '@/server/whole-file';
 

@@ -1,5 +1,6 @@
 import { bodyLimits, readJson } from '@/server/http/body';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { linkBody } from '@/server/http/link-schemas';
 import { designParams } from '@/server/http/schemas';
 import { listLinks, makeLink } from '@/server/links';

@@ -1,4 +1,5 @@
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { designParams } from '@/server/http/schemas';
 import { listPast } from '@/server/past';
 

@@ -1,5 +1,6 @@
+import { check } from '@/server/http/check';
 import { NotFound } from '@/server/http/errors';
-import { check, handle } from '@/server/http/handle';
+import { handle } from '@/server/http/handle';
 import { designParams, pictureQuery } from '@/server/http/schemas';
 import { lastPicture, storedPicture } from '@/server/stored-pictures';
 

@@ -1,5 +1,6 @@
 import { getEntry } from '@/server/designs';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { designParams, sceneQuery } from '@/server/http/schemas';
 import { keptScene } from '@/server/kept-scenes';
 

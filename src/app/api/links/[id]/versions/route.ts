@@ -1,5 +1,6 @@
 import { bodyLimits, readJson } from '@/server/http/body';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { linkParams, versionBody } from '@/server/http/link-schemas';
 import { showVersion } from '@/server/links';
 import { drawAhead } from '@/server/links/pictures';

@@ -1,5 +1,5 @@
 import { bodyLimits, readJson } from '@/server/http/body';
-import { check } from '@/server/http/handle';
+import { check } from '@/server/http/check';
 import { commentBody } from '@/server/http/link-schemas';
 import { handleShared } from '@/server/http/shared';
 import { addComment } from '@/server/links/shared';

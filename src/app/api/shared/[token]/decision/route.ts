@@ -1,5 +1,5 @@
 import { bodyLimits, readJson } from '@/server/http/body';
-import { check } from '@/server/http/handle';
+import { check } from '@/server/http/check';
 import { decisionBody } from '@/server/http/link-schemas';
 import { handleShared } from '@/server/http/shared';
 import { decide } from '@/server/links/shared';

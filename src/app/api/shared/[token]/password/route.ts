@@ -1,5 +1,5 @@
 import { bodyLimits, readJson } from '@/server/http/body';
-import { check } from '@/server/http/handle';
+import { check } from '@/server/http/check';
 import { passwordBody } from '@/server/http/link-schemas';
 import { handleShared, passCookie } from '@/server/http/shared';
 import { unlock } from '@/server/links/shared';

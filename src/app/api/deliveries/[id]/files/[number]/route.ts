@@ -1,8 +1,9 @@
 import { getDelivery } from '@/server/delivery';
 import { piecesOf } from '@/server/delivery/pieces';
+import { check } from '@/server/http/check';
 import { download } from '@/server/http/download';
 import { Conflict, NotFound } from '@/server/http/errors';
-import { check, handle } from '@/server/http/handle';
+import { handle } from '@/server/http/handle';
 import { deliveredParams } from '@/server/http/schemas';
 
 export const dynamic = 'force-dynamic';

@@ -1,5 +1,6 @@
 import { bodyLimits, readJson } from '@/server/http/body';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { answerBody, commentParams } from '@/server/http/link-schemas';
 import { seeToComment } from '@/server/links';
 

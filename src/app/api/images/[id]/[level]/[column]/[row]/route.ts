@@ -1,7 +1,8 @@
 import { promisify } from 'node:util';
 import { deflateRaw } from 'node:zlib';
 import { type BlockPlace, differences } from '@/core';
-import { check, handle } from '@/server/http/handle';
+import { check } from '@/server/http/check';
+import { handle } from '@/server/http/handle';
 import { blockParams } from '@/server/http/schemas';
 import { imageBlock } from '@/server/images';
 

@@ -1,4 +1,4 @@
-import { check } from '@/server/http/handle';
+import { check } from '@/server/http/check';
 import { linkPictureParams } from '@/server/http/link-schemas';
 import { handleShared } from '@/server/http/shared';
 import { linkPicture } from '@/server/links/pictures';
