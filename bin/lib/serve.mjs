@@ -15,10 +15,10 @@ const keptOutput = 4000;
 async function tryPort(env, port, stdio) {
   const address = `http://127.0.0.1:${port}`;
   const start = randomUUID();
-  const next = path.join(root, 'node_modules/next/dist/bin/next');
-  const child = spawn(process.execPath, [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+  const application = path.join(root, 'bin/application.mjs');
+  const child = spawn(process.execPath, [application, '127.0.0.1', String(port)], {
     cwd: root,
-    env: { ...env, COMPASS_START: start },
+    env: { ...env, COMPASS_START: start, NODE_ENV: 'production' },
     stdio: ['ignore', 'pipe', stdio],
   });
   let output = '';

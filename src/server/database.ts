@@ -124,6 +124,13 @@ export interface Tables {
     fault: string | null;
     created_at: Generated<Date>;
   };
+  /** What was done behind links lately, from where: more than so much is refused. */
+  link_tries: {
+    link_id: string;
+    what: string;
+    address: string;
+    created_at: Generated<Date>;
+  };
   link_comments: {
     id: string;
     link_id: string;

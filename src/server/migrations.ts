@@ -252,6 +252,23 @@ const migrations: Record<string, Migration> = {
           .execute();
     },
   },
+
+  '012-tries': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .createTable('link_tries')
+        .addColumn('link_id', 'uuid', (c) => c.notNull().references('client_links.id').onDelete('cascade'))
+        .addColumn('what', 'text', (c) => c.notNull())
+        .addColumn('address', 'text', (c) => c.notNull())
+        .addColumn('created_at', 'timestamptz', (c) => c.notNull().defaultTo(sql`clock_timestamp()`))
+        .execute();
+      await db.schema
+        .createIndex('link_tries_by_link')
+        .on('link_tries')
+        .columns(['link_id', 'what'])
+        .execute();
+    },
+  },
 };
 
 /** Brings a database up to date, or to one of its earlier forms. @throws Error naming the migration that failed. */

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { PNG } from 'pngjs';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { GET as getLinks, POST as postLink } from '@/app/api/designs/[id]/links/route';
@@ -269,10 +270,48 @@ describe('a link for clients', () => {
       );
     expect(answers.filter((s) => s === 201).length).toBeGreaterThanOrEqual(30);
     expect(answers.at(-1)).toBe(429);
-    const tries = [];
-    for (let i = 0; i < 12; i++)
-      tries.push((await postPassword(post({ password: 'x' }, headers), behind(link.token))).status);
-    expect(tries.at(-1)).toBe(429);
+  });
+
+  it('counts tries of a password by link and by address, whatever process takes them', async () => {
+    const { link } = await linked({ password: 'lantern moss' });
+    const attempt = async (address: string, password = 'x') =>
+      (await postPassword(post({ password }, { 'x-forwarded-for': address }), behind(link.token))).status;
+    const own = [];
+    for (let i = 0; i < 10; i++) own.push(await attempt('192.0.2.78'));
+    expect(own).toEqual([...Array(8).fill(401), 429, 429]);
+    // Another address is not kept out by that, until there are too many of them.
+    expect(await attempt('192.0.2.79', 'lantern moss')).toBe(204);
+    const many = [];
+    for (let i = 0; i < 60; i++) many.push(await attempt(`198.51.100.${i}`));
+    expect(many.filter((s) => s === 401)).toHaveLength(52);
+    expect(many.at(-1)).toBe(429);
+    const { count } = await db
+      .selectFrom('link_tries')
+      .select(({ fn }) => fn.countAll<string>().as('count'))
+      .where('link_id', '=', link.id)
+      .executeTakeFirstOrThrow();
+    expect(Number(count)).toBe(60);
+  });
+
+  it('keeps no more decisions than it may, however many come in one moment', async () => {
+    const { sheet, link } = await linked();
+    const rows = Array.from({ length: 199 }, () => ({
+      id: randomUUID(),
+      link_id: link.id,
+      version: 1,
+      subject: `sheet:${sheet}`,
+      name: 'Ada Fell',
+      text: '',
+      kind: 'chosen' as const,
+    }));
+    await db.insertInto('link_decisions').values(rows).execute();
+    const said = { kind: 'chosen', version: 1, of: `sheet:${sheet}`, name: 'Ada Fell', text: '' };
+    const answers = await Promise.all(
+      Array.from({ length: 12 }, (_, i) =>
+        postDecision(post(said, { 'x-forwarded-for': `203.0.113.${i}` }), behind(link.token)),
+      ),
+    );
+    expect(answers.map((a) => a.status).sort()).toEqual([201, ...Array(11).fill(409)]);
   });
 });
 

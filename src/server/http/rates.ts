@@ -1,3 +1,4 @@
+import { addressOf } from './address';
 import { HttpError } from './errors';
 
 /** So many at once, and so many a second in the long run. */
@@ -44,7 +45,6 @@ const buckets = new Buckets();
 
 /** @throws HttpError 429 where an owner asks for too much from one address. */
 export function checkRate(name: RateName, owner: string, request: Request): void {
-  const address = request.headers.get('x-forwarded-for')?.split(',').at(-1)?.trim() ?? '';
-  if (!buckets.take(`${name} ${owner} ${address}`, rates[name], performance.now()))
+  if (!buckets.take(`${name} ${owner} ${addressOf(request)}`, rates[name], performance.now()))
     throw new HttpError(429, 'Too many requests in a short time. Wait a moment.');
 }

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto';
+import type { Transaction } from 'kysely';
 import { type LinkSubject, linkLimits, type SaidComment, type SaidDecision, type SharedView } from '@/core';
-import type { Database } from '../database';
+import type { Database, Tables } from '../database';
 import { BadRequest, Conflict, HttpError, NotFound } from '../http/errors';
 import { isPass, opens, passFor, tokenForm } from './secrets';
+import { countTry, forgetTries } from './tries';
 import { asClient, type LinkRow } from './view';
 
 /** A link that leads on, and the name of its design. */
@@ -39,10 +41,20 @@ export function checkPass({ row }: OpenLink, pass: string): void {
     throw new HttpError(401, 'This link asks for a password.');
 }
 
-/** The pass for a link, for its password. @throws HttpError 401 where that is another one. */
-export async function unlock({ row }: OpenLink, password: string): Promise<string> {
+/**
+ * The pass for a link, for its password.
+ * @throws HttpError 401 where that is another one, 429 where it was tried too often.
+ */
+export async function unlock(
+  db: Database,
+  { row }: OpenLink,
+  password: string,
+  address: string,
+): Promise<string> {
   if (row.password === null) return '';
+  await db.transaction().execute((tx) => countTry(tx, row.id, 'password', address));
   if (!(await opens(password, row.password))) throw new HttpError(401, 'This is not the password.');
+  await forgetTries(db, row.id, 'password', address);
   return passFor(row.token, row.password);
 }
 
@@ -62,42 +74,64 @@ async function shownIn(db: Database, { row }: OpenLink, version: number, of: str
   return subject;
 }
 
-/** Keeps a word of the client’s. @throws Conflict where there are as many as there may be. */
-export async function addComment(db: Database, link: OpenLink, said: SaidComment): Promise<SharedView> {
-  await shownIn(db, link, said.version, said.of);
-  const { count } = await db
-    .selectFrom('link_comments')
+/** @throws Conflict with some words where a link has so many of something already. The link is held until the transaction is over. */
+async function refuseMore(
+  tx: Transaction<Tables>,
+  table: 'link_comments' | 'link_decisions',
+  linkId: string,
+  most: number,
+  words: string,
+): Promise<void> {
+  const { count } = await tx
+    .selectFrom(table)
     .select(({ fn }) => fn.countAll<number>().as('count'))
-    .where('link_id', '=', link.row.id)
+    .where('link_id', '=', linkId)
     .executeTakeFirstOrThrow();
-  if (Number(count) >= linkLimits.comments)
-    throw new Conflict('There are so many comments here that no more can be kept.');
-  const { of: subject, ...rest } = said;
-  await db
-    .insertInto('link_comments')
-    .values({ id: randomUUID(), link_id: link.row.id, subject, ...rest, answer: '', done: false })
-    .execute();
+  if (Number(count) >= most) throw new Conflict(words);
+}
+
+/** Keeps a word of the client’s. @throws Conflict where there are as many as there may be; HttpError 429. */
+export async function addComment(
+  db: Database,
+  link: OpenLink,
+  { of: subject, ...said }: SaidComment,
+  address: string,
+): Promise<SharedView> {
+  const { id } = link.row;
+  await shownIn(db, link, said.version, subject);
+  await db.transaction().execute(async (tx) => {
+    await countTry(tx, id, 'comment', address);
+    const words = 'There are so many comments here that no more can be kept.';
+    await refuseMore(tx, 'link_comments', id, linkLimits.comments, words);
+    await tx
+      .insertInto('link_comments')
+      .values({ id: randomUUID(), link_id: id, subject, ...said, answer: '', done: false })
+      .execute();
+  });
   return viewOf(db, link);
 }
 
 /** Decisions that are kept of a link. */
 const mostDecisions = 200;
 
-/** Keeps what the client decided; the last one counts. */
-export async function decide(db: Database, link: OpenLink, said: SaidDecision): Promise<SharedView> {
-  if (said.kind === 'chosen') await shownIn(db, link, said.version, said.of);
-  else if (said.of) throw new BadRequest('Whoever declines chooses nothing.');
-  const { count } = await db
-    .selectFrom('link_decisions')
-    .select(({ fn }) => fn.countAll<number>().as('count'))
-    .where('link_id', '=', link.row.id)
-    .executeTakeFirstOrThrow();
-  if (Number(count) >= mostDecisions)
-    throw new Conflict('It was decided so often here that no more can be kept.');
-  const { of: subject, ...rest } = said;
-  await db
-    .insertInto('link_decisions')
-    .values({ id: randomUUID(), link_id: link.row.id, subject, ...rest })
-    .execute();
+/** Keeps what the client decided; the last one counts. @throws Conflict where it was decided too often; HttpError 429. */
+export async function decide(
+  db: Database,
+  link: OpenLink,
+  { of: subject, ...said }: SaidDecision,
+  address: string,
+): Promise<SharedView> {
+  const { id } = link.row;
+  if (said.kind === 'chosen') await shownIn(db, link, said.version, subject);
+  else if (subject) throw new BadRequest('Whoever declines chooses nothing.');
+  await db.transaction().execute(async (tx) => {
+    await countTry(tx, id, 'decision', address);
+    const words = 'It was decided so often here that no more can be kept.';
+    await refuseMore(tx, 'link_decisions', id, mostDecisions, words);
+    await tx
+      .insertInto('link_decisions')
+      .values({ id: randomUUID(), link_id: id, subject, ...said })
+      .execute();
+  });
   return viewOf(db, link);
 }

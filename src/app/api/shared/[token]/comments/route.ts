@@ -1,3 +1,4 @@
+import { addressOf } from '@/server/http/address';
 import { bodyLimits, readJson } from '@/server/http/body';
 import { check } from '@/server/http/check';
 import { commentBody } from '@/server/http/link-schemas';
@@ -10,7 +11,7 @@ export const dynamic = 'force-dynamic';
 export const POST = handleShared<{ token: string }>(
   async ({ db, link, request }) => {
     const said = check(commentBody, await readJson(request, bodyLimits.small));
-    return Response.json(await addComment(db, link, said), { status: 201 });
+    return Response.json(await addComment(db, link, said, addressOf(request)), { status: 201 });
   },
   { rate: 'said' },
 );

@@ -1,3 +1,4 @@
+import { addressOf } from '@/server/http/address';
 import { bodyLimits, readJson } from '@/server/http/body';
 import { check } from '@/server/http/check';
 import { passwordBody } from '@/server/http/link-schemas';
@@ -8,9 +9,9 @@ export const dynamic = 'force-dynamic';
 
 /** Opens a link that has a password, for this browser. */
 export const POST = handleShared<{ token: string }>(
-  async ({ link, params, request }) => {
+  async ({ db, link, params, request }) => {
     const { password } = check(passwordBody, await readJson(request, bodyLimits.small));
-    const pass = await unlock(link, password);
+    const pass = await unlock(db, link, password, addressOf(request));
     return new Response(null, {
       status: 204,
       headers: { 'set-cookie': passCookie(pass, params.token, request) },
