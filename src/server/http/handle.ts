@@ -1,6 +1,7 @@
 import { type Database, database } from '../database';
 import { ensureOwner } from '../owners';
 import { answerFor } from './answers';
+import { compressed } from './compressed';
 import { checkDoor } from './door';
 import { checkRate, type RateName } from './rates';
 
@@ -37,7 +38,7 @@ export function handle<P extends object = object>(
         request,
         query: new URL(request.url).searchParams,
       });
-      return answer;
+      return compressed(request, answer);
     } catch (e) {
       return answerFor(e);
     }
