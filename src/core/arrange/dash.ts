@@ -46,7 +46,10 @@ function dashCount(c: Contour, pattern: readonly number[]): number {
   return periods > dashLimit ? 0 : (periods * pattern.length) / 2;
 }
 
-function dashContour(c: Contour, pattern: readonly number[], offset: number): Contour[] {
+/** How long a dash is made that has no length, as a share of its contour: its caps alone show, along the contour. */
+const dotLength = 1e-9;
+
+function dashContour(c: Contour, pattern: readonly number[], offset: number, dots: boolean): Contour[] {
   const cubics = segmentsOf(c);
   const lengths = cubics.map((s) => cubicLength(s));
   const total = lengths.reduce((a, b) => a + b, 0);
@@ -56,8 +59,10 @@ function dashContour(c: Contour, pattern: readonly number[], offset: number): Co
   let at = -(((offset % period) + period) % period);
   for (let k = 0; at < total; k++) {
     const end = at + pattern[k % pattern.length];
-    if (k % 2 === 0 && end > 0 && end > at) {
-      const piece = stretch(cubics, lengths, Math.max(0, at), Math.min(total, end));
+    const isDot = dots && end === at && at >= 0;
+    if (k % 2 === 0 && (isDot || (end > 0 && end > at))) {
+      const to = isDot ? at + dotLength * total : end;
+      const piece = stretch(cubics, lengths, Math.max(0, at), Math.min(total, to));
       if (piece.length) out.push(contourOf(piece, false));
     }
     at = end;
@@ -69,13 +74,14 @@ function dashContour(c: Contour, pattern: readonly number[], offset: number): Co
  * A path's outline as dashes (SVG 2, stroke-dasharray): open contours for the even entries of
  * the pattern, which repeats; an odd pattern is doubled. A pattern without length leaves the path whole, as does one of
  * more than 4,000 dashes a contour.
+ * @param dots whether dashes of no length are there, as round and square caps show them (SVG 2, 13.5.6)
  * @throws WorkFault where all contours together would have more dashes than are combined at once.
  */
-export function dashPath(path: Path, pattern: readonly number[], offset = 0): Path {
+export function dashPath(path: Path, pattern: readonly number[], offset = 0, dots = false): Path {
   const usable = pattern.every((v) => v >= 0 && Number.isFinite(v)) && pattern.some((v) => v > 0);
   if (!usable) return path;
   const even = pattern.length % 2 ? [...pattern, ...pattern] : pattern;
   const dashes = path.contours.reduce((sum, c) => sum + dashCount(c, even), 0);
   spend(dashes, budget().combined, 'This would make', 'dashes; the most is');
-  return { contours: path.contours.flatMap((c) => dashContour(c, even, offset)), fillRule: 'nonzero' };
+  return { contours: path.contours.flatMap((c) => dashContour(c, even, offset, dots)), fillRule: 'nonzero' };
 }

@@ -44,6 +44,8 @@ export const strokeFields: readonly Field[] = [
   length('dashOffset', 'Dash offset', 'Where in the dashes the line begins.'),
 ];
 
-/** The area that a stroke along a path covers, its dashes cut. */
-export const strokeArea = (path: Path, s: StrokeShape): Path =>
-  strokeOutline(path, s, s.align, s.dashes.length ? dashPath(path, s.dashes, s.dashOffset) : path);
+/** Returns the area that a stroke along a path covers, its dashes cut; those of no length are dots where caps show them. */
+export function strokeArea(path: Path, s: StrokeShape): Path {
+  const dashed = s.dashes.length ? dashPath(path, s.dashes, s.dashOffset, s.cap !== 'butt') : path;
+  return strokeOutline(path, s, s.align, dashed);
+}

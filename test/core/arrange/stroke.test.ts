@@ -93,6 +93,22 @@ describe('dashes', () => {
     expect(pathLength({ ...dashed, contours: [dashed.contours[3]] })).toBeCloseTo(7, 4);
   });
 
+  it('of no length are dots where their caps show: discs, and squares that lie along the path (SVG 2, 13.5.6)', () => {
+    expect(dashPath(line, [0, 20]).contours).toEqual([]);
+    const dots = dashPath(circle(0, 0, 50), [0, 80], 0, true);
+    expect(dots.contours).toHaveLength(4);
+    const round = strokeArea(dots, { ...style, cap: 'round' });
+    const area = covered(dots, { ...style, cap: 'round' });
+    expect(round.contours).toHaveLength(4);
+    expect(area).toBeCloseTo(4 * Math.PI * 25, 0);
+    const slanting = parsePath('M0 0L30 30');
+    const b = pathBounds(strokeArea(dashPath(slanting, [0, 30], -10, true), { ...style, cap: 'square' }));
+    const middle = 10 / Math.SQRT2;
+    // A square of ten units on its corner reaches 5 √2 each way.
+    expect(b?.x0).toBeCloseTo(middle - 5 * Math.SQRT2, 4);
+    expect(b?.y1).toBeCloseTo(middle + 5 * Math.SQRT2, 4);
+  });
+
   it('without length, or too fine to be told apart, leave the path whole', () => {
     expect(dashPath(line, [0, 0])).toBe(line);
     expect(dashPath(line, [Number.NaN, 1])).toBe(line);

@@ -190,6 +190,15 @@ describe('SVG that is opened', () => {
       ['one-ink', { colour: '#000000' }],
     ]);
     expect(filtered('<feTurbulence/>')).toEqual([]);
+    // Each of these doubles what there was before.
+    const doubled = (times: number) =>
+      Array.from(
+        { length: times },
+        (_, i) =>
+          `<feMerge result="r${i + 1}"><feMergeNode in="${i ? `r${i}` : 'SourceGraphic'}"/><feMergeNode in="${i ? `r${i}` : 'SourceGraphic'}"/></feMerge>`,
+      ).join('');
+    expect(filtered(doubled(60))).toEqual([]);
+    expect(filtered(doubled(60).replaceAll('feMergeNode', 'feNothing'))).toEqual([]);
   });
 
   it('goes out and comes in again as the same picture', async () => {

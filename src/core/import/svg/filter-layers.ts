@@ -105,7 +105,7 @@ const primitives: Readonly<Record<string, Primitive>> = {
   },
   feBlend({ attributes }, first, second) {
     const { mode = 'normal' } = attributes;
-    return mode === 'normal' && first && second ? [...second, ...first] : null;
+    return mode === 'normal' ? together([second, first]) : null;
   },
   feDropShadow(element, first, _, reader) {
     const [only] = first ?? [];
@@ -119,10 +119,15 @@ const primitives: Readonly<Record<string, Primitive>> = {
   },
 };
 
-/** Results over one another. */
+/** Layers that a filter may come to: each merge may double them, and what is drawn with more is no drawing any more. */
+const mostLayers = 64;
+
+const layersIn = (results: readonly Result[]): number => results.reduce((n, r) => n + (r?.length ?? 0), 0);
+
+/** Results over one another; null where they are too many. */
 const together = (results: readonly Result[]): Result => {
   const known = results.filter((r) => r !== null);
-  return known.length === results.length ? known.flat() : null;
+  return known.length === results.length && layersIn(known) <= mostLayers ? known.flat() : null;
 };
 
 /** What a filter makes of what it is given, as layers, the lowest first; null where finishes cannot say it. */
