@@ -97,7 +97,7 @@ async function changesAfter(
   return rows.map(stored);
 }
 
-/** A design's changes after a sequence number, oldest first. @throws NotFound where the owner has no such design. */
+/** Returns all of a design's changes after a sequence number, oldest first. @throws NotFound, Conflict where there are too many. */
 export async function listChanges(
   db: Database,
   owner: string,
@@ -106,6 +106,53 @@ export async function listChanges(
 ): Promise<StoredChange[]> {
   await getEntry(db, owner, id);
   return changesAfter(db, id, since);
+}
+
+/** Bytes of the changes that one answer tells, but for the first: more are asked for after these. */
+const pageBytes = 4 << 20;
+
+/** The number up to which changes after another one fit into one answer, at least one of them, and whether there are more. */
+async function endOfPage(db: Database, id: string, since: number): Promise<{ to: number; more: boolean }> {
+  const { rows } = await sql<{ seq: number; before: string }>`
+    select seq, sum(octet_length(patch::text) + octet_length(inverse::text)) over (order by seq
+      rows between unbounded preceding and 1 preceding) as before
+    from changes where design_id = ${id} and seq > ${since} order by seq limit ${behindLimit + 1}`.execute(
+    db,
+  );
+  if (rows.length > behindLimit)
+    throw new Conflict('This window is too far behind what is stored; load the design again.');
+  const end = rows.findIndex(({ before }) => Number(before ?? 0) > pageBytes);
+  const last = rows.at(end < 0 ? -1 : Math.max(0, end - 1));
+  return { to: last?.seq ?? since, more: end >= 0 };
+}
+
+/** Some of a design’s changes, and whether there are more after them. */
+export interface ChangePage {
+  readonly changes: StoredChange[];
+  readonly more: boolean;
+}
+
+/**
+ * Returns a design's changes after a sequence number, oldest first, as many as one answer may hold.
+ * @throws NotFound where the owner has no such design; Conflict where there are too many.
+ */
+export async function pageOfChanges(
+  db: Database,
+  owner: string,
+  id: string,
+  since: number,
+): Promise<ChangePage> {
+  await getEntry(db, owner, id);
+  const { to, more } = await endOfPage(db, id, since);
+  const rows = await db
+    .selectFrom('changes')
+    .selectAll()
+    .where('design_id', '=', id)
+    .where('seq', '>', since)
+    .where('seq', '<=', to)
+    .orderBy('seq')
+    .execute();
+  return { changes: rows.map(stored), more };
 }
 
 type Tx = Transaction<Tables>;
@@ -232,10 +279,12 @@ export async function appendChange(
     const unseen = later.filter((c) => c.seq > change.seen);
     const same = await tx
       .selectFrom('changes')
-      .select(['seq', 'patch'])
+      .select(['seq', 'patch', 'client_id'])
       .where('design_id', '=', id)
       .where('change_id', '=', change.changeId)
       .executeTakeFirst();
+    if (same && !own.has(same.client_id))
+      throw new Conflict('Another window has stored something else under the same name.');
     if (same) {
       const filled = same.patch.slice(change.patch.length);
       return { seq: same.seq, filled, since: unseen.filter((c) => c.seq < same.seq) };

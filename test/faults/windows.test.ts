@@ -3,7 +3,7 @@ import { type Design, diffJson, makeCoat, makeDesign, makePart, makeSource } fro
 import { DesignError } from '@/core/reading';
 import { ApiError } from '@/editor/state/api';
 import type { Wire } from '@/editor/sync/ports';
-import { appendChange, listChanges } from '@/server/changes';
+import { appendChange, pageOfChanges } from '@/server/changes';
 import type { Database } from '@/server/database';
 import { createDesign, getDesign } from '@/server/designs';
 import { HttpError } from '@/server/http/errors';
@@ -35,7 +35,7 @@ async function asAnswer<T>(work: () => Promise<T>): Promise<T> {
 
 const server = (): Wire => ({
   append: (id, change) => asAnswer(() => appendChange(db, owner, id, change)),
-  changes: (id, since) => asAnswer(() => listChanges(db, owner, id, since)),
+  changes: (id, since) => asAnswer(async () => (await pageOfChanges(db, owner, id, since)).changes),
 });
 
 const totals = {
@@ -128,7 +128,7 @@ async function oneRun(seed: number): Promise<void> {
   }
 
   expect(account.defects, `run ${seed}`).toEqual([]);
-  const log = new Set((await listChanges(db, owner, id, 0)).map((c) => c.changeId));
+  const log = new Set((await pageOfChanges(db, owner, id, 0)).changes.map((c) => c.changeId));
   const vanished = [...account.made].filter((c) => !log.has(c) && !account.told.has(c));
   expect(vanished, `run ${seed}: changes that vanished without a word`).toEqual([]);
   // Nothing unsent is left lying about.

@@ -2,10 +2,10 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { gunzipSync } from 'node:zlib';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { POST as postChange } from '@/app/api/designs/[id]/changes/route';
+import { GET as getChanges, POST as postChange } from '@/app/api/designs/[id]/changes/route';
 import { GET as getOne } from '@/app/api/designs/[id]/route';
 import { POST as postDesign } from '@/app/api/designs/route';
-import { type Design, makeCoat, makePart, makeSource } from '@/core';
+import { type Design, makeCoat, makePart, makeSource, type StoredChange } from '@/core';
 import { type Database, database } from '@/server/database';
 import { JsonCount, jsonLimits } from '@/server/http/json-count';
 import { designFor } from '@/server/purposes';
@@ -160,6 +160,18 @@ describe('A large path', () => {
       .execute();
     expect(rows).toHaveLength(9);
     for (const { inverse, patch } of rows) expect(inverse.length + patch.length).toBeLessThan(20);
+    // The log is told in pages that are no burden, and is whole.
+    const told: number[] = [];
+    for (let more = true, pages = 0; more; pages++) {
+      const answer = await getChanges(get(`x?since=${told.at(-1) ?? 0}`), at(id));
+      const page = await json<{ changes: StoredChange[]; more: boolean }>(answer);
+      expect(page.changes.length).toBeGreaterThan(0);
+      if (page.changes.length > 1) expect(JSON.stringify(page.changes).length).toBeLessThan(12 << 20);
+      told.push(...page.changes.map((c) => c.seq));
+      ({ more } = page);
+      expect(pages).toBeLessThan(9);
+    }
+    expect(told).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9]);
     const { document } = await json<{ document: Design }>(await getOne(get(), at(id)));
     expect(document.parts.p.source).toEqual(part(8).source);
   });
@@ -190,6 +202,15 @@ describe('Counting JSON', () => {
     expect(() => count('[]'.repeat(jsonLimits.containers + 1))).toThrow(/records and lists/);
     expect(() => count(`{${'"":1,'.repeat(jsonLimits.members + 1)}`)).toThrow(/members/);
   });
+});
+
+it('a change under the name of another window’s is no repetition of it', async () => {
+  const { id } = await create();
+  const first = change(0, addDisc('a'));
+  expect((await send(id, first)).status).toBe(200);
+  expect((await send(id, first)).status).toBe(200);
+  const other = { ...first, clientId: 'window-b', base: 1, patch: addDisc('b') };
+  expect((await send(id, other)).status).toBe(409);
 });
 
 it('a change that was refused is not tried again as it is: it says what is wrong', async () => {

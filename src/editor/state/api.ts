@@ -63,6 +63,12 @@ export function answered<T>(status: number, data: unknown): T {
   return said;
 }
 
+/** Some changes, and whether there are more after them. */
+interface ChangePage {
+  readonly changes: StoredChange[];
+  readonly more?: boolean;
+}
+
 export const api = {
   list: () =>
     call<{
@@ -77,8 +83,17 @@ export const api = {
   duplicate: (id: string) => call<DesignEntry>(`designs/${id}/duplicate`, 'POST'),
   remove: (id: string) => call<void>(`designs/${id}`, 'DELETE'),
   restore: (id: string) => call<void>(`designs/${id}/restore`, 'POST'),
-  changes: (id: string, since: number) =>
-    call<{ changes: StoredChange[] }>(`designs/${id}/changes?since=${since}`),
+  /** Changes of a design after one of them, oldest first: the server tells so many at a time. */
+  changes: async (id: string, since: number): Promise<StoredChange[]> => {
+    const all: StoredChange[] = [];
+    for (let from = since; ; ) {
+      const { changes, more } = await call<ChangePage>(`designs/${id}/changes?since=${from}`);
+      for (const c of changes) all.push(c);
+      const last = changes.at(-1);
+      if (!more || !last) return all;
+      from = last.seq;
+    }
+  },
   /** Earlier states of a design, the latest first. */
   past: (id: string) => call<{ states: PastState[] }>(`designs/${id}/past`),
   /** The designer’s own fonts, and for how many days one is kept that no design uses. */

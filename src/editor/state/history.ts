@@ -58,7 +58,7 @@ export function historyOf(changes: readonly Change[]): { undo: Change[]; redo: C
 export async function loadHistory(id: string, seq: number, recovered: readonly Change[]): Promise<void> {
   let changes: readonly StoredChange[];
   try {
-    ({ changes } = await api.changes(id, Math.max(0, seq - historyLength)));
+    changes = await api.changes(id, Math.max(0, seq - historyLength));
   } catch (e) {
     if (!(e instanceof ApiError)) throw e;
     say('What was done in earlier visits could not be loaded, so it cannot be undone here.');

@@ -83,7 +83,7 @@ if (typeof window !== 'undefined') window.addEventListener?.('online', () => wak
 export const sync = new Outbox(clientId, {
   wire: {
     append: (id, change) => api.append(id, change),
-    changes: async (id, since) => (await api.changes(id, since)).changes,
+    changes: api.changes,
   },
   keep,
   locks,

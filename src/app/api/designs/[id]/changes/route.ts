@@ -1,4 +1,4 @@
-import { appendChange, listChanges } from '@/server/changes';
+import { appendChange, pageOfChanges } from '@/server/changes';
 import { check } from '@/server/http/check';
 import { handle } from '@/server/http/handle';
 import { designParams, sinceQuery } from '@/server/http/schemas';
@@ -11,7 +11,7 @@ type Params = { id: string };
 export const GET = handle<Params>(async ({ db, owner, params, query }) => {
   const { id } = check(designParams, params);
   const { since } = check(sinceQuery, Object.fromEntries(query));
-  return Response.json({ changes: await listChanges(db, owner, id, since) });
+  return Response.json(await pageOfChanges(db, owner, id, since));
 });
 
 export const POST = handle<Params>(
