@@ -3,7 +3,11 @@ import { PNG } from 'pngjs';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { GET as getLinks, POST as postLink } from '@/app/api/designs/[id]/links/route';
 import { DELETE as removeDesign } from '@/app/api/designs/[id]/route';
-import { PATCH as patchComment } from '@/app/api/links/[id]/comments/[comment]/route';
+import {
+  PATCH as patchComment,
+  DELETE as removeComment,
+} from '@/app/api/links/[id]/comments/[comment]/route';
+import { DELETE as removeDecision } from '@/app/api/links/[id]/decisions/[decision]/route';
 import { PATCH as patchLink, DELETE as removeLink } from '@/app/api/links/[id]/route';
 import { POST as postVersion } from '@/app/api/links/[id]/versions/route';
 import { POST as postComment } from '@/app/api/shared/[token]/comments/route';
@@ -258,6 +262,55 @@ describe('a link for clients', () => {
       '../designs',
     ])
       expect((await getShared(get(), behind(token))).status).toBe(404);
+  });
+
+  it('loses a comment or a decision that its designer removes, and no other', async () => {
+    const { sheet, link } = await linked();
+    const of = `sheet:${sheet}`;
+    for (const text of ['one', 'two'])
+      expect((await postComment(post({ ...comment, of, text }), behind(link.token))).status).toBe(201);
+    for (const kind of ['declined', 'chosen'])
+      await postDecision(
+        post({ kind, version: 1, of: kind === 'chosen' ? of : '', name: 'Ada Fell', text: '' }),
+        behind(link.token),
+      );
+    const before = await view(link.token);
+    const gone = async (response: Response) => [response.status, (await response.clone().json()).message];
+    const first = { params: Promise.resolve({ id: link.id, comment: before.comments[0].id }) };
+    expect((await removeComment(get(), first)).status).toBe(200);
+    expect(await gone(await removeComment(get(), first))).toEqual([404, 'This is not there any more.']);
+    const chosen = { params: Promise.resolve({ id: link.id, decision: before.decision?.id ?? '' }) };
+    expect((await removeDecision(get(), chosen)).status).toBe(200);
+    const after = await view(link.token);
+    expect(after.comments.map((c) => c.text)).toEqual(['two']);
+    expect(after.decision?.kind).toBe('declined');
+  });
+
+  it('shows nothing any more of a sheet that was taken off it, in no version', async () => {
+    const { sheet, link } = await linked();
+    const [of, proofs] = [`sheet:${sheet}`, `proofs:${sheet}`];
+    expect((await patchLink(patch({ subjects: [of, proofs] }), at(link.id))).status).toBe(200);
+    await postComment(post({ ...comment, of }), behind(link.token));
+    expect((await picture(link.token, 1, of)).status).toBe(200);
+    expect((await patchLink(patch({ subjects: [proofs] }), at(link.id))).status).toBe(200);
+    const seen = await view(link.token);
+    expect(seen.versions).toEqual([]);
+    expect(seen.comments).toEqual([]);
+    expect((await picture(link.token, 1, of)).status).toBe(404);
+    expect((await postComment(post({ ...comment, of }), behind(link.token))).status).toBe(404);
+  });
+
+  it.each([
+    ['\u200b\u200b', /nothing that can be seen/],
+    ['\u2060', /nothing that can be seen/],
+    ['Ada\u202elleF', /turn its letters round/],
+    ['\u2066Fell', /turn its letters round/],
+  ])('takes no name that cannot be read as it is written: %j', async (name, why) => {
+    const { sheet, link } = await linked();
+    const answer = await said(
+      await postComment(post({ ...comment, of: `sheet:${sheet}`, name }), behind(link.token)),
+    );
+    expect(answer).toMatchObject({ status: 400, message: expect.stringMatching(why) });
   });
 
   it('takes so many words in a minute and no more', async () => {

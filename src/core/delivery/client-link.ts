@@ -35,6 +35,7 @@ export interface LinkComment {
 
 /** What the client decided on: one subject of a version, or none of what is shown. */
 export interface LinkDecision {
+  readonly id: string;
   readonly kind: 'chosen' | 'declined';
   readonly version: number;
   /** Address of what was chosen; empty where nothing was. */
@@ -92,7 +93,7 @@ export type CommentChange = Partial<Pick<LinkComment, 'answer' | 'done'>>;
 export type SaidComment = Pick<LinkComment, 'version' | 'of' | 'x' | 'y' | 'name' | 'text'>;
 
 /** A decision of the client’s on its way. */
-export type SaidDecision = Omit<LinkDecision, 'at'>;
+export type SaidDecision = Omit<LinkDecision, 'at' | 'id'>;
 
 /** What an address is called where it is shown, in the latest version that shows it; an empty text where none does. */
 export const shownTitle = (versions: readonly LinkVersion[], of: string): string =>

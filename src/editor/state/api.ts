@@ -145,6 +145,10 @@ export const api = {
   showVersion: (id: string, note: string) => call<ClientLink>(`links/${id}/versions`, 'POST', { note }),
   seeToComment: (id: string, comment: string, what: CommentChange) =>
     call<ClientLink>(`links/${id}/comments/${comment}`, 'PATCH', what),
+  removeComment: (id: string, comment: string) =>
+    call<ClientLink>(`links/${id}/comments/${comment}`, 'DELETE'),
+  removeDecision: (id: string, decision: string) =>
+    call<ClientLink>(`links/${id}/decisions/${decision}`, 'DELETE'),
   append: (id: string, change: SentChange) => call<Taken>(`designs/${id}/changes`, 'POST', change),
 };
 

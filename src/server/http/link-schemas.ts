@@ -48,6 +48,10 @@ export const commentParams = linkParams.append<{ id: string; comment: string }>(
   comment: designParams.extract('id').messages({ 'string.pattern.base': 'There is no such comment' }),
 });
 
+export const decisionParams = linkParams.append<{ id: string; decision: string }>({
+  decision: designParams.extract('id').messages({ 'string.pattern.base': 'There is no such decision' }),
+});
+
 export const versionBody = Joi.object<{ note: string }>({
   note: line(linkLimits.note).allow('').default(''),
 });
@@ -59,7 +63,20 @@ export const answerBody = Joi.object<CommentChange>({
 
 const version = Joi.number().integer().min(1).max(linkLimits.versions).required();
 const share = Joi.number().min(0).max(1).allow(null);
-const name = line(linkLimits.name).min(1).required();
+/** Characters that turn what follows them round, so that a name could be read as another (UAX 9, 2.1–2.6). */
+const turning = /[\u061c\u200e\u200f\u202a-\u202e\u2066-\u2069]/;
+
+/** A name that can be seen, and reads as it is written. */
+const name = line(linkLimits.name)
+  .min(1)
+  .required()
+  .custom((value: string, helpers) => {
+    if (turning.test(value))
+      return helpers.message({ custom: 'The name has signs that turn its letters round' });
+    return /[\p{L}\p{N}\p{P}\p{S}]/u.test(value)
+      ? value
+      : helpers.message({ custom: 'The name has nothing that can be seen' });
+  });
 
 export const commentBody = Joi.object<SaidComment>({
   version,

@@ -195,3 +195,21 @@ export async function seeToComment(
   if (!numUpdatedRows) throw new NotFound('There is no such comment.');
   return asDesigner(db, row);
 }
+
+/** Removes one thing that was said behind a link. @throws NotFound where there is none such. */
+export async function removeSaid(
+  db: Database,
+  owner: string,
+  id: string,
+  table: 'link_comments' | 'link_decisions',
+  said: string,
+): Promise<ClientLink> {
+  const row = await ownLink(db, owner, id);
+  const { numDeletedRows } = await db
+    .deleteFrom(table)
+    .where('link_id', '=', id)
+    .where('id', '=', said)
+    .executeTakeFirst();
+  if (!numDeletedRows) throw new NotFound('This is not there any more.');
+  return asDesigner(db, row);
+}

@@ -11,7 +11,7 @@ import { isDatabaseAway } from '../http/answers';
 import { HttpError, NotFound } from '../http/errors';
 import { imageFiles } from '../images';
 import { isFresh } from '../stored-pictures';
-import type { LinkRow } from './view';
+import { isShown, type LinkRow } from './view';
 
 export interface WantedPicture {
   readonly version: number;
@@ -68,6 +68,7 @@ async function drawn(db: Database, row: LinkRow, wanted: WantedPicture, text: st
  */
 export async function linkPicture(db: Database, row: LinkRow, wanted: WantedPicture): Promise<Buffer> {
   const { id } = row;
+  if (!isShown(row, wanted.of)) throw new NotFound('This is not shown any more.');
   const width = inTruePixels(wanted.of) ? 0 : wanted.width;
   const key = { link_id: id, version: wanted.version, subject: wanted.of, width };
   const known = await db

@@ -5,7 +5,7 @@ import type { Database, Tables } from '../database';
 import { BadRequest, Conflict, HttpError, NotFound } from '../http/errors';
 import { isPass, opens, passFor, tokenForm } from './secrets';
 import { countTry, forgetTries } from './tries';
-import { asClient, type LinkRow } from './view';
+import { asClient, isShown, type LinkRow } from './view';
 
 /** A link that leads on, and the name of its design. */
 export interface OpenLink {
@@ -70,7 +70,7 @@ async function shownIn(db: Database, { row }: OpenLink, version: number, of: str
     .where('number', '=', version)
     .executeTakeFirst();
   const subject = found?.subjects.find((s) => s.of === of);
-  if (!subject) throw new NotFound('This is not shown any more.');
+  if (!subject || !isShown(row, of)) throw new NotFound('This is not shown any more.');
   return subject;
 }
 

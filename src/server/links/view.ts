@@ -6,6 +6,10 @@ export type LinkRow = Selectable<Tables['client_links']>;
 
 const iso = (at: Date): string => at.toISOString();
 
+/** Whether a link still shows what lies under an address. */
+export const isShown = ({ subjects }: Pick<LinkRow, 'subjects'>, of: string): boolean =>
+  subjects.includes(of);
+
 /** Versions, comments and decisions of a link, as they are told. */
 async function contentOf(db: Database, link: string) {
   const [versions, comments, decisions] = await Promise.all([
@@ -44,6 +48,7 @@ async function contentOf(db: Database, link: string) {
     ),
     decisions: decisions.map(
       (d): LinkDecision => ({
+        id: d.id,
         kind: d.kind,
         version: d.version,
         of: d.subject,
@@ -76,5 +81,16 @@ export async function asDesigner(db: Database, row: LinkRow): Promise<ClientLink
 export async function asClient(db: Database, row: LinkRow, design: string): Promise<SharedView> {
   const { versions, comments, decisions } = await contentOf(db, row.id);
   const { title, note } = row;
-  return { title, note, design, versions, comments, decision: decisions[0] ?? null };
+  // What was taken off the link is not shown any more, whatever version showed it.
+  const shown = versions
+    .map((v) => ({ ...v, subjects: v.subjects.filter((s) => isShown(row, s.of)) }))
+    .filter((v) => v.subjects.length);
+  return {
+    title,
+    note,
+    design,
+    versions: shown,
+    comments: comments.filter((c) => isShown(row, c.of)),
+    decision: decisions.find((d) => !d.of || isShown(row, d.of)) ?? null,
+  };
 }

@@ -8,6 +8,7 @@ import { type ClientLink, type CommentChange, type LinkComment, linkLimits, show
 import { LimitedText } from '../../fields/LimitedText';
 import { when } from '../../frame/when';
 import { useEditor } from '../../state/store';
+import { RemoveButton } from './RemoveButton';
 
 /** Resolves to whether it was taken. */
 type SeeTo = (comment: string, change: CommentChange) => Promise<boolean>;
@@ -16,11 +17,13 @@ function Comment({
   comment: c,
   title,
   onSeeTo,
+  onRemove,
   onGo,
 }: {
   comment: LinkComment;
   title: string;
   onSeeTo: SeeTo;
+  onRemove(): void;
   /** Leads to its place on the sheet, where it has one. */
   onGo: (() => void) | null;
 }) {
@@ -64,6 +67,7 @@ function Comment({
                 Go to its place
               </Button>
             )}
+            <RemoveButton words="Remove this comment" onRemove={onRemove} />
           </Box>
         ) : (
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
@@ -92,10 +96,12 @@ function Comment({
 export function LinkComments({
   link,
   onSeeTo,
+  onRemove,
   onGo,
 }: {
   link: ClientLink;
   onSeeTo: SeeTo;
+  onRemove(comment: string): void;
   onGo(comment: LinkComment): void;
 }) {
   const sheets = useEditor((s) => s.design?.sheets);
@@ -109,6 +115,7 @@ export function LinkComments({
           comment={c}
           title={shownTitle(link.versions, c.of)}
           onSeeTo={onSeeTo}
+          onRemove={() => onRemove(c.id)}
           onGo={c.x !== null && sheets?.some((s) => c.of === `sheet:${s.id}`) ? () => onGo(c) : null}
         />
       ))}

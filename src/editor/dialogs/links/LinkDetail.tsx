@@ -19,6 +19,7 @@ import { when } from '../../frame/when';
 import { say } from '../../state/store';
 import { LinkComments } from './LinkComments';
 import { endAfter, endOptions } from './LinkForm';
+import { RemoveButton } from './RemoveButton';
 
 /** Where a link leads: the address that is given to the client. */
 const addressOf = ({ token }: Pick<ClientLink, 'token'>): string =>
@@ -48,6 +49,7 @@ export function LinkDetail({
   onShow,
   onSeeTo,
   onRemove,
+  onRemoveSaid,
   onGo,
 }: {
   link: ClientLink;
@@ -58,6 +60,8 @@ export function LinkDetail({
   onShow(note: string): Promise<boolean>;
   onSeeTo(comment: string, what: CommentChange): Promise<boolean>;
   onRemove(): void;
+  /** Removes one thing that was said. */
+  onRemoveSaid(what: { comment: string } | { decision: string }): void;
   onGo(comment: LinkComment): void;
 }) {
   const [note, setNote] = useState('');
@@ -101,7 +105,11 @@ export function LinkDetail({
           role="status"
           sx={{ borderLeft: 3, borderColor: 'primary.main', pl: 2, overflowWrap: 'anywhere' }}
         >
-          {decisionWords(decision, shownTitle(versions, decision.of))}
+          {decisionWords(decision, shownTitle(versions, decision.of))}{' '}
+          <RemoveButton
+            words="Remove this decision"
+            onRemove={() => onRemoveSaid({ decision: decision.id })}
+          />
         </Box>
       )}
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
@@ -176,7 +184,12 @@ export function LinkDetail({
           {sure ? 'Remove it and all that was said' : 'Remove'}
         </Button>
       </Box>
-      <LinkComments link={link} onSeeTo={onSeeTo} onGo={onGo} />
+      <LinkComments
+        link={link}
+        onSeeTo={onSeeTo}
+        onRemove={(comment) => onRemoveSaid({ comment })}
+        onGo={onGo}
+      />
     </Box>
   );
 }

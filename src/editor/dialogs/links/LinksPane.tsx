@@ -107,6 +107,13 @@ export function LinksPane({ onClose }: { onClose(): void }) {
               onShow={(note) => wish(() => api.showVersion(link.id, note))}
               onSeeTo={(comment, what) => wish(() => api.seeToComment(link.id, comment, what))}
               onGo={(comment) => void goTo(comment)}
+              onRemoveSaid={(what) =>
+                void wish(() =>
+                  'comment' in what
+                    ? api.removeComment(link.id, what.comment)
+                    : api.removeDecision(link.id, what.decision),
+                )
+              }
               onRemove={() => act.mutate(() => api.removeLink(link.id))}
             />
           )}
