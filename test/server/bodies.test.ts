@@ -1,5 +1,4 @@
 import { setTimeout as wait } from 'node:timers/promises';
-import { gunzipSync } from 'node:zlib';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { GET as getChanges, POST as postChange } from '@/app/api/designs/[id]/changes/route';
@@ -219,25 +218,4 @@ it('a change that was refused is not tried again as it is: it says what is wrong
   const bad = await send(id, change(1, [{ op: 'replace', path: '/parts/a/place/x', value: 'far' }]));
   expect(bad.status).toBe(422);
   expect((await json<Said>(bad)).message).toMatch(/x/);
-});
-
-describe('An answer', () => {
-  it('comes compressed to who takes that, and is the same', async () => {
-    const { id } = await create();
-    await send(id, change(0, addDisc('a')));
-    const plain = await getOne(get(), at(id));
-    expect(plain.headers.get('content-encoding')).toBeNull();
-    const text = await plain.text();
-    for (const [accepted, encoding] of [
-      ['br, gzip', 'gzip'],
-      ['gzip;q=0.5', 'gzip'],
-      ['gzip;q=0', null],
-      ['br', null],
-    ] as const) {
-      const answer = await getOne(get('x', { 'accept-encoding': accepted }), at(id));
-      expect(answer.headers.get('content-encoding')).toBe(encoding);
-      const bytes = Buffer.from(await answer.arrayBuffer());
-      expect((encoding ? gunzipSync(bytes) : bytes).toString()).toBe(text);
-    }
-  });
 });

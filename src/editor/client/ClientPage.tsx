@@ -52,5 +52,11 @@ export function ClientPage({ token }: { token: string }) {
         <CircularProgress aria-label="Opening" />
       </Box>
     );
+  if (!data.versions.length)
+    return (
+      <Notice title={data.title}>
+        <Box role="status">What this link showed was taken off it. Something new may be shown here soon.</Box>
+      </Notice>
+    );
   return <Review token={token} view={data} onView={(view) => client.setQueryData(['shared', token], view)} />;
 }

@@ -1,7 +1,6 @@
 import { type Database, database } from '../database';
 import { ensureOwner } from '../owners';
 import { answerFor } from './answers';
-import { compressed } from './compressed';
 import { checkDoor } from './door';
 import { checkRate, type RateName } from './rates';
 
@@ -38,7 +37,7 @@ export function handle<P extends object = object>(
         request,
         query: new URL(request.url).searchParams,
       });
-      return compressed(request, answer);
+      return answer;
     } catch (e) {
       return answerFor(e);
     }
