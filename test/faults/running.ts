@@ -50,7 +50,7 @@ export class Running {
       .split(' ')
       .filter(Boolean)
       .map(Number);
-    return children.find((c) => commandOf(c).includes('next')) ?? null;
+    return children.find((c) => commandOf(c).includes('bin/application.mjs')) ?? null;
   }
 
   get postmaster(): number | null {
