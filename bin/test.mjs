@@ -18,8 +18,8 @@ const asked = (...words) => words.some((w) => process.argv.includes(w));
 /** What was given beside the words that say which tests are meant. */
 const others = process.argv.slice(2).filter((w) => !['--all', '--faults', '--core', '--browser'].includes(w));
 
-/** How many browsers test at a time, each with an application and a database of its own: one waits while two work. */
-const browsers = 3;
+/** How many browsers test at a time, each with an application and a database of its own: with three, what works at a low priority comes too late. */
+const browsers = 2;
 
 async function browserTests(chromium, env) {
   const { prepare } = await import('./lib/prepare.mjs');
