@@ -141,6 +141,19 @@ test('a client sees a design by a link, pins a comment, chooses; the designer an
   await expect(page.getByRole('status').filter({ hasText: 'Ada Fell chose' })).toBeVisible({
     timeout: 30_000,
   });
+
+  // What was said can be removed, a comment and a decision each by itself, and the client sees it no more.
+  const removeTwice = async (button: RegExp) => {
+    await page.getByRole('button', { name: button }).click();
+    await page.getByRole('button', { name: button }).click();
+  };
+  await removeTwice(/^Remove.*: A little warmer up here/);
+  await expect(comments).toBeHidden();
+  await removeTwice(/^Remove.*: Ada Fell/);
+  await expect(page.getByRole('status').filter({ hasText: 'Ada Fell chose' })).toBeHidden();
+  await client.reload();
+  await shownPicture(client);
+  await expect(client.getByText('A little warmer up here.')).toBeHidden();
   await client.context().close();
 });
 

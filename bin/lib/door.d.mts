@@ -1,3 +1,6 @@
+/** Returns the addresses of a list with commas between them; none of an empty one. */
+export function proxiesIn(list: string): Set<string>;
+
 /** Returns the address that a request came from: of the connection, or as far back as proxies say that are trusted. */
 export function callerOf(
   socketAddress: string | undefined,

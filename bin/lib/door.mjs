@@ -3,11 +3,21 @@ import { METHODS } from 'node:http';
 import { isIP } from 'node:net';
 
 /** Addresses of proxies that are believed when they say whom they ask for (COMPASS_PROXIES, between commas). */
-const believed = new Set((process.env.COMPASS_PROXIES ?? '').split(',').map((a) => plain(a.trim())));
+const believed = proxiesIn(process.env.COMPASS_PROXIES ?? '');
 
 /** An address in one form: one of version 4 within version 6 as itself (RFC 4291, 2.5.5.2). */
 function plain(address) {
   return address.replace(/^::ffff:(?=\d+\.\d+\.\d+\.\d+$)/i, '');
+}
+
+/** Returns the addresses of a list with commas between them; none of an empty one. */
+export function proxiesIn(list) {
+  return new Set(
+    list
+      .split(',')
+      .map((a) => plain(a.trim()))
+      .filter(Boolean),
+  );
 }
 
 /** Returns the address that a request came from: of the connection, or as far back as proxies say that are trusted. */

@@ -95,6 +95,7 @@ export {
 export type { Described } from './document/described';
 export {
   type Change,
+  type ChangePage,
   type DesignEntry,
   keptPictureWidth,
   type PastState,

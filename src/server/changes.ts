@@ -3,6 +3,7 @@ import type { Transaction } from 'kysely';
 import { sql } from 'kysely';
 import {
   applyPatch,
+  type ChangePage,
   type Design,
   diffJson,
   guarded,
@@ -124,12 +125,6 @@ async function endOfPage(db: Database, id: string, since: number): Promise<{ to:
   const end = rows.findIndex(({ before }) => Number(before ?? 0) > pageBytes);
   const last = rows.at(end < 0 ? -1 : Math.max(0, end - 1));
   return { to: last?.seq ?? since, more: end >= 0 };
-}
-
-/** Some of a design’s changes, and whether there are more after them. */
-export interface ChangePage {
-  readonly changes: StoredChange[];
-  readonly more: boolean;
 }
 
 /**

@@ -6,7 +6,8 @@ const rest = { opened: 2_000, changed: 30_000 } as const;
 
 /** What a design is opened with, where its scene was kept; and what is kept of it for the next time. */
 export class FirstScene {
-  private kept: KeptScene | null = null;
+  /** What was found, and for which design: another one may have been asked for meanwhile. */
+  private found: { readonly design: Design; readonly kept: KeptScene } | null = null;
   /** Milliseconds that the scene takes when nothing of it is known. */
   private cost = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
@@ -17,20 +18,25 @@ export class FirstScene {
   /** Looks for the scene of a sheet of a stored design. Returns whether there is one. */
   async look(design: Design, sheetId: string, designId: string): Promise<boolean> {
     clearTimeout(this.timer);
-    this.kept = null;
+    this.found = null;
     this.due = null;
     this.anyKept = false;
     this.cost = 0;
     const key = keyOf(design, sheetId);
-    this.kept = key === null ? null : await findScene(key, designId);
-    return this.kept !== null;
+    const kept = key === null ? null : await findScene(key, designId);
+    if (!kept) return false;
+    this.found = { design, kept };
+    // It took long once, and so will what becomes of it.
+    this.anyKept = true;
+    this.cost = worthKeeping;
+    return true;
   }
 
-  /** Returns the scene that was found, once. */
-  take(): KeptScene | null {
-    const { kept } = this;
-    this.kept = null;
-    return kept;
+  /** Returns the scene that was found for a design, once. */
+  take(design: Design | null): KeptScene | null {
+    const { found } = this;
+    this.found = null;
+    return found && found.design === design ? found.kept : null;
   }
 
   /** Works a scene out for the first time, and has it kept where that took long. */

@@ -65,9 +65,10 @@ export async function findScene(key: string, designId: string): Promise<KeptScen
 export async function keepScene(key: string, scene: Scene): Promise<void> {
   const db = await opened();
   if (!db) return;
-  const bytes = packScene(scene);
-  if (bytes.length > most / 4) return;
   try {
+    const bytes = packScene(scene);
+    // One that would take the place of all others is worked out again instead.
+    if (bytes.length > most / 4) return;
     const tx = db.transaction(['scenes', 'sizes'], 'readwrite');
     const [scenes, sizes] = [tx.objectStore('scenes'), tx.objectStore('sizes')];
     await scenes.put(bytes, key);

@@ -246,7 +246,7 @@ export const studio = {
 
   /** Shows a sheet of the loaded design. */
   open(sheet: string, choice: Choice): Frame {
-    const kept = first.take();
+    const kept = first.take(design);
     const same = sheet === sheetId;
     sheetId = sheet;
     scene = null;

@@ -1,15 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { callerOf, refusalOf } from '../../bin/lib/door.mjs';
+import { callerOf, proxiesIn, refusalOf } from '../../bin/lib/door.mjs';
 
 describe('Who asks', () => {
   it('is told by the connection, whatever the caller writes', () => {
     expect(callerOf('192.0.2.1', '10.0.0.1, 10.0.0.2', new Set())).toBe('192.0.2.1');
     expect(callerOf('::ffff:192.0.2.1', undefined, new Set())).toBe('192.0.2.1');
-    expect(callerOf(undefined, '10.0.0.1', new Set())).toBe('');
+    // Nor is a connection that was closed already taken for a proxy, where none was named.
+    expect(callerOf(undefined, '10.0.0.1', proxiesIn(''))).toBe('');
+    expect(callerOf('', '10.0.0.1', proxiesIn(' , '))).toBe('');
   });
 
   it('is told by proxies that are trusted, as far back as these go', () => {
-    const proxies = new Set(['127.0.0.1', '192.0.2.9']);
+    const proxies = proxiesIn('127.0.0.1, ::ffff:192.0.2.9,');
     expect(callerOf('127.0.0.1', '198.51.100.7', proxies)).toBe('198.51.100.7');
     expect(callerOf('127.0.0.1', '10.9.9.9, 198.51.100.7, 192.0.2.9', proxies)).toBe('198.51.100.7');
     expect(callerOf('::ffff:127.0.0.1', '2001:db8::7', proxies)).toBe('2001:db8::7');

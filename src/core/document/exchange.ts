@@ -32,6 +32,12 @@ export interface StoredChange extends Change {
   readonly seq: number;
 }
 
+/** Some of a design’s changes, oldest first, and whether there are more after them. */
+export interface ChangePage {
+  readonly changes: readonly StoredChange[];
+  readonly more: boolean;
+}
+
 /** A change on its way to the server. */
 export interface SentChange extends Omit<Change, 'inverse'> {
   /** Number of the last change of others that it was made on top of. */

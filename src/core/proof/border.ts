@@ -104,6 +104,7 @@ export function borderOf(path: Path, most: number, inside: boolean): Border {
         const p = cubicPoint(s, t);
         const d = cubicTangent(s, t);
         places.push({
+          // One by one: to spread a record and to add to it takes ten times as long.
           x: p.x,
           y: p.y,
           nx: -d.y,

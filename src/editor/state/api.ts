@@ -1,4 +1,5 @@
 import type {
+  ChangePage,
   ClientLink,
   CommentChange,
   Delivery,
@@ -61,12 +62,6 @@ export function answered<T>(status: number, data: unknown): T {
   if (status >= 300 || said === null)
     throw new ApiError(status, said?.message ?? 'The server gave no usable answer.');
   return said;
-}
-
-/** Some changes, and whether there are more after them. */
-interface ChangePage {
-  readonly changes: StoredChange[];
-  readonly more?: boolean;
 }
 
 export const api = {

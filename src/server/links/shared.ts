@@ -74,64 +74,67 @@ async function shownIn(db: Database, { row }: OpenLink, version: number, of: str
   return subject;
 }
 
-/** @throws Conflict with some words where a link has so many of something already. The link is held until the transaction is over. */
-async function refuseMore(
-  tx: Transaction<Tables>,
-  table: 'link_comments' | 'link_decisions',
-  linkId: string,
-  most: number,
-  words: string,
+/** What clients say: where it is kept, how much of it, and what is answered to more. */
+const said = {
+  comment: {
+    table: 'link_comments',
+    most: linkLimits.comments,
+    full: 'There are so many comments here that no more can be kept.',
+  },
+  decision: {
+    table: 'link_decisions',
+    most: 200,
+    full: 'It was decided so often here that no more can be kept.',
+  },
+} as const;
+
+/**
+ * Keeps something that a client says; whoever says something at the same link in the same moment waits.
+ * @throws Conflict where there is as much as there may be; HttpError 429 where there was too much lately.
+ */
+async function keep(
+  db: Database,
+  { row }: OpenLink,
+  what: keyof typeof said,
+  address: string,
+  insert: (tx: Transaction<Tables>) => Promise<unknown>,
 ): Promise<void> {
-  const { count } = await tx
-    .selectFrom(table)
-    .select(({ fn }) => fn.countAll<number>().as('count'))
-    .where('link_id', '=', linkId)
-    .executeTakeFirstOrThrow();
-  if (Number(count) >= most) throw new Conflict(words);
+  const { table, most, full } = said[what];
+  await db.transaction().execute(async (tx) => {
+    await countTry(tx, row.id, what, address);
+    const { count } = await tx
+      .selectFrom(table)
+      .select(({ fn }) => fn.countAll<number>().as('count'))
+      .where('link_id', '=', row.id)
+      .executeTakeFirstOrThrow();
+    if (Number(count) >= most) throw new Conflict(full);
+    await insert(tx);
+  });
 }
 
 /** Keeps a word of the client’s. @throws Conflict where there are as many as there may be; HttpError 429. */
 export async function addComment(
   db: Database,
   link: OpenLink,
-  { of: subject, ...said }: SaidComment,
+  { of: subject, ...word }: SaidComment,
   address: string,
 ): Promise<SharedView> {
-  const { id } = link.row;
-  await shownIn(db, link, said.version, subject);
-  await db.transaction().execute(async (tx) => {
-    await countTry(tx, id, 'comment', address);
-    const words = 'There are so many comments here that no more can be kept.';
-    await refuseMore(tx, 'link_comments', id, linkLimits.comments, words);
-    await tx
-      .insertInto('link_comments')
-      .values({ id: randomUUID(), link_id: id, subject, ...said, answer: '', done: false })
-      .execute();
-  });
+  await shownIn(db, link, word.version, subject);
+  const values = { id: randomUUID(), link_id: link.row.id, subject, ...word, answer: '', done: false };
+  await keep(db, link, 'comment', address, (tx) => tx.insertInto('link_comments').values(values).execute());
   return viewOf(db, link);
 }
-
-/** Decisions that are kept of a link. */
-const mostDecisions = 200;
 
 /** Keeps what the client decided; the last one counts. @throws Conflict where it was decided too often; HttpError 429. */
 export async function decide(
   db: Database,
   link: OpenLink,
-  { of: subject, ...said }: SaidDecision,
+  { of: subject, ...word }: SaidDecision,
   address: string,
 ): Promise<SharedView> {
-  const { id } = link.row;
-  if (said.kind === 'chosen') await shownIn(db, link, said.version, subject);
+  if (word.kind === 'chosen') await shownIn(db, link, word.version, subject);
   else if (subject) throw new BadRequest('Whoever declines chooses nothing.');
-  await db.transaction().execute(async (tx) => {
-    await countTry(tx, id, 'decision', address);
-    const words = 'It was decided so often here that no more can be kept.';
-    await refuseMore(tx, 'link_decisions', id, mostDecisions, words);
-    await tx
-      .insertInto('link_decisions')
-      .values({ id: randomUUID(), link_id: id, subject, ...said })
-      .execute();
-  });
+  const values = { id: randomUUID(), link_id: link.row.id, subject, ...word };
+  await keep(db, link, 'decision', address, (tx) => tx.insertInto('link_decisions').values(values).execute());
   return viewOf(db, link);
 }

@@ -24,11 +24,11 @@ export async function countTry(
 ): Promise<void> {
   const { minutes, fromOne, fromAll } = limits[what];
   await tx.selectFrom('client_links').select('id').where('id', '=', linkId).forUpdate().execute();
+  const counted = { link_id: linkId, what };
   const since = sql<Date>`clock_timestamp() - make_interval(mins => ${minutes})`;
   await tx
     .deleteFrom('link_tries')
-    .where('link_id', '=', linkId)
-    .where('what', '=', what)
+    .where((eb) => eb.and(counted))
     .where('created_at', '<', since)
     .execute();
   const { all, own } = await tx
@@ -37,20 +37,20 @@ export async function countTry(
       fn.countAll<string>().as('all'),
       fn.countAll<string>().filterWhere('address', '=', address).as('own'),
     ])
-    .where('link_id', '=', linkId)
-    .where('what', '=', what)
+    .where((eb) => eb.and(counted))
     .executeTakeFirstOrThrow();
   if (Number(own) >= fromOne || Number(all) >= fromAll)
-    throw new HttpError(429, `Too often in a short time. Wait some minutes.`);
-  await tx.insertInto('link_tries').values({ link_id: linkId, what, address }).execute();
+    throw new HttpError(429, 'Too often in a short time. Wait some minutes.');
+  await tx
+    .insertInto('link_tries')
+    .values({ ...counted, address })
+    .execute();
 }
 
 /** Forgets what was counted from an address: it has shown that it may. */
 export async function forgetTries(db: Database, linkId: string, what: Tried, address: string): Promise<void> {
   await db
     .deleteFrom('link_tries')
-    .where('link_id', '=', linkId)
-    .where('what', '=', what)
-    .where('address', '=', address)
+    .where((eb) => eb.and({ link_id: linkId, what, address }))
     .execute();
 }

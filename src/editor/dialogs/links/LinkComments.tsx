@@ -67,7 +67,7 @@ function Comment({
                 Go to its place
               </Button>
             )}
-            <RemoveButton words="Remove this comment" onRemove={onRemove} />
+            <RemoveButton flush words="Remove this comment" of={c.text.slice(0, 60)} onRemove={onRemove} />
           </Box>
         ) : (
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>

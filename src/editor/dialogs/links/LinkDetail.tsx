@@ -66,7 +66,6 @@ export function LinkDetail({
 }) {
   const [note, setNote] = useState('');
   const [password, setPassword] = useState<string | null>(null);
-  const [sure, setSure] = useState(false);
   const { versions, decision } = link;
   return (
     <Box sx={{ display: 'grid', gap: 2.5, alignContent: 'start', pt: 1.5 }}>
@@ -107,7 +106,9 @@ export function LinkDetail({
         >
           {decisionWords(decision, shownTitle(versions, decision.of))}{' '}
           <RemoveButton
+            flush
             words="Remove this decision"
+            of={decision.name}
             onRemove={() => onRemoveSaid({ decision: decision.id })}
           />
         </Box>
@@ -180,9 +181,7 @@ export function LinkDetail({
         <Button color="inherit" onClick={() => void onChange({ revoked: !link.revoked })}>
           {link.revoked ? 'Give it again' : 'Withdraw'}
         </Button>
-        <Button color={sure ? 'error' : 'inherit'} onClick={() => (sure ? onRemove() : setSure(true))}>
-          {sure ? 'Remove it and all that was said' : 'Remove'}
-        </Button>
+        <RemoveButton words="Remove it and all that was said" of={link.title} onRemove={onRemove} />
       </Box>
       <LinkComments
         link={link}
