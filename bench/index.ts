@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import { bendRows } from './bend';
@@ -63,14 +64,8 @@ function merged(before: readonly Row[], fresh: readonly Row[]): Row[] {
   return [...new Map([...before, ...fresh].map((r) => [key(r), r])).values()];
 }
 
-async function main(): Promise<void> {
-  const asked = process.argv.slice(2);
-  const unknown = asked.filter((g) => !groups[g]);
-  if (unknown.length)
-    throw new Error(`There is no bench “${unknown[0]}”. There are: ${Object.keys(groups).join(', ')}.`);
-  const fresh: Row[] = [];
-  for (const name of asked.length ? asked : Object.keys(groups)) fresh.push(...(await groups[name]()));
-  const rows = asked.length ? merged(earlierRows(), fresh) : fresh;
+/** Writes the table, and under it what stood there. */
+function write(rows: readonly Row[]): void {
   const [cpu] = os.cpus();
   const head = `# Benchmarks
 
@@ -83,7 +78,36 @@ Groups run by themselves (\`npm run bench -- browser\`) leave the other rows as 
 `;
   const table = rows.map((r) => `| ${r.join(' | ')} |`).join('\n');
   writeFileSync(report, `${head}${table}\n${under()}`);
+}
+
+/** Runs one group and puts its rows into the table. */
+async function runGroup(name: string): Promise<void> {
+  const fresh = await groups[name]();
+  write(merged(earlierRows(), fresh));
   console.log(fresh.map((r) => `| ${r.join(' | ')} |`).join('\n'));
+}
+
+/** Runs all groups, each in a process of its own, so that none is measured in what another left in memory; returns those that failed. */
+function runAll(): string[] {
+  write([]);
+  return Object.keys(groups).filter((name) => {
+    console.log(`\n${name}, ${new Date().toTimeString().slice(0, 8)}`);
+    return (
+      spawnSync(process.execPath, [...process.execArgv, process.argv[1], name], { stdio: 'inherit' })
+        .status !== 0
+    );
+  });
+}
+
+async function main(): Promise<void> {
+  const asked = process.argv.slice(2);
+  const unknown = asked.filter((g) => !groups[g]);
+  if (unknown.length)
+    throw new Error(`There is no bench “${unknown[0]}”. There are: ${Object.keys(groups).join(', ')}.`);
+  for (const name of asked) await runGroup(name);
+  const failed = asked.length ? [] : runAll();
+  if (failed.length)
+    throw new Error(`These benches failed, and their rows are missing: ${failed.join(', ')}.`);
 }
 
 main().catch((e: unknown) => {

@@ -2,7 +2,7 @@
 
 export { recipeIn } from './format/svg/recipe';
 export { propertiesToPalette } from './import/custom-properties';
-export { type ReadSvg, readSvg, svgToDesign } from './import/svg';
-export type { LeftOut } from './import/svg/context';
+export { readSvg, svgToDesign } from './import/svg';
+export type { LeftOut, ReadSvg } from './import/svg/context';
 export { SvgFault } from './import/svg/element';
 export { type InnerPicture, picturesIn } from './import/svg/image';

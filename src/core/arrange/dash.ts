@@ -55,19 +55,24 @@ function dashContour(c: Contour, pattern: readonly number[], offset: number, dot
   const total = lengths.reduce((a, b) => a + b, 0);
   const period = periodOf(pattern);
   if (total / period > dashLimit) return [c];
-  const out: Contour[] = [];
+  const out: Cubic[][] = [];
   let at = -(((offset % period) + period) % period);
+  let [fromStart, toEnd] = [false, false];
   for (let k = 0; at < total; k++) {
     const end = at + pattern[k % pattern.length];
     const isDot = dots && end === at && at >= 0;
     if (k % 2 === 0 && (isDot || (end > 0 && end > at))) {
       const to = isDot ? at + dotLength * total : end;
       const piece = stretch(cubics, lengths, Math.max(0, at), Math.min(total, to));
-      if (piece.length) out.push(contourOf(piece, false));
+      if (piece.length) out.push(piece);
+      if (!isDot && at <= 0) fromStart = true;
+      toEnd = !isDot && end >= total;
     }
     at = end;
   }
-  return out;
+  // Where a closed line begins within a dash, that goes on from its end, with a join there.
+  if (c.closed && fromStart && toEnd && out.length > 1) out[0] = [...(out.pop() ?? []), ...out[0]];
+  return out.map((piece) => contourOf(piece, false));
 }
 
 /**

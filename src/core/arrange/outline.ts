@@ -110,11 +110,21 @@ const isThere = (s: Cubic): boolean =>
 
 const proper = (c: Contour): Cubic[] => segmentsOf(c).filter(isThere).flatMap(atBends);
 
+/** A piece that is shorter than this share of the distance is all but nothing beside it. */
+const short = 0.1;
+
+const chord = (s: Cubic): number => Math.hypot(s[6] - s[0], s[7] - s[1]);
+
 function side(pen: Pen, cubics: readonly Cubic[], closed: boolean, style: JoinStyle): void {
   cubics.forEach((s, i) => {
     for (const piece of knownParallel(s, pen.d)) pen.add(piece.cubics, piece.reversed);
     const next = cubics[i + 1] ?? (closed ? cubics[0] : null);
-    if (next) joinCorner(pen, { x: s[6], y: s[7] }, cubicTangent(s, 1), cubicTangent(next, 0), style);
+    if (!next) return;
+    const [u, w] = [cubicTangent(s, 1), cubicTangent(next, 0)];
+    const join = () => joinCorner(pen, { x: s[6], y: s[7] }, u, w, style);
+    // Turning back beside a piece that is all but nothing, it goes more than half round, as about an end.
+    if (u.x * w.x + u.y * w.y < 0 && Math.min(chord(s), chord(next)) < short * Math.abs(pen.d)) pen.cap(join);
+    else join();
   });
 }
 

@@ -218,7 +218,7 @@ export function coatShape(coat: CoatShape, b: Bounds): Path | null {
   const { radius: r } = coat;
   const path =
     coat.form === 'ellipse'
-      ? ellipse.outline({ width: w, height: h })
+      ? ellipse.outline({ width: w, height: h, begins: 'top' })
       : rectangle.outline({ width: w, height: h, topLeft: r, topRight: r, bottomRight: r, bottomLeft: r });
   return transformPath(path, translation((b.x0 + b.x1) / 2 + coat.shiftX, (b.y0 + b.y1) / 2 + coat.shiftY));
 }

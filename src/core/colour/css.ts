@@ -2,16 +2,29 @@
 import 'culori/css';
 import { converter, parse } from 'culori/fn';
 import { formatHex, isHex, parseHex } from './colour';
+import { argumentsIn, mixedColour } from './css-mix';
 import { fitted, toOklch } from './oklch';
 import { fromOklab } from './spaces';
 
 // Each mode brings the syntax it is written in.
 const toRgb = converter('rgb');
 
+type Parsed = ReturnType<typeof parse>;
+
+/** Mixes that may stand in one another. */
+const deepest = 8;
+
+/** A colour as it is written, or what a mix of others comes to; undefined for what is none. */
+function parsed(text: string, depth = 0): Parsed {
+  const mix = /^color-mix\(([\s\S]*)\)$/.exec(text);
+  if (!mix) return parse(text);
+  return depth < deepest ? mixedColour(argumentsIn(mix[1]), (part) => parsed(part, depth + 1)) : undefined;
+}
+
 /** A CSS colour in sRGB, or undefined for what is none. */
 function cssColour(text: string): ReturnType<typeof toRgb> {
   try {
-    return toRgb(parse(text));
+    return toRgb(parsed(text));
   } catch (e) {
     // The library trips over an alpha with letters behind it, as in “rgb(1 2 3 / 50px)”: no colour.
     if (e instanceof TypeError) return undefined;

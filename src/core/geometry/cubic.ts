@@ -75,6 +75,17 @@ export function cubicSecond(s: Cubic, t: number): Point {
   };
 }
 
+/** Where a cubic heads from, or comes in at, a place where it has no speed: at its ends, toward the next control point that is apart. */
+function atRest(s: Cubic, t: number, near: number): Point {
+  for (const i of t === 0 ? [2, 4, 6] : t === 1 ? [4, 2, 0] : []) {
+    const d = t === 0 ? { x: s[i] - s[0], y: s[i + 1] - s[1] } : { x: s[6] - s[i], y: s[7] - s[i + 1] };
+    if (Math.hypot(d.x, d.y) > near) return d;
+  }
+  const at = t < 0.5 ? t + 1e-4 : t - 1e-4;
+  const [p, q] = [cubicPoint(s, t), cubicPoint(s, at)];
+  return t < 0.5 ? { x: q.x - p.x, y: q.y - p.y } : { x: p.x - q.x, y: p.y - q.y };
+}
+
 /**
  * Unit tangent at `t`. Where the derivative vanishes (a handle on its end) the
  * direction of the limit is returned; a segment of no length gives (1, 0).
@@ -82,12 +93,7 @@ export function cubicSecond(s: Cubic, t: number): Point {
 export function cubicTangent(s: Cubic, t: number): Point {
   const size = Math.abs(s[6] - s[0]) + Math.abs(s[7] - s[1]) + Math.abs(s[2] - s[4]);
   let d = cubicDerivative(s, t);
-  if (Math.hypot(d.x, d.y) <= 1e-9 * size) {
-    const near = t < 0.5 ? t + 1e-4 : t - 1e-4;
-    const p = cubicPoint(s, t);
-    const q = cubicPoint(s, near);
-    d = t < 0.5 ? { x: q.x - p.x, y: q.y - p.y } : { x: p.x - q.x, y: p.y - q.y };
-  }
+  if (Math.hypot(d.x, d.y) <= 1e-9 * size) d = atRest(s, t, 1e-9 * size);
   const length = Math.hypot(d.x, d.y);
   return length > 0 ? { x: d.x / length, y: d.y / length } : { x: 1, y: 0 };
 }

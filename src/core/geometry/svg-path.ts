@@ -70,6 +70,9 @@ class Scanner {
   }
 }
 
+/** How far apart two places may be by rounding alone, as a share of their coordinates. */
+const rounding = 1e-12;
+
 /**
  * Reads SVG path text (SVG 2, chapter 9). Quadratics and arcs become cubics. Every subpath
  * becomes one contour; a lone moveto is dropped.
@@ -86,12 +89,21 @@ export function parsePath(d: string, fillRule: FillRule = 'nonzero'): Path {
   // The last handle, for the smooth commands; only valid after a command of the same family.
   let handle: Handle | null = null;
   let begun = false;
+  /** Whether nothing was drawn since it was moved. */
+  let moved = false;
 
   const flush = (closed: boolean) => {
-    if (closed && cubics.length && (x !== startX || y !== startY))
-      cubics.push(lineCubic(x, y, startX, startY));
+    const last = cubics[cubics.length - 1];
+    // Relative commands come back to where they began but for rounding: no line is drawn for that.
+    const back = rounding * (Math.abs(x) + Math.abs(y) + Math.abs(startX) + Math.abs(startY));
+    if (closed && last && Math.abs(x - startX) + Math.abs(y - startY) <= back)
+      cubics[cubics.length - 1] = [last[0], last[1], last[2], last[3], last[4], last[5], startX, startY];
+    else if (closed && last) cubics.push(lineCubic(x, y, startX, startY));
+    // A spot that is closed is a line of no length: caps show it (SVG 2, 13.5.4).
+    if (closed && moved && !cubics.length) contours.push(contourOf([lineCubic(x, y, x, y)], false));
     if (cubics.length) contours.push(contourOf(cubics, closed));
     cubics = [];
+    moved = false;
   };
   const lineTo = (nx: number, ny: number) => {
     cubics.push(lineCubic(x, y, nx, ny));
@@ -135,6 +147,7 @@ export function parsePath(d: string, fillRule: FillRule = 'nonzero'): Path {
             const nx = bx + scan.number();
             const ny = by + scan.number();
             flush(false);
+            moved = true;
             x = startX = nx;
             y = startY = ny;
             begun = true;

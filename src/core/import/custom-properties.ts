@@ -1,39 +1,14 @@
 import { generate, parse, walk } from 'css-tree';
 import { readColour } from '../colour/css';
+import { argumentsIn } from '../colour/css-mix';
 import { interpolations } from '../colour/gradient';
 import { cssSpaces, swatchName } from '../format/custom-properties';
 import { TokenError } from '../format/tokens';
 import type { Swatch } from '../palette/types';
+import { References } from './css-references';
 
-/** Properties that are read of one file, and references that are followed. */
+/** Properties that are read of one file. */
 const most = 2000;
-const mostFollowed = 20_000;
-
-/** The arguments of a function, told apart by commas that stand in no brackets. */
-function argumentsOf(text: string): string[] {
-  const out: string[] = [];
-  let depth = 0;
-  let own = '';
-  for (const c of text) {
-    if (c === '(') depth++;
-    if (c === ')') depth--;
-    if (c === ',' && depth === 0) {
-      out.push(own.trim());
-      own = '';
-    } else own += c;
-  }
-  return [...out, own.trim()];
-}
-
-/** Where the bracket closes that opens at a place; the end where it does not. */
-function closing(text: string, from: number): number {
-  let depth = 0;
-  for (let i = from; i < text.length; i++) {
-    if (text[i] === '(') depth++;
-    else if (text[i] === ')' && --depth === 0) return i;
-  }
-  return text.length;
-}
 
 /** The stops of a gradient: those without a place lie evenly between their neighbours (CSS Images 4, 3.5.1). */
 function stopsOf(list: readonly string[]): { at: number; colour: string }[] | null {
@@ -70,7 +45,7 @@ function readValue(
   if (colour) return { colour: colour.hex };
   const gradient = /^(?:repeating-)?(?:linear|radial|conic)-gradient\(([\s\S]*)\)$/i.exec(text.trim());
   if (!gradient) return null;
-  const [first, ...rest] = argumentsOf(gradient[1]);
+  const [first, ...rest] = argumentsIn(gradient[1]);
   const space = /\bin\s+([a-z-]+)/i.exec(first)?.[1]?.toLowerCase();
   // A first argument that is no stop says how it lies.
   const stops = stopsOf([first, ...rest]) ?? stopsOf(rest);
@@ -90,21 +65,9 @@ export function propertiesToPalette(text: string, makeId: () => string): Swatch[
     if (node.type !== 'Declaration' || !node.property.startsWith('--') || said.size >= most) return;
     said.set(node.property, generate(node.value).trim());
   });
-  // What refers to others twice over, again and again, is given up.
-  let left = mostFollowed;
-  /** A value with what it refers to in the place of references; what refers to itself stays. */
-  const resolved = (value: string, seen: readonly string[]): string => {
-    const at = value.indexOf('var(');
-    if (at < 0 || seen.length > 40 || left-- <= 0) return value;
-    const end = closing(value, at + 3);
-    const [name, ...fallback] = argumentsOf(value.slice(at + 4, end));
-    const other = seen.includes(name) ? undefined : said.get(name);
-    const own =
-      other === undefined ? resolved(fallback.join(','), [...seen, name]) : resolved(other, [...seen, name]);
-    return value.slice(0, at) + own + resolved(value.slice(end + 1), seen);
-  };
+  const references = new References((name) => said.get(name));
   const out = [...said].flatMap(([property, value]): Swatch[] => {
-    const read = readValue(resolved(value, [property]));
+    const read = readValue(references.resolved(value, [property]) ?? '');
     return read ? [{ id: makeId(), name: swatchName(property), ...read } as Swatch] : [];
   });
   if (!out.length) throw new TokenError('There are no colours and no gradients among its custom properties.');

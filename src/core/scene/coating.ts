@@ -7,7 +7,7 @@ import type { Card } from '../document/card';
 import type { Part } from '../document/types';
 import { finishesApart } from '../finish';
 import { WorkFault } from '../geometry/budget';
-import { type Bounds, type Path, pathBounds } from '../geometry/path';
+import { type Bounds, joinBounds, type Path, pathBounds } from '../geometry/path';
 import { isGroup } from '../holder';
 import { outlineBounds } from '../outline/bounds';
 import { asPieces, pathsOf, segmentsOf } from '../outline/pieces';
@@ -156,6 +156,12 @@ function painted(coat: Coat, piece: Outline[number], cover: Cover): SceneNode[] 
   return [{ type: 'shape', path: area, paint, opacity, blend: coat.blend }];
 }
 
+/** What a coat covers of some pieces; the bounds themselves where that is nothing more. */
+const coveredBy = (coat: Coat, pieces: Outline, bounds: Bounds): Bounds =>
+  coat.kind === 'fill'
+    ? bounds
+    : pieces.reduce((all, p) => joinBounds(all, pathBounds(areaOf(coat, p.path))) ?? all, bounds);
+
 const fades = (pieces: Outline): boolean => pieces.some((p) => p.opacity !== undefined);
 
 /** What is painted on a piece that may show in part. */
@@ -295,21 +301,30 @@ export function coat(part: Part, outline: Outline, context: PaintedWith): Coated
     if (c.kind === 'stroke') affordPart(4 * segmentsOf(pieces));
     const definition = paintOf(c.paint);
     const each = grouped && c.covers === 'each';
-    const coverFor = (over: Bounds) => definition.cover(c.paint, { ...context, bounds: over });
-    const whole = each ? null : coverFor(bounds);
+    const coverFor = (over: Bounds, covering: Outline) =>
+      definition.cover(c.paint, {
+        ...context,
+        bounds: over,
+        covered: () => coveredBy(c, covering, over),
+      });
+    const whole = each ? null : coverFor(bounds, pieces);
     // Counted as it is made: a side may come to many strips, and to many colours.
     let cost = 0;
     return pieces.flatMap((piece) => {
       const own = each ? pathBounds(piece.path) : bounds;
-      const cover = own && coverOf(c, piece, each ? coverFor(own) : whole, { ...context, bounds: own });
+      const cover =
+        own && coverOf(c, piece, each ? coverFor(own, byItself(piece)) : whole, { ...context, bounds: own });
       const nodes = cover ? painted(c, piece, cover) : [];
       cost += piece.role ? weightOf(nodes) + stopsIn(cover) : 0;
       affordPart(cost);
       return nodes;
     });
   };
-  for (const { c, bounds } of layers) {
-    const fault = c.on && bounds && paintOf(c.paint).fault?.(c.paint, { ...context, bounds });
+  for (const { c, bounds, pieces } of layers) {
+    const fault =
+      c.on &&
+      bounds &&
+      paintOf(c.paint).fault?.(c.paint, { ...context, bounds, covered: () => coveredBy(c, pieces, bounds) });
     if (fault) faults.push({ card: c.id, message: fault, note: true });
     if (paintsAlike(c, outline)) faults.push({ card: c.id, message: alikeWords, note: true });
   }

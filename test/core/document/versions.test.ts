@@ -67,6 +67,15 @@ describe('versions of the format', () => {
     expect(parseDesign(sample('1')).looks?.[0].finishes[0].params.changes).toBe('itself');
   });
 
+  it('circles of before version 9 begin at the top, as they did', () => {
+    const begins = (name: string) =>
+      Object.values(parseDesign(sample(name)).parts).flatMap(({ source }) =>
+        source.kind === 'ellipse' ? [source.begins] : [],
+      );
+    expect(new Set(begins('8'))).toEqual(new Set(['top']));
+    expect(begins('9')).toContain('right');
+  });
+
   it('the sample of the present version has every member of every kind, and reading adds none', () => {
     // A kind or a field that comes, goes or is renamed makes a new version: with an upgrade, and a sample.
     const name = String(formatVersion);

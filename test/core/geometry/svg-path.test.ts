@@ -93,7 +93,9 @@ describe('SVG path text', () => {
     expect(formatPath(parsePath('M10 20 30.5.5-5 25e-2'))).toBe(plain);
     const arc = parsePath('M0 0a25 25 0 0150 0');
     expect(formatPath(arc)).toBe(formatPath(parsePath('M 0 0 a 25 25 0 0 1 50 0')));
-    expect(parsePath('M1 1z m2 2 l1 0').contours).toHaveLength(1);
+    // A spot that is closed has caps (SVG 2, 13.5.4), one that is only moved to has none.
+    expect(parsePath('M1 1z m2 2 l1 0').contours).toHaveLength(2);
+    expect(parsePath('M1 1 m2 2 l1 0zz').contours).toHaveLength(1);
   });
 
   it('draws arcs by SVG 1.1 appendix F.6: radii too small are scaled up', () => {

@@ -13,9 +13,19 @@ describe('SVG that is refused', () => {
   it('says why, and fetches and runs nothing', () => {
     expect(() => readSvg('<html/>')).toThrow('This file is no SVG');
     expect(() => readSvg('<svg xmlns="http://www.w3.org/2000/svg"><rect></svg>')).toThrow(SvgFault);
-    expect(() =>
-      readSvg('<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;">]><svg>&b;</svg>'),
-    ).toThrow('declares entities');
+    const declaring = (entities: string, use = '') =>
+      readSvg(`<!DOCTYPE svg [${entities}]><svg xmlns="http://www.w3.org/2000/svg">${use}</svg>`);
+    expect(() => declaring('<!ENTITY a SYSTEM "file:///etc/hostname">', '&a;')).toThrow('outside the file');
+    expect(() => declaring('<!ENTITY % a "x">')).toThrow('outside the file');
+    expect(() => declaring('<!ENTITY a "<rect/>">', '&a;')).toThrow('hold elements');
+    expect(() => declaring('<!ENTITY a "&b;"><!ENTITY b "&a;">')).toThrow('refer to themselves');
+    // Each ten times the one before: a hundred billion characters.
+    const laughs = Array.from({ length: 12 }, (_, i) => `<!ENTITY e${i + 1} "${`&e${i};`.repeat(10)}">`);
+    expect(() => declaring(`<!ENTITY e0 "0">${laughs.join('')}`, '&e12;')).toThrow('characters');
+    const [named] = Object.values(
+      declaring('<!ENTITY w "4"><!ENTITY x "&w;0">', '<rect id="n" width="&x;" height="9"/>').parts,
+    );
+    expect(named.source).toMatchObject({ width: 40, height: 9 });
     expect(() => readSvg(svg(`${'<g>'.repeat(300)}${'</g>'.repeat(300)}`))).toThrow('nests more than 200');
     const { top, report } = readSvg(
       svg(

@@ -18,7 +18,8 @@ describe('text of an SVG', () => {
     );
     expect(lines.map(({ source: l, place }) => [l.text, place.x, place.y, l.size, l.alignment])).toEqual([
       ['One big line', 10, 20, 12, 'centre'],
-      ['Two', 5, 44, 12, 'centre'],
+      // An em is the size of the words themselves.
+      ['Two', 5, 38, 12, 'centre'],
     ]);
     expect(lines[0].source.runs).toEqual([{ from: 4, to: 7, scale: 2, colour: '#cc4400' }]);
     expect(lines[1].source.tracking).toBe(0.25);

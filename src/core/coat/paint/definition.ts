@@ -23,6 +23,8 @@ export interface PatternTile {
 export interface PaintContext {
   /** Bounds of the outline the coat has. */
   readonly bounds: Bounds;
+  /** What it covers, where that reaches beyond the bounds as a stroke does. */
+  readonly covered?: () => Bounds;
   /** The light that falls onto the part, where it rests on some. */
   readonly light: PartLight | null;
   /** The part a pattern repeats; null where there is none, or where it would contain itself. */

@@ -52,12 +52,12 @@ export const cellOf = ({ layout }: Pattern, pitch: Point, column: number, row: n
   y: (row + (layout === 'half-drop' && column % 2 !== 0 ? 0.5 : 0)) * pitch.y,
 });
 
-/** Rows and columns of tiles that may show on some bounds. */
-function reachOf(p: Pattern, tile: PatternTile, bounds: Bounds) {
+/** Rows and columns of tiles that may show on what is covered, of a pattern that lies on some bounds. */
+function reachOf(p: Pattern, tile: PatternTile, bounds: Bounds, covered: Bounds) {
   const back = invert(frame(p, bounds));
   const pitch = pitchOf(p, tile);
   if (!back || !(pitch.x > 0) || !(pitch.y > 0)) return null;
-  const own = transformBounds(bounds, back);
+  const own = transformBounds(covered, back);
   // A tile more on every side: strokes and shifted rows reach over.
   const c0 = Math.floor(own.x0 / pitch.x) - 2;
   const c1 = Math.ceil(own.x1 / pitch.x) + 2;
@@ -70,9 +70,13 @@ function reachOf(p: Pattern, tile: PatternTile, bounds: Bounds) {
 const mostOf = ({ nodes }: PatternTile): number =>
   Math.min(mostTiles, Math.floor(budget().part / Math.max(1, weightOf(nodes))));
 
-/** Places of all tiles whose cells touch the bounds, as shifts in the lattice's coordinates. */
-function places(p: Pattern, tile: PatternTile, bounds: Bounds): Point[] {
-  const reach = reachOf(p, tile, bounds);
+const coveredIn = ({ bounds, covered }: PaintContext): Bounds => covered?.() ?? bounds;
+
+/** Places of all tiles whose cells touch what is covered, as shifts in the lattice's coordinates. */
+function places(p: Pattern, tile: PatternTile, context: PaintContext): Point[] {
+  const { bounds } = context;
+  const covered = coveredIn(context);
+  const reach = reachOf(p, tile, bounds, covered);
   if (!reach || reach.count > mostOf(tile)) return [];
   const m = frame(p, bounds);
   const { pitch } = reach;
@@ -83,18 +87,19 @@ function places(p: Pattern, tile: PatternTile, bounds: Bounds): Point[] {
     for (let c = reach.c0; c <= reach.c1; c++) {
       const cell = cellOf(p, pitch, c, r);
       const q = applyTo(m, cell);
-      if (q.x < bounds.x0 - far || q.x > bounds.x1 + far || q.y < bounds.y0 - far || q.y > bounds.y1 + far)
-        continue;
+      if (q.x < covered.x0 - far || q.x > covered.x1 + far) continue;
+      if (q.y < covered.y0 - far || q.y > covered.y1 + far) continue;
       out.push(cell);
     }
   return out;
 }
 
-function faultOf(p: Pattern, { tile, bounds }: PaintContext): string | null {
+function faultOf(p: Pattern, context: PaintContext): string | null {
+  const { tile, bounds } = context;
   if (!p.tile) return 'Choose the part that the pattern repeats.';
   const found = tile(p.tile);
   if (!found) return 'The part that the pattern repeats is missing, empty, or holds the pattern itself.';
-  const reach = reachOf(p, found, bounds);
+  const reach = reachOf(p, found, bounds, coveredIn(context));
   if (!reach) return 'The spacing is so far below 0 that the tiles lie on one spot.';
   const limit = mostOf(found);
   return reach.count > limit
@@ -130,7 +135,7 @@ export const pattern = definePaint<Pattern>({
     const middle = translation(-(t.x0 + t.x1) / 2, -(t.y0 + t.y1) / 2);
     return {
       kind: 'nodes',
-      nodes: places(paint, tile, context.bounds).map(({ x, y }) =>
+      nodes: places(paint, tile, context).map(({ x, y }) =>
         groupNode(nodes, { matrix: multiply(m, multiply(translation(x, y), middle)) }),
       ),
     };

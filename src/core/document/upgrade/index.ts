@@ -7,6 +7,7 @@ import { fromFour } from './from-4';
 import { fromFive } from './from-5';
 import { fromSix } from './from-6';
 import { fromSeven } from './from-7';
+import { fromEight } from './from-8';
 
 /** One upgrade from each version to the next, the oldest first. */
 export const upgrades: readonly Upgrade[] = [
@@ -17,6 +18,7 @@ export const upgrades: readonly Upgrade[] = [
   fromFive,
   fromSix,
   fromSeven,
+  fromEight,
 ];
 
 /** Whether documents of a version can be read. */

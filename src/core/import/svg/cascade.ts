@@ -2,18 +2,24 @@ import { compile } from 'css-select';
 import { generate, parse, walk } from 'css-tree';
 import { parse as parseSelector } from 'css-what';
 import { spend } from '../../geometry/budget';
+import { computedStyle, type Style } from './computed-style';
 import { type Element, within } from './element';
 
 /** Properties that children take from their parents (SVG 2, property index). */
 const inherited = new Set([
   'clip-rule',
   'color',
+  'color-interpolation',
+  'direction',
+  'dominant-baseline',
   'fill',
   'fill-opacity',
   'fill-rule',
   'font-family',
   'font-size',
+  'font-stretch',
   'font-style',
+  'font-variant',
   'font-weight',
   'letter-spacing',
   'marker-end',
@@ -30,31 +36,40 @@ const inherited = new Set([
   'stroke-opacity',
   'stroke-width',
   'text-anchor',
+  'text-transform',
   'visibility',
+  'white-space',
+  'word-spacing',
+  'writing-mode',
 ]);
 
 /** Others that are presentation attributes as well. */
 const own = new Set([
+  'alignment-baseline',
+  'baseline-shift',
   'clip-path',
   'display',
   'filter',
   'flood-color',
   'flood-opacity',
   'isolation',
+  'lighting-color',
   'mask',
   'mask-type',
   'mix-blend-mode',
   'opacity',
+  'overflow',
   'stop-color',
   'stop-opacity',
+  'text-decoration',
   'transform',
+  'transform-box',
+  'transform-origin',
   'vector-effect',
 ]);
 
 /** How often rules are held against elements, those that look at neighbours once for each of these. */
 const mostMatches = 200_000_000;
-
-export type Style = Readonly<Record<string, string>>;
 
 interface Rule {
   matches(element: Element): boolean;
@@ -96,6 +111,16 @@ function specificity(selector: string): number {
   return 1e6 * a + 1e3 * b + c;
 }
 
+/** Media that a picture on a screen is, by what a style sheet may ask for (Media Queries 4). */
+const met = /^(?:only\s+)?(?:all|screen)?(?:\s*and\s*)?(?:\(\s*prefers-color-scheme\s*:\s*light\s*\))?$/i;
+
+/** Whether rules within an at-rule are meant for this picture. */
+const isMeant = (name: string, prelude: string): boolean =>
+  name === 'media' ? prelude.split(',').some((query) => met.test(query.trim())) : name === 'layer';
+
+/** The name of a property: those of one’s own are told apart by their case. */
+const propertyName = (name: string): string => (name.startsWith('--') ? name : name.toLowerCase());
+
 /** Rules of a style sheet; what cannot be read is passed over, as CSS has it. */
 function rulesOf(css: string, from: number): Rule[] {
   const rules: Rule[] = [];
@@ -103,12 +128,13 @@ function rulesOf(css: string, from: number): Rule[] {
   walk(tree, {
     visit: 'Rule',
     enter(node) {
-      // What is meant for some media only, or fonts, is not this picture.
-      if (this.atrule) return;
+      // What is meant for other media, or fonts, is not this picture.
+      const { atrule } = this;
+      if (atrule && !isMeant(atrule.name, atrule.prelude ? generate(atrule.prelude) : '')) return;
       const declarations: (readonly [string, string, boolean])[] = [];
       node.block.children.forEach((d) => {
         if (d.type === 'Declaration')
-          declarations.push([d.property.toLowerCase(), generate(d.value).trim(), d.important !== false]);
+          declarations.push([propertyName(d.property), generate(d.value).trim(), d.important !== false]);
       });
       for (const selector of generate(node.prelude).split(/,(?![^([]*[)\]])/)) {
         try {
@@ -136,7 +162,7 @@ function declarationsOf(text: string): [string, string, boolean][] {
   walk(tree, {
     visit: 'Declaration',
     enter(d) {
-      list.push([d.property.toLowerCase(), generate(d.value).trim(), d.important !== false]);
+      list.push([propertyName(d.property), generate(d.value).trim(), d.important !== false]);
     },
   });
   return list;
@@ -174,25 +200,14 @@ export class Cascade {
 
   /** What an element has, and takes over from a parent’s style. */
   styleOf(element: Element, parent: Style): Style {
-    const style: Record<string, string> = {};
-    for (const name of inherited) if (parent[name] !== undefined) style[name] = parent[name];
+    const said: (readonly [string, string])[] = [];
     for (const [name, value] of Object.entries(element.attributes))
-      if (inherited.has(name) || own.has(name)) style[name] = value;
-    const met = this.rules.filter((r) => r.matches(element)).sort((a, b) => a.weight - b.weight);
+      if (inherited.has(name) || own.has(name)) said.push([name, value]);
+    const meeting = this.rules.filter((r) => r.matches(element)).sort((a, b) => a.weight - b.weight);
     const inline = element.attributes.style ? declarationsOf(element.attributes.style) : [];
-    const declared = [...met.flatMap((r) => r.declarations), ...inline];
+    const declared = [...meeting.flatMap((r) => r.declarations), ...inline];
     for (const important of [false, true])
-      for (const [name, value, is] of declared) if (is === important) style[name] = value;
-    for (const [name, value] of Object.entries(style)) {
-      if (value === 'inherit') {
-        if (parent[name] === undefined) delete style[name];
-        else style[name] = parent[name];
-      } else if (value === 'initial' || value === 'unset' || value === 'revert') {
-        if (value !== 'initial' && inherited.has(name) && parent[name] !== undefined)
-          style[name] = parent[name];
-        else delete style[name];
-      }
-    }
-    return style;
+      for (const [name, value, is] of declared) if (is === important) said.push([name, value]);
+    return computedStyle(said, parent, inherited);
   }
 }

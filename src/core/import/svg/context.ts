@@ -4,13 +4,16 @@ import type { Part } from '../../document/types';
 import { Tally } from '../../geometry/budget';
 import { identity, type Matrix, origin } from '../../geometry/matrix';
 import type { Bounds } from '../../geometry/path';
-import { Cascade, type Style } from './cascade';
+import { Cascade } from './cascade';
+import type { Style } from './computed-style';
 import { type Element, within } from './element';
 import { fittingPart } from './fitting';
 
 /** Parts that one file may come to, and elements that are read for it, uses of the same again and again. */
 const mostParts = 50_000;
 const mostRead = 100_000;
+/** Characters of files inside one file that are read, each as often as it is used. */
+const mostInner = 40_000_000;
 
 /** Something that was left out: what it is, and in which elements. */
 export interface LeftOut {
@@ -40,6 +43,21 @@ export interface Setting {
 /** Reads an element; returns the part that it comes to, or null for none. */
 export type ReadElement = (reader: SvgReader, element: Element, setting: Setting) => string | null;
 
+/** Reads a file that is inside another; null where that cannot be. */
+export type ReadFile = (text: string) => ReadSvg | null;
+
+/** What an SVG file came to. */
+export interface ReadSvg {
+  /** Size of its picture, sheet units. */
+  readonly width: number;
+  readonly height: number;
+  /** Parts that stand by themselves, the lowest first, and all there are. */
+  readonly top: readonly string[];
+  readonly parts: Readonly<Record<string, Part>>;
+  /** What was left out. */
+  readonly report: readonly LeftOut[];
+}
+
 /** What is read of a file, and what is made of it. */
 export class SvgReader {
   readonly parts: Record<string, Part> = {};
@@ -58,6 +76,11 @@ export class SvgReader {
     'With all its repetitions this file has',
     'elements; an SVG may have',
   );
+  private readonly inner = new Tally(
+    mostInner,
+    'The pictures inside this file have, all uses of them together,',
+    'characters; an SVG may have',
+  );
   private readonly used = new Map<string, number>();
 
   /** @param pictures ids of pictures that are placed, by their addresses in the file */
@@ -65,6 +88,7 @@ export class SvgReader {
     readonly root: Element,
     private readonly readElement: ReadElement,
     readonly pictures: ReadonlyMap<string, string>,
+    private readonly readFile: ReadFile = () => null,
   ) {
     for (const e of within(root))
       if (e.attributes.id && !this.ids.has(e.attributes.id)) this.ids.set(e.attributes.id, e);
@@ -74,6 +98,22 @@ export class SvgReader {
   /** Reads an element that something refers to. */
   read(element: Element, setting: Setting): string | null {
     return this.readElement(this, element, setting);
+  }
+
+  /** Takes over the parts of a file that is inside this one as a picture; null where it cannot be read. */
+  nested(text: string): ReturnType<ReadFile> {
+    this.inner.add(text.length);
+    const read = this.readFile(text);
+    if (!read) return null;
+    this.made.add(Object.keys(read.parts).length);
+    Object.assign(this.parts, read.parts);
+    for (const { what, where, count } of read.report) {
+      const known = this.left.get(what) ?? { where: new Set<string>(), count: 0 };
+      known.count += count;
+      for (const place of where) if (known.where.size < mostNamed) known.where.add(place);
+      this.left.set(what, known);
+    }
+    return read;
   }
 
   /** Counts an element that is read. @throws WorkFault where there are too many. */
@@ -157,4 +197,6 @@ export interface Painting {
   readonly bounds: Bounds | null;
   readonly at: Matrix;
   readonly toSheet: Matrix;
+  /** How long the outline is beside what its author says (SVG 2, 9.6.1); 1 where nothing is said. */
+  readonly perLength?: number;
 }

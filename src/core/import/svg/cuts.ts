@@ -1,17 +1,89 @@
-import { identity, isIdentity, type Matrix, multiply, translation } from '../../geometry/matrix';
+import { makeSource } from '../../document/create';
+import { identity, invert, isIdentity, type Matrix, multiply, translation } from '../../geometry/matrix';
 import type { Bounds } from '../../geometry/path';
-import type { Style } from './cascade';
+import { clipBoxOf, clipShapePath } from './clip-shapes';
+import type { Style } from './computed-style';
 import { nameOf, type Setting, type SvgReader } from './context';
 import { type Element, referenced } from './element';
-import { boundsOf, keep, leftOut, placeOf } from './parts';
+import { boundsOf, holds, keep, keepBox, leftOut, placeOf, shareRegion } from './parts';
 import { shapeKinds, standsAt } from './shapes';
-import { lengthOf, transformOf } from './values';
+import { textParts } from './text';
+import { elementTransform } from './transforms';
+import { lengthOf } from './values';
 
 /** The element that a property refers to, of a kind; null where there is none or it refers to itself. */
 function target(reader: SvgReader, text: string | undefined, name: string, setting: Setting): Element | null {
   if (!text || text === 'none') return null;
   const found = reader.ids.get(referenced(text) ?? '');
   return found?.name === name && !setting.referring.includes(found) ? found : null;
+}
+
+/** What cuts a part: its outline, or its opacity or lightness. */
+type By = 'shape' | 'alpha' | 'luminance';
+
+interface Cutter {
+  /** The part that cuts; null for one that leaves nothing. */
+  readonly id: string | null;
+  readonly by: By;
+}
+
+/** The clip of an element, by a shape of CSS or by what is in the file; null for none. */
+function clipCutter(
+  reader: SvgReader,
+  element: Element,
+  style: Style,
+  inside: Setting,
+  at: Placed,
+): Cutter | null {
+  const said = style['clip-path'];
+  if (!said || said === 'none') return null;
+  const clip = target(reader, said, 'clipPath', inside);
+  if (clip) return { id: clipOf(reader, clip, inside, at.transform, at.bounds(false)), by: 'shape' };
+  const kind = clipBoxOf(said);
+  const box =
+    kind === 'view-box'
+      ? { x0: 0, y0: 0, x1: inside.width, y1: inside.height }
+      : at.bounds(kind === 'stroke-box');
+  const path = box && clipShapePath(said, box);
+  if (!path) {
+    reader.leave('Clips and masks that are not read', element);
+    return null;
+  }
+  const { contours, fillRule } = path;
+  const source = makeSource('path', {
+    contours: contours.map(({ xy, closed }) => ({ xy: [...xy], closed })),
+    fillRule,
+  });
+  return { id: keep(reader, source, { name: 'Clip', place: placeOf(at.transform) }), by: 'shape' };
+}
+
+/** The mask of an element; null for none. */
+function maskCutter(
+  reader: SvgReader,
+  element: Element,
+  style: Style,
+  inside: Setting,
+  at: Placed,
+): Cutter | null {
+  const { mask: said } = style;
+  if (!said || said === 'none') return null;
+  const mask = target(reader, said, 'mask', inside);
+  if (!mask) {
+    reader.leave('Clips and masks that are not read', element);
+    return null;
+  }
+  const own = reader.cascade.computed(mask);
+  if (own['color-interpolation'] === 'linearRGB') reader.leave('Masks by linear lightness', element);
+  return {
+    id: maskOf(reader, mask, inside, at),
+    by: own['mask-type'] === 'alpha' ? 'alpha' : 'luminance',
+  };
+}
+
+/** How what is cut stands: its element’s transform, and its bounds in its element’s own coordinates. */
+interface Placed {
+  readonly transform: Matrix;
+  readonly bounds: (strokes: boolean) => Bounds | null;
 }
 
 /** A part cut by the clip and the mask of its element, in groups about it. */
@@ -23,24 +95,17 @@ export function cutBy(
   transform: Matrix,
   made: string,
 ): string {
+  const back = invert(transform);
+  const at: Placed = {
+    transform,
+    bounds: (strokes) => back && boundsOf(reader, [made], back, strokes),
+  };
   let id = made;
-  for (const [property, name] of [
-    ['clip-path', 'clipPath'],
-    ['mask', 'mask'],
-  ] as const) {
-    const cut = target(reader, style[property], name, inside);
-    if (!cut) {
-      if (style[property] && style[property] !== 'none')
-        reader.leave('Clips and masks that are not read', element);
-      continue;
-    }
+  for (const cutterOf of [clipCutter, maskCutter]) {
+    const cutter = cutterOf(reader, element, style, inside, at);
+    if (!cutter) continue;
     const part = reader.parts[id];
-    const b = boundsOf(reader, [id]);
-    const cutter =
-      name === 'clipPath'
-        ? clipOf(reader, cut, inside, transform, b)
-        : maskOf(reader, cut, inside, transform, b);
-    if (!cutter) {
+    if (!cutter.id) {
       // What is clipped by nothing is not painted.
       reader.parts[id] = { ...part, hidden: true };
       continue;
@@ -48,21 +113,15 @@ export function cutBy(
     // Opacity and blending are of what is left; before it, the part meets only what is in the group.
     const { opacity, blend } = part;
     reader.parts[id] = { ...part, opacity: 1, blend: 'normal' };
-    const by =
-      name === 'clipPath'
-        ? 'shape'
-        : style['mask-type'] === 'alpha' || cut.attributes['mask-type'] === 'alpha'
-          ? 'alpha'
-          : 'luminance';
     id = keep(
       reader,
-      { kind: 'group', clip: true, ...(by === 'shape' ? {} : { clipBy: by }) },
+      { kind: 'group', clip: true, ...(cutter.by === 'shape' ? {} : { clipBy: cutter.by }) },
       {
-        name: reader.freeName(name === 'clipPath' ? `${part.name}, clipped` : `${part.name}, masked`),
+        name: `${part.name}, clipped`,
         opacity,
         blend,
         hidden: part.hidden,
-        children: [id, cutter],
+        children: [id, cutter.id],
       },
     );
   }
@@ -73,7 +132,7 @@ export function cutBy(
 function unitsOf(said: string | undefined, transform: Matrix, b: Bounds | null): Matrix | null {
   if (said !== 'objectBoundingBox') return transform;
   if (!b || !(b.x1 > b.x0) || !(b.y1 > b.y0)) return null;
-  return [b.x1 - b.x0, 0, 0, b.y1 - b.y0, b.x0, b.y0];
+  return multiply(transform, [b.x1 - b.x0, 0, 0, b.y1 - b.y0, b.x0, b.y0]);
 }
 
 /** A clip as one part: its shapes united, without coats. */
@@ -87,7 +146,7 @@ function clipOf(
   const style = reader.cascade.computed(clip);
   const units = unitsOf(clip.attributes.clipPathUnits, transform, b);
   if (!units) return null;
-  const at = multiply(units, transformOf(style.transform));
+  const at = multiply(units, elementTransform(style, inside));
   const setting: Setting = { ...inside, style, referring: [...inside.referring, clip], toSheet: identity };
   const shapes = clip.children.flatMap((child) => clipShape(reader, child, setting) ?? []);
   if (!shapes.length) return null;
@@ -104,7 +163,7 @@ function clipOf(
           },
         );
   const further = target(reader, style['clip-path'], 'clipPath', setting);
-  const other = further && clipOf(reader, further, setting, at, b);
+  const other = further && clipOf(reader, further, setting, transform, b);
   if (!further) return whole;
   return (
     other &&
@@ -112,12 +171,31 @@ function clipOf(
   );
 }
 
+/** The words of a text as outlines that clip. */
+function clipWords(reader: SvgReader, element: Element, setting: Setting, transform: Matrix): string | null {
+  const lines = textParts(reader, element, setting);
+  const bare = (id: string): void => {
+    const part = reader.parts[id];
+    reader.parts[id] = { ...part, coats: [] };
+    part.children?.forEach(bare);
+  };
+  lines.forEach(bare);
+  return lines.length
+    ? keep(
+        reader,
+        { kind: 'combine', operation: 'union' },
+        { name: reader.freeName(nameOf(element)), place: placeOf(transform), children: lines },
+      )
+    : null;
+}
+
 /** A child of a clip as an outline: a shape, or a copy of one, by its clip-rule. */
 function clipShape(reader: SvgReader, element: Element, setting: Setting): string | null {
   reader.count();
   const style = reader.cascade.styleOf(element, setting.style);
   if (style.display === 'none' || style.visibility === 'hidden') return null;
-  const transform = transformOf(style.transform);
+  const transform = elementTransform(style, setting);
+  if (element.name === 'text') return clipWords(reader, element, { ...setting, style }, transform);
   if (element.name === 'use') {
     const found = reader.ids.get(referenced(element.attributes.href) ?? '');
     if (!found || setting.referring.includes(found)) return null;
@@ -159,28 +237,37 @@ function clipShape(reader: SvgReader, element: Element, setting: Setting): strin
   );
 }
 
-/** A mask as one part: a group of what it paints. */
-function maskOf(
-  reader: SvgReader,
-  mask: Element,
-  inside: Setting,
-  transform: Matrix,
-  b: Bounds | null,
-): string | null {
-  const units = unitsOf(mask.attributes.maskContentUnits, transform, b);
+/** A mask as one part: a group of what it paints, cut off where it ends. */
+function maskOf(reader: SvgReader, mask: Element, inside: Setting, at: Placed): string | null {
+  const b = at.bounds(false);
+  const units = unitsOf(mask.attributes.maskContentUnits, at.transform, b);
   if (!units) return null;
   const style = reader.cascade.computed(mask);
   const setting: Setting = {
     ...inside,
     style,
     referring: [...inside.referring, mask],
-    toSheet: multiply(inside.toSheet, units),
+    toSheet: multiply(inside.toSheet, multiply(invert(at.transform) ?? identity, units)),
   };
   const children = mask.children.flatMap((child) => reader.read(child, setting) ?? []);
   if (!children.length) return null;
-  return keep(
-    reader,
-    { kind: 'group' },
-    { name: reader.freeName(nameOf(mask)), place: placeOf(units), children },
-  );
+  const name = reader.freeName(nameOf(mask));
+  let id = keep(reader, { kind: 'group' }, { name, place: placeOf(units), children });
+  const region = shareRegion(mask, 'maskUnits', inside, b);
+  const painted = region && at.bounds(true);
+  if (region && !(painted && holds(region, painted))) {
+    const { x0: x, y0: y, x1, y1 } = region;
+    const edge = keep(
+      reader,
+      { kind: 'group' },
+      {
+        name: 'Edges',
+        place: placeOf(at.transform),
+        children: [keepBox(reader, 'Edges', { x, y, width: x1 - x, height: y1 - y })],
+      },
+    );
+    id = keep(reader, { kind: 'group', clip: true }, { name: `${name}, cut off`, children: [id, edge] });
+  }
+  // A mask may be cut itself.
+  return cutBy(reader, mask, style, setting, at.transform, id);
 }

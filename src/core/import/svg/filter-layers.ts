@@ -20,7 +20,9 @@ export interface ShadowLayer {
 export type Layer =
   | { readonly kind: 'source'; readonly sigma: number }
   | ShadowLayer
-  | { readonly kind: 'flood'; readonly colour: Rgba };
+  | { readonly kind: 'flood'; readonly colour: Rgba }
+  /** All of what other layers come to, blurred. */
+  | { readonly kind: 'blurred'; readonly layers: readonly Layer[]; readonly sigma: number };
 
 /** Results are layers over one another, the lowest first; null for what no finish says. */
 type Result = readonly Layer[] | null;
@@ -65,9 +67,10 @@ const primitives: Readonly<Record<string, Primitive>> = {
     // Blurs add up by their variances.
     if (shadow?.within === 'all') return [{ ...shadow, sigma: Math.hypot(shadow.sigma, x) }];
     const [only] = first;
-    return first.length === 1 && only.kind === 'source'
-      ? [{ kind: 'source', sigma: Math.hypot(only.sigma, x) }]
-      : null;
+    if (!only) return clear;
+    return first.length === 1 && (only.kind === 'source' || only.kind === 'blurred')
+      ? [{ ...only, sigma: Math.hypot(only.sigma, x) }]
+      : [{ kind: 'blurred', layers: first, sigma: x }];
   },
   feColorMatrix(element, first, _, reader) {
     const { attributes } = element;

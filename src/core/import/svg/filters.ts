@@ -3,7 +3,7 @@ import { readColour } from '../../colour/css';
 import type { Card } from '../../document/card';
 import { makeFinish } from '../../document/create';
 import { meanScale } from '../../geometry/matrix';
-import type { Style } from './cascade';
+import type { Style } from './computed-style';
 import type { Setting, SvgReader } from './context';
 import { type Element, referenced } from './element';
 import { filterLayers, type Layer, type ShadowLayer } from './filter-layers';
@@ -25,6 +25,11 @@ function shadowFinish({ dx, dy, sigma, colour: [r, g, b, a], within }: ShadowLay
 
 /** Layers as finishes: shadows beneath what is painted and into it; null where they lie otherwise. */
 function asFinishes(layers: readonly Layer[], scale: number): Card[] | null {
+  const [only] = layers;
+  if (layers.length === 1 && only.kind === 'blurred') {
+    const inner = asFinishes(only.layers, scale);
+    return inner && [...inner, makeFinish('blur', { softness: 2 * only.sigma * scale })];
+  }
   const at = layers.findIndex((l) => l.kind === 'source');
   const source = layers[at];
   if (source?.kind !== 'source') return null;

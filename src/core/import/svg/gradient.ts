@@ -8,7 +8,8 @@ import type { Spread } from '../../scene/types';
 import { chainOf } from './chain';
 import type { Painting, SvgReader } from './context';
 import type { Element } from './element';
-import { lengthOf, shareOf, transformOf } from './values';
+import { transformOf } from './transforms';
+import { lengthOf, shareOf } from './values';
 
 const spreads: readonly string[] = ['pad', 'repeat', 'reflect'] satisfies Spread[];
 
@@ -136,7 +137,6 @@ export function gradientPaint(
   };
   const axes = axesOf(matrix, r);
   if (!axes) return solid;
-  if (lengthOf(said('fr'), size, 0) > 0) reader.leave('Radii of foci of gradients', element);
   const { axis, ratio } = axes;
   const middle = applyTo(matrix, c);
   const off = lengthen(matrix, f.x - c.x, f.y - c.y);
@@ -145,9 +145,13 @@ export function gradientPaint(
     x: (off.x * axis.x + off.y * axis.y) / (long * long),
     y: (-off.x * axis.y + off.y * axis.x) / (long * long * ratio),
   };
-  // A focus on the edge or beyond it is drawn just inside (SVG 1.1, 13.2.3).
+  // A focus on the edge is drawn just inside; what lies beyond is a cone, which no paint here is.
   const far = Math.hypot(focus.x, focus.y);
   const within = far > 0.998 ? 0.998 / far : 1;
+  if (far > 1 + 1e-9) reader.leave('Gradients whose focus lies outside their circle', element);
+  const inner = Math.max(0, lengthOf(said('fr'), size, 0)) / r;
+  const plain = far < 1e-9 && shared.spread === 'pad' && inner < 1;
+  if (inner > 0 && !plain) reader.leave('Radii of foci of gradients', element);
   const placed = kept(middle, { x: middle.x + axis.x, y: middle.y + axis.y }, bounds, painting.toSheet);
   return {
     kind: 'radial',
@@ -156,5 +160,7 @@ export function gradientPaint(
     focusX: focus.x * within,
     focusY: focus.y * within,
     ...shared,
+    // Colours that begin at a circle about the middle begin as much later.
+    ...(plain && inner ? { stops: stops.map((s) => ({ ...s, at: inner + (1 - inner) * s.at })) } : {}),
   } satisfies Gradient;
 }

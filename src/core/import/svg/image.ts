@@ -2,10 +2,11 @@ import { paints } from '../../coat/paint';
 import { makeCoat, makeSource } from '../../document/create';
 import { multiply, translation } from '../../geometry/matrix';
 import { imageSize } from '../../image/image-id';
+import { fontSizeOf } from './computed-style';
 import type { Setting, SvgReader } from './context';
 import type { Element } from './element';
 import { within } from './element';
-import { keep, placeOf } from './parts';
+import { keep, keepBox, placeOf } from './parts';
 import { fitted, lengthOf } from './values';
 import { parseSvg } from './xml';
 
@@ -45,25 +46,80 @@ export function picturesIn(text: string): readonly InnerPicture[] {
   return [...found.values()];
 }
 
+const svgForm = /^\s*data:image\/svg\+xml((?:;[^,;]*)*),([\s\S]*)$/i;
+
+/** The text of an SVG that is inside a file as a picture; null for what is none. */
+function svgTextIn(href: string): string | null {
+  const said = svgForm.exec(href);
+  if (!said) return null;
+  const [, how, packed] = said;
+  try {
+    if (!/;\s*base64\s*$/i.test(how)) return decodeURIComponent(packed);
+    const bytes = Uint8Array.from(atob(packed.replace(/\s/g, '')), (c) => c.charCodeAt(0));
+    return new TextDecoder().decode(bytes);
+  } catch (e) {
+    if (e instanceof URIError || e instanceof DOMException) return null;
+    throw e;
+  }
+}
+
+/** A picture that is an SVG itself as a group of its parts, cut off at its edges (SVG 2, 12.3); null where it cannot be read. */
+function svgPart(reader: SvgReader, element: Element, inside: Setting, text: string): string | null {
+  const inner = reader.nested(text);
+  if (!inner) {
+    reader.leave('Pictures', element);
+    return null;
+  }
+  if (!inner.top.length || inside.style.visibility === 'hidden') return null;
+  const { x, y, width, height } = boxOf(element, inside, inner);
+  const { attributes } = element;
+  const box = { x: 0, y: 0, width: inner.width, height: inner.height };
+  const { matrix, slice } = fitted(box, width, height, attributes.preserveAspectRatio);
+  const held = keep(
+    reader,
+    { kind: 'group' },
+    { name: 'Parts', place: placeOf(matrix), children: inner.top },
+  );
+  // What is fitted in is cut off at its own edges, what covers at those of its place.
+  const shown = slice
+    ? { x: 0, y: 0, width, height }
+    : { x: matrix[4], y: matrix[5], width: matrix[0] * inner.width, height: matrix[3] * inner.height };
+  const edge = keepBox(reader, 'Edges', shown);
+  return keep(
+    reader,
+    { kind: 'group', clip: true },
+    { name: reader.freeName('Picture'), place: placeOf(translation(x, y)), children: [held, edge] },
+  );
+}
+
+/** Where a picture stands and how large it is: a side that is not said follows from the other by the picture’s shape. */
+function boxOf(
+  { attributes }: Element,
+  { style, width: across, height: down }: Setting,
+  size: { readonly width: number; readonly height: number },
+) {
+  const length = (name: 'x' | 'y' | 'width' | 'height', of: number) =>
+    lengthOf(style[name] ?? attributes[name], of, 0, fontSizeOf(style));
+  const given = [length('width', across), length('height', down)];
+  const ratio = size.width / size.height;
+  const width = given[0] || (given[1] ? given[1] * ratio : size.width);
+  return { x: length('x', across), y: length('y', down), width, height: given[1] || width / ratio };
+}
+
 /** A picture of a file as a rectangle that shows it (SVG 2, 12.3); null where it is not at hand, which is told. */
 export function imagePart(reader: SvgReader, element: Element, inside: Setting): string | null {
   const { attributes } = element;
+  const svg = svgTextIn(attributes.href ?? '');
+  if (svg !== null) return svgPart(reader, element, inside, svg);
   const id = reader.pictures.get(attributes.href ?? '');
   const size = id === undefined ? null : imageSize(id);
   if (id === undefined || !size) {
     reader.leave('Pictures', element);
     return null;
   }
-  const { style } = inside;
-  if (style.visibility === 'hidden') return null;
-  const length = (name: 'x' | 'y' | 'width' | 'height', of: number, fallback: number) =>
-    lengthOf(style[name] ?? attributes[name], of, fallback);
-  const given = [length('width', inside.width, 0), length('height', inside.height, 0)];
-  // A side that is not said follows from the other by the picture’s shape.
-  const ratio = size.width / size.height;
-  const width = given[0] || (given[1] ? given[1] * ratio : size.width);
-  const height = given[1] || width / ratio;
-  const at = translation(length('x', inside.width, 0), length('y', inside.height, 0));
+  if (inside.style.visibility === 'hidden') return null;
+  const { x, y, width, height } = boxOf(element, inside, size);
+  const at = translation(x, y);
   const box = { x: 0, y: 0, width: size.width, height: size.height };
   const { matrix, slice } = fitted(box, width, height, attributes.preserveAspectRatio);
   const shown = slice

@@ -1,22 +1,11 @@
 import { makeDesign, makePart } from '../../document/create';
-import type { Design, Part } from '../../document/types';
+import type { Design } from '../../document/types';
 import { isIdentity, matrixPlace } from '../../geometry/matrix';
-import { type LeftOut, SvgReader, startSetting } from './context';
+import { type LeftOut, type ReadSvg, SvgReader, startSetting } from './context';
+import { SvgFault } from './element';
 import { readElement } from './nodes';
 import { fitted, lengthOf, viewBoxOf } from './values';
 import { parseSvg } from './xml';
-
-/** What an SVG file came to. */
-export interface ReadSvg {
-  /** Size of its picture, sheet units. */
-  readonly width: number;
-  readonly height: number;
-  /** Parts that stand by themselves, the lowest first, and all there are. */
-  readonly top: readonly string[];
-  readonly parts: Readonly<Record<string, Part>>;
-  /** What was left out. */
-  readonly report: readonly LeftOut[];
-}
 
 /** Size of a picture that says none (CSS Images 3, 4.4: the default object size is 300 × 150). */
 const usual = { width: 300, height: 150 } as const;
@@ -32,7 +21,13 @@ const leastOfSheet = 0.001;
  * @throws SvgFault in words where it is no SVG or refused.
  * @throws WorkFault where it has too much.
  */
-export function readSvg(text: string, pictures: ReadonlyMap<string, string> = new Map()): ReadSvg {
+export const readSvg = (text: string, pictures: ReadonlyMap<string, string> = new Map()): ReadSvg =>
+  readInside(text, pictures, 0);
+
+/** How deep files may be inside one another as pictures. */
+const deepest = 3;
+
+function readInside(text: string, pictures: ReadonlyMap<string, string>, depth: number): ReadSvg {
   const root = parseSvg(text);
   const { attributes } = root;
   const box = viewBoxOf(attributes.viewBox);
@@ -54,7 +49,14 @@ export function readSvg(text: string, pictures: ReadonlyMap<string, string> = ne
   const shown = box ?? { x: 0, y: 0, width, height };
   const fitting = Math.min(1, mostOfSheet / Math.max(width, height));
   [width, height] = [width, height].map((v) => Math.min(mostOfSheet, Math.max(leastOfSheet, v * fitting)));
-  const reader = new SvgReader(root, readElement, pictures);
+  const reader = new SvgReader(root, readElement, pictures, (inner) => {
+    try {
+      return depth < deepest ? readInside(inner, pictures, depth + 1) : null;
+    } catch (e) {
+      if (e instanceof SvgFault) return null;
+      throw e;
+    }
+  });
   const { matrix } = fitted(shown, width, height, attributes.preserveAspectRatio);
   const style = reader.cascade.computed(root);
   const inside = { ...startSetting(shown.width, shown.height), style, toSheet: matrix };

@@ -112,7 +112,7 @@ export function markersOf(reader: SvgReader, element: Element, shape: Shape, set
   const { style } = setting;
   if (!marked.has(element.name)) return [];
   const of = (at: 'start' | 'mid' | 'end'): Element | null => {
-    const said = style[`marker-${at}`] ?? style.marker;
+    const said = style[`marker-${at}`];
     if (!said || said === 'none') return null;
     const found = reader.ids.get(referenced(said) ?? '');
     if (found?.name !== 'marker' || setting.referring.includes(found)) {

@@ -8,21 +8,23 @@ import {
   placeMatrix,
   translation,
 } from '../../geometry/matrix';
-import { pathBounds } from '../../geometry/path';
+import { pathBounds, transformBounds } from '../../geometry/path';
 import { type BlendMode, blendModes } from '../../scene/types';
 import { paramsOf, primitives } from '../../source';
-import type { Style } from './cascade';
 import { coatsOf } from './coats';
+import { fontSizeOf, type Style } from './computed-style';
 import { nameOf, type Setting, type SvgReader } from './context';
 import { cutBy } from './cuts';
 import { type Element, referenced } from './element';
+import { cutToRegion } from './filter-region';
 import { type Filtered, filteredBy } from './filters';
 import { imagePart } from './image';
 import { markersOf } from './markers';
 import { boundsOf, keep, keepBox, leftOut, placeOf } from './parts';
-import { shapeKinds, standsAt } from './shapes';
+import { lengthRatio, shapeKinds, standsAt } from './shapes';
 import { textParts } from './text';
-import { fitted, lengthOf, shareOf, transformOf, viewBoxOf } from './values';
+import { elementTransform, turnsInItself } from './transforms';
+import { fitted, lengthOf, shareOf, viewBoxOf } from './values';
 
 /** Elements that are read where something refers to them, or that paint nothing. */
 const silent = new Set([
@@ -43,10 +45,12 @@ const silent = new Set([
   'view',
 ]);
 
-const blendOf = (style: Style): BlendMode => {
-  const mode = style['mix-blend-mode'] as BlendMode | undefined;
-  return mode && blendModes.includes(mode) ? mode : 'normal';
-};
+function blendOf(reader: SvgReader, element: Element, style: Style): BlendMode {
+  const mode = (style['mix-blend-mode'] ?? 'normal') as BlendMode;
+  if (blendModes.includes(mode)) return mode;
+  reader.leave(`The blend mode “${mode}”`, element);
+  return 'normal';
+}
 
 /** What every part of an element has. */
 function common(
@@ -60,10 +64,13 @@ function common(
     name: reader.freeName(nameOf(element)),
     hidden: style.display === 'none',
     opacity: opacity * shareOf(style.opacity),
-    blend: blendOf(style),
+    blend: blendOf(reader, element, style),
     finishes,
   };
 }
+
+/** Elements whose children are read one by one. */
+const holding = new Set(['g', 'a', 'svg', 'switch']);
 
 /** Reads an element; returns the part that it comes to, or null for none. */
 export function readElement(reader: SvgReader, element: Element, setting: Setting): string | null {
@@ -77,10 +84,16 @@ export function readElement(reader: SvgReader, element: Element, setting: Settin
     else reader.leave(`Elements “${name}”`, element);
     return null;
   }
-  const transform = transformOf(style.transform);
+  if (!conditionsMet(element)) return null;
+  if (!holding.has(name))
+    for (const child of element.children) if (leftOut[child.name]) reader.leave(leftOut[child.name], element);
+  const transform = transformIn(reader, element, style, setting);
   const inside: Setting = { ...setting, style, toSheet: multiply(setting.toSheet, transform) };
-  const made = read(reader, element, inside, transform);
-  if (made && style.filter) moved(reader, made, transform, filteredBy(reader, element, style, inside));
+  let made = read(reader, element, inside, transform);
+  if (made && style.filter) {
+    made = cutToRegion(reader, style, inside, transform, made);
+    moved(reader, made, transform, filteredBy(reader, element, style, inside));
+  }
   return made && cutBy(reader, element, style, inside, transform, made);
 }
 
@@ -93,16 +106,27 @@ function moved(reader: SvgReader, id: string, transform: Matrix, { dx, dy }: Fil
   reader.parts[id] = { ...part, place: placeOf(multiply(by, placeMatrix(part.place))) };
 }
 
+/** An element’s transform; about its own bounds only where it is a shape, which is told for others. */
+function transformIn(reader: SvgReader, element: Element, style: Style, setting: Setting): Matrix {
+  if (!turnsInItself(style)) return elementTransform(style, setting);
+  const shape = shapeKinds[element.name]?.(reader, element, style, { ...setting, style });
+  if (!shape) reader.leave('Turns of groups and words about their own middle', element);
+  const b = shape && pathBounds(primitives[shape.source.kind].outline(paramsOf(shape.source)));
+  return elementTransform(style, setting, b && transformBounds(b, shape.at ?? identity));
+}
+
 type Read = (reader: SvgReader, element: Element, inside: Setting, transform: Matrix) => string | null;
 
 const readShape: Read = (reader, element, inside, transform) => {
   const { style } = inside;
   const shape = shapeKinds[element.name](reader, element, style, inside);
   if (!shape || style.visibility === 'hidden' || style.visibility === 'collapse') return null;
-  const bounds = pathBounds(primitives[shape.source.kind].outline(paramsOf(shape.source)));
+  const outline = primitives[shape.source.kind].outline(paramsOf(shape.source));
+  const perLength = lengthRatio(outline, element);
   const own = shape.at ? multiply(inside.toSheet, shape.at) : inside.toSheet;
   // Where it stands itself, gradients and per cents are those of its element.
-  const coats = coatsOf(reader, element, style, { bounds, toSheet: own, at: shape.at ?? identity }, inside);
+  const painting = { bounds: pathBounds(outline), toSheet: own, at: shape.at ?? identity, perLength };
+  const coats = coatsOf(reader, element, style, painting, inside);
   const markers = markersOf(reader, element, shape, inside);
   if (!markers.length)
     return keep(reader, shape.source, {
@@ -115,7 +139,8 @@ const readShape: Read = (reader, element, inside, transform) => {
     place: placeOf(standsAt(shape, identity)),
     coats,
   });
-  return group(reader, element, inside, [line, ...markers], transform);
+  const below = /^\s*markers/.test(style['paint-order'] ?? '');
+  return group(reader, element, inside, below ? [...markers, line] : [line, ...markers], transform);
 };
 
 /** What stands in a holder of children, each read under it; the lowest first. */
@@ -147,9 +172,23 @@ function group(
 const readGroup: Read = (reader, element, inside, transform) =>
   group(reader, element, inside, childrenOf(reader, element, inside), transform);
 
-/** The first child whose conditions are met: those that ask for languages and extensions are taken as met. */
+/** The language that a picture is read for: that of the studio. */
+const language = 'en';
+
+/** Whether what an element asks for is there (SVG 2, 5.9): its language is that of the studio, and no extension is. */
+function conditionsMet({ attributes }: Element): boolean {
+  const { requiredExtensions, systemLanguage } = attributes;
+  if (requiredExtensions !== undefined) return false;
+  return (
+    systemLanguage === undefined ||
+    systemLanguage.split(',').some((said) => said.trim().toLowerCase().split('-')[0] === language)
+  );
+}
+
+/** The first child whose conditions are met; a page of another kind is passed over where anything else follows it. */
 const readSwitch: Read = (reader, element, inside, transform) => {
-  const first = element.children.find((c) => c.name !== 'foreignObject' && !silent.has(c.name));
+  const fitting = element.children.filter((c) => !silent.has(c.name) && conditionsMet(c));
+  const first = fitting.find((c) => !leftOut[c.name]) ?? fitting[0];
   const child = first && readElement(reader, first, inside);
   return group(reader, element, inside, child ? [child] : [], transform);
 };
@@ -202,13 +241,19 @@ function clipped(
   return [keep(reader, { kind: 'group', clip: true }, { name: 'Viewport', children: [...ids, edge] })];
 }
 
+/** Lengths that an element or a style sheet says, in user units. */
+const sayingLengths =
+  ({ attributes }: Element, { style }: Setting) =>
+  (name: string, of: number, fallback: number): number =>
+    lengthOf(style[name] ?? attributes[name], of, fallback, fontSizeOf(style));
+
 const readNested: Read = (reader, element, inside, transform) => {
-  const { attributes } = element;
+  const length = sayingLengths(element, inside);
   const size = {
-    x: lengthOf(attributes.x, inside.width, 0),
-    y: lengthOf(attributes.y, inside.height, 0),
-    width: lengthOf(attributes.width, inside.width, inside.width),
-    height: lengthOf(attributes.height, inside.height, inside.height),
+    x: length('x', inside.width, 0),
+    y: length('y', inside.height, 0),
+    width: length('width', inside.width, inside.width),
+    height: length('height', inside.height, inside.height),
   };
   if (!(size.width > 0 && size.height > 0)) return null;
   return group(reader, element, inside, viewport(reader, element, inside, size), transform);
@@ -222,8 +267,8 @@ const readUse: Read = (reader, element, inside, transform) => {
     reader.leave(target ? 'Copies of themselves' : 'Copies of what is not in the file', element);
     return null;
   }
-  const x = lengthOf(attributes.x, inside.width, 0);
-  const y = lengthOf(attributes.y, inside.height, 0);
+  const length = sayingLengths(element, inside);
+  const [x, y] = [length('x', inside.width, 0), length('y', inside.height, 0)];
   const place = multiply(transform, translation(x, y));
   const setting: Setting = {
     ...inside,

@@ -6,7 +6,8 @@ import { chainOf } from './chain';
 import { nameOf, type Painting, type Setting, type SvgReader } from './context';
 import type { Element } from './element';
 import { keep, keepBox, placeOf } from './parts';
-import { fitted, lengthOf, transformOf, viewBoxOf } from './values';
+import { transformOf } from './transforms';
+import { fitted, lengthOf, viewBoxOf } from './values';
 
 /** A map without a slant as a turn, degrees, after scales along the axes; null for any other. */
 function turnedScale([a, b, c, d]: Matrix): { turn: number; sx: number; sy: number } | null {
@@ -36,7 +37,10 @@ export function patternPaint(
     reader.leave('Patterns that are slanted or have no area', element);
     return null;
   };
-  if (setting.referring.includes(pattern)) return null;
+  if (setting.referring.includes(pattern)) {
+    reader.leave('Patterns within themselves', element);
+    return null;
+  }
   const chain = chainOf(reader, pattern, ['pattern']);
   const said = (name: string) => chain.find((e) => e.attributes[name] !== undefined)?.attributes[name];
   const content = chain.find((e) => e.children.some((c) => c.name !== 'title' && c.name !== 'desc'));

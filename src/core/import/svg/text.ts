@@ -4,19 +4,21 @@ import { clipText, soundText } from '../../document/text';
 import { measureContour } from '../../geometry/along';
 import { identity, type Matrix, multiply, placeMatrix, translation } from '../../geometry/matrix';
 import { carryPath } from '../../geometry/path';
+import { faceById } from '../../lettering/face';
 import type { Lettering, Run } from '../../lettering/types';
 import { joinOutline } from '../../outline/join';
 import { evaluatePart } from '../../scene/evaluate';
 import { longestText } from '../../source/lettering';
-import type { Style } from './cascade';
 import { coatsOf } from './coats';
+import { fontSizeOf, type Style } from './computed-style';
 import { nameOf, type Setting, type SvgReader } from './context';
 import { type Element, referenced } from './element';
 import { faceFor } from './faces';
 import { keep, placeOf } from './parts';
-import { shapeKinds, standsAt } from './shapes';
-import { Chunks, type Piece, shifted, sizeOf, trimmed } from './text-chunks';
-import { lengthOf, numbersOf, transformOf } from './values';
+import { lengthRatio, shapeKinds, standsAt } from './shapes';
+import { Chunks, joined, type Piece, shifted, trimmed } from './text-chunks';
+import { elementTransform } from './transforms';
+import { lengthOf, numbersOf } from './values';
 
 /** Stretches of a lettering that differ. */
 const mostRuns = 1000;
@@ -25,20 +27,63 @@ const alignments: Readonly<Record<string, Lettering['alignment']>> = { middle: '
 
 const weights: Readonly<Record<string, number>> = { normal: 400, bold: 700, bolder: 700, lighter: 300 };
 
+/** What only all words of a line have alike, and how it is told where they do not. */
+const differing = [
+  ['font-weight', 'Weights of single words'],
+  ['stroke', 'Strokes of single words'],
+  ['fill-opacity', 'Opacities of single words'],
+  ['opacity', 'Opacities of single words'],
+  ['letter-spacing', 'Spacings of single words'],
+] as const;
+
+/** Room before the letters that follow spaces, where the spaces of a line are wider or narrower (CSS Text 3, 8.2). */
+function wordSpaces(text: string, style: Style): Lettering['pairs'] {
+  const by = lengthOf(style['word-spacing'], 0, 0) / fontSizeOf(style);
+  return by ? [...text.matchAll(/[ \u00a0](?=.)/g)].map(({ index }) => ({ at: index + 1, by })) : [];
+}
+
+/** Where a line stands beside the one that its style names, as shares of a size where the face is not at hand (common practice, no source). */
+const usualHeights = { ascender: 0.95, descender: -0.25, xHeight: 0.48 };
+
+/** How far below its own baseline the line lies that a style sets words on (CSS Inline 3, 3.3), sheet units. */
+function baselineOf(style: Style, l: Partial<Lettering>): number {
+  const said = style['alignment-baseline'] ?? style['dominant-baseline'];
+  if (!said || /^(?:auto|alphabetic|baseline)$/.test(said)) return 0;
+  const face = faceById(l.face ?? '')?.at(l.axes ?? {});
+  const unit = face ? 1 / face.unitsPerEm : 1;
+  const { ascender, descender, xHeight } = face?.metrics ?? usualHeights;
+  const heights: Readonly<Record<string, number>> = {
+    middle: xHeight / 2,
+    central: (ascender + descender) / 2,
+    'text-before-edge': ascender,
+    'text-top': ascender,
+    hanging: 0.8 * ascender,
+    'text-after-edge': descender,
+    'text-bottom': descender,
+    ideographic: descender,
+    mathematical: 0.5 * ascender,
+  };
+  return (heights[said] ?? 0) * unit * fontSizeOf(style);
+}
+
 /** The lettering of a line: its first style, and what is different from one character to another. */
 function letteringOf(reader: SvgReader, element: Element, pieces: readonly Piece[]): Partial<Lettering> {
   const [{ style }] = pieces;
-  const size = sizeOf(style);
+  const size = fontSizeOf(style);
   const { face, missing } = faceFor(style['font-family']);
   if (missing) reader.leave(`The font “${missing}”, for which another stands in`, element);
-  if (/italic|oblique/.test(style['font-style'] ?? '')) reader.leave('Italics', element);
+  if (pieces.some((p) => /italic|oblique/.test(p.style['font-style'] ?? '')))
+    reader.leave('Italics', element);
+  for (const [name, what] of differing)
+    if (pieces.some((p) => p.style[name] !== style[name])) reader.leave(what, element);
   const runs: Run[] = [];
   let at = 0;
   for (const { text: piece, style: own } of pieces) {
-    const scale = Math.min(100, Math.max(0.01, sizeOf(own) / size));
+    const scale = Math.min(100, Math.max(0.01, fontSizeOf(own) / size));
     const other = faceFor(own['font-family']).face;
     const fill = own.fill ?? '#000000';
     const colour = fill !== (style.fill ?? '#000000') ? colourIn(fill, own) : null;
+    if (fill !== (style.fill ?? '#000000') && !colour) reader.leave('Paints of single words', element);
     if (scale !== 1 || other !== face || colour)
       runs.push({
         from: at,
@@ -59,6 +104,7 @@ function letteringOf(reader: SvgReader, element: Element, pieces: readonly Piece
     size,
     axes: face === 'source-sans' ? { wght: Math.min(900, Math.max(200, weight)) } : {},
     tracking: lengthOf(style['letter-spacing'], size, 0, size) / size,
+    direction: style.direction === 'rtl' ? 'right-to-left' : 'left-to-right',
     alignment: alignments[style['text-anchor'] ?? ''] ?? 'start',
     runs: runs
       .filter((r) => r.from < text.length)
@@ -82,7 +128,7 @@ function pathAlong(reader: SvgReader, along: Element, setting: Setting): string 
     reader.leave('Text on paths that are not in the file', along);
     return null;
   }
-  const transform = transformOf(reader.cascade.computed(target).transform);
+  const transform = elementTransform(reader.cascade.computed(target), setting);
   return keep(reader, shape.source, {
     name: reader.freeName(nameOf(target)),
     construction: true,
@@ -98,7 +144,9 @@ function startOn(reader: SvgReader, along: Element, path: string): number {
   const outline = carryPath(joinOutline(evaluatePart(reader, part).outline), placeMatrix(part.place));
   const contour = outline.contours[0];
   const length = contour ? measureContour(contour).length : 0;
-  return length > 0 ? Math.min(1, Math.max(0, lengthOf(said, length, 0) / length)) : 0;
+  const target = reader.ids.get(referenced(along.attributes.href) ?? '');
+  const offset = lengthOf(said, length, 0) * (target ? lengthRatio(outline, target) : 1);
+  return length > 0 ? Math.min(1, Math.max(0, offset / length)) : 0;
 }
 
 /** The lines of a text as lettering, each a part; one along a path is a group with that. */
@@ -113,10 +161,14 @@ export function textParts(reader: SvgReader, element: Element, inside: Setting):
     const [{ style: own }] = pieces;
     const path = chunk.along ? pathAlong(reader, chunk.along, inside) : null;
     if (chunk.along && path === null) return [];
-    const at: Matrix = chunk.along ? identity : translation(chunk.x, chunk.y);
+    const line = letteringOf(reader, chunk.element, pieces);
+    const lower = baselineOf(own, line);
+    const at: Matrix = chunk.along ? identity : translation(chunk.x, chunk.y + lower);
+    const moved = shifted(chunk.shifts, from, fontSizeOf(own));
     const source = makeSource('lettering', {
-      ...letteringOf(reader, chunk.element, pieces),
-      ...shifted(chunk.shifts, from, sizeOf(own)),
+      ...line,
+      letters: moved.letters,
+      pairs: joined([...moved.pairs, ...wordSpaces(line.text ?? '', own)]),
       ...(chunk.along && path
         ? { follows: 'part', along: path, start: startOn(reader, chunk.along, path) }
         : {}),

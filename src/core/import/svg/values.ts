@@ -1,7 +1,9 @@
-import { identity, type Matrix, multiply, rotation, scaling, translation } from '../../geometry/matrix';
-import { radians } from '../../geometry/vector';
+import { type Matrix, multiply, scaling, translation } from '../../geometry/matrix';
 
-/** CSS px of a unit (CSS Values 4, section 6.2); those of fonts by the usual size of 16. */
+/** Size of a font where none is said, CSS px. */
+export const usualFontSize = 16;
+
+/** CSS px of a unit (CSS Values 4, section 6.2). */
 const unitSizes: Readonly<Record<string, number>> = {
   '': 1,
   px: 1,
@@ -11,23 +13,28 @@ const unitSizes: Readonly<Record<string, number>> = {
   cm: 96 / 2.54,
   q: 96 / 101.6,
   in: 96,
-  em: 16,
-  rem: 16,
-  ex: 8,
-  ch: 8,
+  rem: usualFontSize,
 };
 
 const lengthForm = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*([a-z%]*)\s*$/i;
 
+/** Sizes of units that go by a font, as shares of its size. */
+const fontUnits: Readonly<Record<string, number>> = { em: 1, ex: 0.5, ch: 0.5 };
+
 /** A length in user units; `of` is what a per cent is of. `fallback` for what is none. */
-export function lengthOf(text: string | undefined, of: number, fallback: number, fontSize = 16): number {
+export function lengthOf(
+  text: string | undefined,
+  of: number,
+  fallback: number,
+  fontSize: number = usualFontSize,
+): number {
   const found = lengthForm.exec(text ?? '');
   if (!found) return fallback;
   const [, number, unit] = found;
   const v = Number(number);
   if (unit === '%') return (v / 100) * of;
   const lower = unit.toLowerCase();
-  if (lower === 'em') return v * fontSize;
+  if (fontUnits[lower]) return v * fontUnits[lower] * fontSize;
   const size = unitSizes[lower];
   return size === undefined || !Number.isFinite(v) ? fallback : v * size;
 }
@@ -41,45 +48,6 @@ export function shareOf(text: string | undefined, fallback = 1): number {
 /** Numbers with commas or spaces between. */
 export const numbersOf = (text: string | undefined): number[] =>
   (text?.match(/[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/gi) ?? []).map(Number).filter(Number.isFinite);
-
-const angles: Readonly<Record<string, number>> = { '': 1, deg: 1, grad: 0.9, rad: 180 / Math.PI, turn: 360 };
-
-/** Degrees that a word of a transform says. */
-function degreesOf(text: string): number {
-  const found = lengthForm.exec(text);
-  return found ? Number(found[1]) * (angles[found[2].toLowerCase()] ?? 1) : 0;
-}
-
-/** Functions of a transform list (CSS Transforms 1); arguments as text. */
-const transforms: Readonly<Record<string, (args: readonly string[]) => Matrix>> = {
-  matrix: (a) => {
-    const m = a.map(Number);
-    return m.length === 6 && m.every(Number.isFinite) ? (m as unknown as Matrix) : identity;
-  },
-  translate: ([x, y = '0']) => translation(lengthOf(x, 0, 0), lengthOf(y, 0, 0)),
-  translatex: ([x]) => translation(lengthOf(x, 0, 0), 0),
-  translatey: ([y]) => translation(0, lengthOf(y, 0, 0)),
-  scale: ([x, y = x]) => scaling(lengthOf(x, 1, 1), lengthOf(y, 1, 1)),
-  scalex: ([x]) => scaling(lengthOf(x, 1, 1), 1),
-  scaley: ([y]) => scaling(1, lengthOf(y, 1, 1)),
-  rotate: ([a, x = '0', y = '0']) => rotation(degreesOf(a), lengthOf(x, 0, 0), lengthOf(y, 0, 0)),
-  skewx: ([a]) => [1, 0, Math.tan(radians(degreesOf(a))), 1, 0, 0],
-  skewy: ([a]) => [1, Math.tan(radians(degreesOf(a))), 0, 1, 0, 0],
-};
-
-/** The matrix of a transform attribute or property; what it does not know is left out. */
-export function transformOf(text: string | undefined): Matrix {
-  let m = identity;
-  for (const [, name, args] of (text ?? '').matchAll(/([a-z]+)\s*\(([^)]*)\)/gi)) {
-    const make = transforms[name.toLowerCase()];
-    const list = args
-      .trim()
-      .split(/\s*,\s*|\s+/)
-      .filter(Boolean);
-    if (make && list.length) m = multiply(m, make(list));
-  }
-  return m;
-}
 
 export interface ViewBox {
   readonly x: number;

@@ -24,9 +24,59 @@ function attributesOf(list: Readonly<Record<string, { local: string; prefix: str
   return out;
 }
 
+/** Characters that the entities of a file may come to where they are used, and entities that it may declare. */
+const mostExpanded = 10_000_000;
+const mostEntities = 1000;
+
+/** Declarations of entities; those from elsewhere, of elements and for the declarations themselves are told apart. */
+const declaration = /<!ENTITY\s+(%\s+)?([\w:.-]+)\s+(?:"([^"]*)"|'([^']*)'|(SYSTEM|PUBLIC)\b[^>]*)\s*>/gi;
+
+/**
+ * The texts that a file declares names for, as drawing programs write the names of their spaces (XML 1.0, 4.2).
+ * @throws SvgFault where they lie outside the file, hold elements or refer to themselves.
+ * @throws WorkFault where what they come to is too much.
+ */
+function entitiesIn(doctype: string, text: string): Record<string, string> {
+  const raw = new Map<string, string>();
+  for (const [, percent, name, double, single, outside] of doctype.matchAll(declaration)) {
+    const value = double ?? single ?? '';
+    if (percent || outside)
+      throw new SvgFault('The SVG declares entities from outside the file, which are not read.');
+    if (value.includes('<'))
+      throw new SvgFault('The SVG declares entities that hold elements, which are not read.');
+    spend(raw.size + 1, mostEntities, 'This file declares', 'entities; an SVG may declare');
+    if (!raw.has(name)) raw.set(name, value);
+  }
+  const known = new Map<string, string>();
+  const expanded = (name: string, seen: readonly string[]): string => {
+    const before = known.get(name);
+    if (before !== undefined) return before;
+    if (seen.includes(name)) throw new SvgFault('The SVG declares entities that refer to themselves.');
+    let made = '';
+    let at = 0;
+    const value = raw.get(name) ?? '';
+    for (const found of value.matchAll(/&([\w:.-]+);/g)) {
+      const inner = raw.has(found[1]) ? expanded(found[1], [...seen, name]) : found[0];
+      made += value.slice(at, found.index) + inner;
+      spend(made.length, mostExpanded, 'With its entities this file has', 'characters; an SVG may have');
+      at = found.index + found[0].length;
+    }
+    known.set(name, made + value.slice(at));
+    return known.get(name) ?? '';
+  };
+  const names = [...raw.keys()];
+  const out = Object.fromEntries(names.map((name) => [name, expanded(name, [])]));
+  let whole = 0;
+  for (const [, name] of text.matchAll(/&([\w:.-]+);/g)) {
+    whole += out[name]?.length ?? 0;
+    spend(whole, mostExpanded, 'With its entities this file has', 'characters; an SVG may have');
+  }
+  return out;
+}
+
 /**
  * The root of an SVG file (XML 1.0 with namespaces). Elements of other namespaces are left out, and nothing is fetched.
- * @throws SvgFault in words where it is no SVG, is not well-formed, declares entities or nests too deeply.
+ * @throws SvgFault in words where it is no SVG, is not well-formed, declares entities that are not read or nests too deeply.
  * @throws WorkFault where it has too many characters or elements.
  */
 export function parseSvg(text: string): Element {
@@ -42,7 +92,7 @@ export function parseSvg(text: string): Element {
     throw new SvgFault(`The SVG is not well-formed: ${e.message.replace(/^\d+:\d+: /, '')}`);
   });
   parser.on('doctype', (doctype) => {
-    if (/<!ENTITY/i.test(doctype)) throw new SvgFault('The SVG declares entities, which are not read.');
+    Object.assign(parser.ENTITIES, entitiesIn(doctype, text));
   });
   parser.on('opentag', ({ local, uri, attributes }) => {
     if (++depth > most.depth) throw new SvgFault(`The SVG nests more than ${most.depth} elements.`);

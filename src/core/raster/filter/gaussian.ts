@@ -4,6 +4,9 @@ import type { FilterNode } from '../../scene/types';
 import type { Kernels, Laid } from '../kernels';
 import { planeBytes, type Target, tileSize } from '../target';
 
+/** Standard deviation of an even distribution over a pixel. */
+const pixelDeviation = Math.sqrt(1 / 12);
+
 /**
  * Samples a pixel in each direction. Sharp blurs need more samples than pixels, wide ones get by
  * with fewer. Odd or a power of a half, so that sample centres stay on one lattice whatever the tile.
@@ -11,6 +14,8 @@ import { planeBytes, type Target, tileSize } from '../target';
  * function, for deviations from 0.5 to 80 pixels (the tests hold them).
  */
 export function blurResolution(sigma: number): number {
+  // Less than a pixel blurs by itself, the mean over it: sampled more finely, edges would be no softer than a sample.
+  if (sigma < pixelDeviation) return 1;
   if (sigma < 0.7) return 5;
   if (sigma < 2) return 3;
   let f = 1;
