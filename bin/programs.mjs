@@ -8,7 +8,7 @@ import { root } from './lib/root.mjs';
 const programs = {
   drawing: 'src/server/drawing/process.ts',
   reading: 'src/server/reading/thread.ts',
-  render: 'src/server/render-command.ts',
+  render: 'src/server/render/command.ts',
   worker: 'src/server/delivery/worker-command.ts',
 };
 

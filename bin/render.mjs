@@ -1,6 +1,7 @@
-// Draws a design file, or a stored design, to a PNG: npm run render -- badge.json --width 4096 --out badge.png
+// Draws designs, SVG and PDF files as files of any kind: npm run -s render -- badge.json --width 4096 --out badge.png
 
 import { existsSync } from 'node:fs';
+import path from 'node:path';
 import { copyFonts } from './fonts.mjs';
 import { buildKernels } from './kernels.mjs';
 import { ensurePackages, ensurePostgres } from './lib/install.mjs';
@@ -13,9 +14,12 @@ try {
   await buildKernels({ quiet: true });
   await copyFonts();
   await buildPrograms();
-  const env = { ...process.env };
-  const wanted = process.argv[2];
-  if (wanted && !wanted.startsWith('-') && !existsSync(wanted)) {
+  // Names are told from where the command was typed.
+  const from = process.env.INIT_CWD ?? process.cwd();
+  const env = { ...process.env, COMPASS_FROM: from };
+  const isStored = (word) =>
+    /^[0-9a-f]{8}-[0-9a-f-]{27}$/i.test(word) && !existsSync(path.resolve(from, word));
+  if (process.argv.slice(2).some(isStored)) {
     const { startPostgres } = await import('./lib/postgres.mjs');
     env.DATABASE_URL = (await startPostgres(await ensurePostgres()))('silent_compass');
   }

@@ -11,19 +11,29 @@ import {
   SvgFault,
   svgToDesign,
 } from '@/core/importing';
+import { facesToCome, fetchFaces } from './faces';
 
 /** What a file came to and what was left out, or why it cannot be read. */
 export type Opened<T> =
   | { readonly made: T; readonly report: readonly LeftOut[] }
   | { readonly fault: string };
 
-function attempt<T>(read: () => Opened<T>): Opened<T> {
+async function attempt<T>(read: () => Opened<T> | Promise<Opened<T>>): Promise<Opened<T>> {
   try {
-    return read();
+    return await read();
   } catch (e) {
     if (e instanceof SvgFault || e instanceof WorkFault) return { fault: e.message };
     throw e;
   }
+}
+
+/** What a file is read as, and again once the faces of its words are at hand: where lines stand goes by these. */
+async function settled<T>(read: () => T, partsOf: (made: T) => Design['parts']): Promise<T> {
+  const made = read();
+  const used = { parts: partsOf(made) };
+  if (!facesToCome(used)) return made;
+  await fetchFaces(used);
+  return read();
 }
 
 /** The live design that is kept inside, to be checked where it is stored; null where there is none, or it is damaged. */
@@ -41,23 +51,25 @@ export type Brought = readonly (readonly [href: string, id: string])[];
 
 const opening = {
   /** The pictures inside an SVG, to be brought before it is read; none where its live design has them already. */
-  pictures: (text: string): Opened<readonly InnerPicture[]> =>
+  pictures: (text: string): Promise<Opened<readonly InnerPicture[]>> =>
     attempt(() => ({ made: recipeIn(text) === null ? picturesIn(text) : [], report: [] })),
 
   /** An SVG as a drawing to be placed. */
-  drawing: (text: string, name: string, brought: Brought): Opened<Drawing> =>
-    attempt((): Opened<Drawing> => {
-      const { width, height, top, parts, report } = readSvg(text, new Map(brought));
+  drawing: (text: string, name: string, brought: Brought): Promise<Opened<Drawing>> =>
+    attempt(async (): Promise<Opened<Drawing>> => {
+      const read = () => readSvg(text, new Map(brought));
+      const { width, height, top, parts, report } = await settled(read, (made) => made.parts);
       if (!top.length) return { fault: 'There is nothing in it that can be placed.' };
       return { made: { name, width, height, top, parts }, report };
     }),
 
   /** An SVG as a design: the live one that is kept inside, where there is one. */
-  design: (text: string, name: string, brought: Brought): Opened<Design> =>
-    attempt((): Opened<Design> => {
+  design: (text: string, name: string, brought: Brought): Promise<Opened<Design>> =>
+    attempt(async (): Promise<Opened<Design>> => {
       const live = liveDesign(text);
       if (live) return { made: live, report: [] };
-      const { design, report } = svgToDesign(text, name, new Map(brought));
+      const read = () => svgToDesign(text, name, new Map(brought));
+      const { design, report } = await settled(read, (made) => made.design.parts);
       return { made: design, report };
     }),
 };

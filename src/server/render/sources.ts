@@ -1,0 +1,143 @@
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { glob } from 'tinyglobby';
+import { type Design, imageIdsIn, provideImages } from '@/core';
+import { picturesIn, recipeIn, svgToDesign } from '@/core/importing';
+import { parseDesign } from '@/core/reading';
+import type { ImageFile } from '../drawing/messages';
+import { takeFaces } from '../faces';
+import { openImages } from '../images/open-images';
+import { ImageFault, unpackImage } from '../images/unpack';
+import { mostPages, pdfPages } from '../pdf-pages';
+
+/** Something to be drawn: as it was typed or found, and what its files are called after. */
+export interface Source {
+  readonly typed: string;
+  readonly name: string;
+}
+
+/** Folder that relative names are told from. */
+const from = process.env.COMPASS_FROM ?? process.cwd();
+
+/** A name on the disk as it was typed. */
+export const placeOf = (typed: string): string => path.resolve(from, typed);
+
+const isId = (typed: string): boolean => /^[0-9a-f]{8}-[0-9a-f-]{27}$/i.test(typed);
+
+/** Most sources that patterns may come to at once. */
+const mostSources = 10_000;
+
+/** All that the words of a command line name: files, patterns, ids and standard input. @throws Error naming a word that is none of them. */
+export async function sourcesOf(typed: readonly string[]): Promise<Source[]> {
+  const found = new Map<string, Source>();
+  for (const word of typed) {
+    const add = (at: string) =>
+      found.set(at, { typed: at, name: path.basename(at, path.extname(at)) || 'design' });
+    if (word === '-') found.set(word, { typed: word, name: 'design' });
+    else if (existsSync(placeOf(word)) || isId(word)) add(word);
+    else if (/[*?[{]/.test(word)) {
+      const matching = await glob(word, { cwd: from, onlyFiles: true });
+      if (!matching.length) throw new Error(`No file is called as “${word}” says.`);
+      for (const at of matching.sort()) add(at);
+    } else throw new Error(`There is no file “${word}”, and it is not the id of a design.`);
+    if (found.size > mostSources)
+      throw new Error(`These are more than ${mostSources} files: draw them in several turns.`);
+  }
+  return [...found.values()];
+}
+
+/** What a source comes to: its design, and what of it could not be read. */
+export interface Loaded {
+  readonly design: Design;
+  readonly notes: readonly string[];
+  /** Whether pictures from inside a file are placed in it, which a design by itself cannot hold. */
+  readonly pictures: boolean;
+}
+
+/** Unpacks pictures from inside files into a folder of its own, which goes when it is closed. */
+class Pictures {
+  private readonly folder = mkdtempSync(path.join(tmpdir(), 'silent-compass-render-'));
+  private readonly files = new Map<string, ImageFile>();
+
+  /** Unpacks the pictures in an SVG; returns their ids by their addresses in it, and why some are missing. */
+  async of(text: string): Promise<{ ids: Map<string, string>; notes: string[] }> {
+    const ids = new Map<string, string>();
+    const notes: string[] = [];
+    for (const { href, bytes } of picturesIn(text)) {
+      const file = path.join(this.folder, String(this.files.size));
+      try {
+        const { id } = await unpackImage(bytes, file);
+        this.files.set(id, { id, file });
+        ids.set(href, id);
+      } catch (e) {
+        if (!(e instanceof ImageFault)) throw e;
+        notes.push(`A picture inside it is left out. ${e.message}`);
+      }
+    }
+    if (ids.size) provideImages(openImages([...this.files.values()]));
+    return { ids, notes };
+  }
+
+  close(): void {
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+/** Reads sources into designs, with the faces and the pictures that they have at hand. */
+export class Reader {
+  private pictures: Pictures | null = null;
+
+  /** @param page the page of PDF files that is read, from 1 on */
+  constructor(private readonly page: number) {}
+
+  /** The design that a source comes to. @throws Error in words where it cannot be read. */
+  async load({ typed, name }: Source): Promise<Loaded> {
+    if (typed !== '-' && !existsSync(placeOf(typed))) {
+      // The database is taken up where it is needed.
+      const { storedDesign } = await import('../stored-design');
+      return { design: await storedDesign(typed), notes: [], pictures: false };
+    }
+    const bytes = readFileSync(typed === '-' ? 0 : placeOf(typed));
+    if (bytes.subarray(0, 1024).includes('%PDF-')) return this.fromPdf(bytes, name);
+    const text = bytes.toString('utf8').replace(/^\uFEFF/, '');
+    if (/^\s*</.test(text)) return this.fromSvg(text, name);
+    const design = parseDesign(text);
+    await takeFaces(design, null);
+    if (imageIdsIn(JSON.stringify(design)).length)
+      throw new Error('Pictures are placed in it, which only the database has: say the id of the design.');
+    return { design, notes: [], pictures: false };
+  }
+
+  /** The live design that an SVG has inside, or one of what it shows. */
+  private async fromSvg(text: string, name: string): Promise<Loaded> {
+    const recipe = recipeIn(text);
+    if (recipe !== null) {
+      const design = parseDesign(recipe);
+      await takeFaces(design, null);
+      return { design, notes: [], pictures: false };
+    }
+    this.pictures ??= new Pictures();
+    const { ids, notes } = await this.pictures.of(text);
+    // Where lines of words stand goes by their faces: it is read once to learn which these are.
+    await takeFaces(svgToDesign(text, name, ids).design, null);
+    const { design, report } = svgToDesign(text, name, ids);
+    const left = report.map(
+      ({ what, count, where }) => `Not as in the file: ${what} (${count}): ${where.join(', ')}`,
+    );
+    return { design, notes: [...notes, ...left], pictures: ids.size > 0 };
+  }
+
+  private async fromPdf(bytes: Uint8Array, name: string): Promise<Loaded> {
+    if (this.page > mostPages) throw new Error(`Pages of a PDF are read up to page ${mostPages}.`);
+    const { pages, svg } = await pdfPages(bytes, this.page);
+    const text = svg[this.page - 1];
+    if (text === undefined)
+      throw new Error(`It has ${pages} ${pages === 1 ? 'page' : 'pages'}: there is no page ${this.page}.`);
+    return this.fromSvg(text, name);
+  }
+
+  close(): void {
+    this.pictures?.close();
+  }
+}
