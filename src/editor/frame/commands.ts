@@ -112,6 +112,15 @@ function nudge(dx: number, dy: number): void {
 
 const removeOnSheet = onPointsOr({ do: 'remove' }, 'Remove points', removeChosen);
 
+const toolIds = new Set<string>();
+
+/** The id of a tool’s command: tools of two stages may be called alike, as a paint and a finish of grain are. */
+function toolId(id: string, stage: number): string {
+  const own = toolIds.has(id) ? `tool-${stage}-${id}` : `tool-${id}`;
+  toolIds.add(id);
+  return own;
+}
+
 /** Every command by word; tools and stages are added to them. */
 export const commands: readonly Command[] = [
   { id: 'undo', word: 'Undo', alsoKnown: ['back'], keys: 'Ctrl Z', group: 'Edit', act: undo },
@@ -326,7 +335,7 @@ export const commands: readonly Command[] = [
       .flatMap((t, i) => (t.kin ?? [t]).map((tool, k) => ({ tool, key: k === 0 ? homeRow[i] : undefined })))
       .map(
         ({ tool: t, key }): Command => ({
-          id: `tool-${t.id}`,
+          id: toolId(t.id, s.number),
           word: t.word,
           about: t.about,
           alsoKnown: t.alsoKnown,

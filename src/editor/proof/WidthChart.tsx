@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Findings } from '@/core';
+import { sizeTicks } from './size-ticks';
 
 const percent = (v: number) => `${Math.round(100 * v)} %`;
 const short = (v: number) => String(Number(v.toPrecision(2)));
@@ -30,7 +31,7 @@ export function WidthChart({ curve }: { curve: Findings['curve'] }) {
               domain={['dataMin', 'dataMax']}
               tickFormatter={short}
               tick={{ fontSize: 10 }}
-              tickCount={5}
+              ticks={sizeTicks(curve[0].size, curve[curve.length - 1].size)}
             />
             <YAxis domain={[0, 1]} ticks={[0, 0.5, 1]} tickFormatter={percent} tick={{ fontSize: 10 }} />
             <Tooltip
