@@ -126,7 +126,8 @@ export function unpackScene(bytes: Uint8Array): Scene {
     const text = new TextDecoder('utf-8', { fatal: true }).decode(
       bytes.subarray(headBytes, headBytes + length),
     );
-    const lists = bytes.slice(aligned(headBytes + length)).buffer;
+    // A copy of exactly these: what Node reads a file into may be a piece of something larger, and its own slices are no copies.
+    const lists = new Uint8Array(bytes.subarray(aligned(headBytes + length))).buffer;
     return new SceneDecoder().decode(new Unpacking(lists).restored(JSON.parse(text)) as WireScene);
   } catch (e) {
     throw new RangeError('The kept scene cannot be read.', { cause: e });

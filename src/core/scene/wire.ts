@@ -255,12 +255,18 @@ export class SceneDecoder {
     return d satisfies never;
   }
 
-  /** Nodes by their numbers; what stands where it stood in the list of the last scene is not looked up again. */
+  /**
+   * Nodes by their numbers; what stands where it stood in the list of the last scene is not looked up again.
+   * @throws RangeError where one is not there.
+   */
   private list(ids: Uint32Array): readonly SceneNode[] {
     const { last } = this;
     const out: SceneNode[] = [];
-    for (let i = 0; i < ids.length; i++)
-      out.push(last?.ids[i] === ids[i] ? last.nodes[i] : (this.objects.get(ids[i]) as SceneNode));
+    for (let i = 0; i < ids.length; i++) {
+      const node = last?.ids[i] === ids[i] ? last.nodes[i] : this.objects.get(ids[i]);
+      if (!node) throw new RangeError('The scene names a node that it does not have.');
+      out.push(node as SceneNode);
+    }
     return out;
   }
 
