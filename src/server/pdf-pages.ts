@@ -21,7 +21,7 @@ let atOnce = 0;
 export interface PdfPages {
   /** Pages that the file has. */
   readonly pages: number;
-  /** Those that were read as SVG, the first one first. */
+  /** Those that were read as SVG, in their order. */
   readonly svg: readonly string[];
 }
 
@@ -50,10 +50,10 @@ async function poppler(program: string, args: readonly string[]): Promise<string
 }
 
 /**
- * The first pages of a PDF, so many at most, each as an SVG of outlines, gradients and pictures, as far as Poppler reads them.
+ * Pages of a PDF from one on, the first one where it is left out, so many at most, each as an SVG of outlines, gradients and pictures, as far as Poppler reads them.
  * @throws HttpError in words where it is none, damaged or too much.
  */
-export async function pdfPages(bytes: Uint8Array, most: number): Promise<PdfPages> {
+export async function pdfPages(bytes: Uint8Array, most: number, from = 1): Promise<PdfPages> {
   if (!/%PDF-/.test(Buffer.from(bytes.subarray(0, 1024)).toString('latin1')))
     throw new BadRequest('This file is no PDF.');
   if (atOnce >= mostAtOnce) throw new Busy('Other PDF files are being read. Try again in a moment.');
@@ -67,7 +67,7 @@ export async function pdfPages(bytes: Uint8Array, most: number): Promise<PdfPage
     if (!pages) throw new HttpError(422, 'This PDF has no page.');
     const svg: string[] = [];
     let size = 0;
-    for (let page = 1; page <= Math.min(pages, most); page++) {
+    for (let page = from; page < Math.min(pages + 1, from + most); page++) {
       const out = path.join(folder, `${page}.svg`);
       await poppler('pdftocairo', ['-svg', '-f', String(page), '-l', String(page), file, out]);
       size += (await stat(out)).size;

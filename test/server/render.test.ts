@@ -75,6 +75,30 @@ describe('the command line', () => {
     expect(render(['photo.svg', '--out', 'photo.json']).told).toContain('cannot be kept in a design file');
   });
 
+  it('keeps the pictures of each file to itself, the same one twice as well', async () => {
+    const flat = async (background: string) =>
+      (
+        await sharp({ create: { width: 4, height: 4, channels: 3, background } })
+          .png()
+          .toBuffer()
+      ).toString('base64');
+    const [green, brown] = [await flat('#0a8030'), await flat('#806010')];
+    const image = (data: string, x: number, junk = '') =>
+      `<image x="${x}" width="20" height="20" preserveAspectRatio="none" href="data:image/png;base64,${data}${junk}"/>`;
+    // A space more makes another address of the same picture.
+    const three = image(green, 0) + image(green, 0, ' ') + image(brown, 20);
+    writeFileSync(at('three.svg'), square('#ffffff', three));
+    writeFileSync(at('one.svg'), square('#ffffff', image(brown, 0)));
+    expect(render(['three.svg', 'one.svg', '--width', '40', '--out', 'each/*.png']).status).toBe(0);
+    const colourAt = (name: string, x: number) => {
+      const { width, data } = PNG.sync.read(readFileSync(at(name)));
+      return [...data.subarray(4 * (10 * width + x), 4 * (10 * width + x) + 3)];
+    };
+    expect(colourAt('each/three.png', 10)).toEqual([10, 128, 48]);
+    expect(colourAt('each/three.png', 30)).toEqual([128, 96, 16]);
+    expect(colourAt('each/one.png', 10)).toEqual([128, 96, 16]);
+  });
+
   it('reads pages of a PDF', async () => {
     const pdf = await PDFDocument.create();
     for (const colour of [rgb(1, 0, 0), rgb(0, 0, 1)])
@@ -97,11 +121,12 @@ describe('the command line', () => {
     expect(status).toBe(0);
     for (const word of ['SOURCE', '--out FILE', '--page NUMBER', '--set quality=', 'standard input'])
       expect(text).toContain(word);
-    writeFileSync(at('two.svg'), square('#ff0000'));
+    for (const name of ['two.svg', 'icons/two.svg']) writeFileSync(at(name), square('#ff0000'));
     const faults: [string[], string][] = [
       [['nothing.svg', '--out', 'x.png'], '“nothing.svg”'],
       [['none-*.svg', '--out', 'x.png'], '“none-*.svg”'],
       [['two.svg', 'whole.svg', '--out', 'x.png'], '2 sources for one place'],
+      [['two.svg', 'icons/two.svg', '--out', 'all/*.png'], 'would both be “all/two.png”'],
       [['two.svg', '--out', 'x.doc'], '“x.doc” is no kind of file'],
       [['two.svg', '--out', '-'], '--format'],
       [['two.svg', '--page', 'last', '--out', 'x.png'], '“--page last”'],

@@ -78,7 +78,7 @@ function dashContour(c: Contour, pattern: readonly number[], offset: number, dot
 /**
  * A path's outline as dashes (SVG 2, stroke-dasharray): open contours for the even entries of
  * the pattern, which repeats; an odd pattern is doubled. A pattern without length leaves the path whole, as does one of
- * more than 4,000 dashes a contour.
+ * more than 4,000 dashes a contour. A closed contour that begins within a dash goes on there from its end, as one dash.
  * @param dots whether dashes of no length are there, as round and square caps show them (SVG 2, 13.5.6)
  * @throws WorkFault where all contours together would have more dashes than are combined at once.
  */

@@ -77,13 +77,15 @@ export function cubicSecond(s: Cubic, t: number): Point {
 
 /** Where a cubic heads from, or comes in at, a place where it has no speed: at its ends, toward the next control point that is apart. */
 function atRest(s: Cubic, t: number, near: number): Point {
-  for (const i of t === 0 ? [2, 4, 6] : t === 1 ? [4, 2, 0] : []) {
-    const d = t === 0 ? { x: s[i] - s[0], y: s[i + 1] - s[1] } : { x: s[6] - s[i], y: s[7] - s[i + 1] };
-    if (Math.hypot(d.x, d.y) > near) return d;
-  }
-  const at = t < 0.5 ? t + 1e-4 : t - 1e-4;
-  const [p, q] = [cubicPoint(s, t), cubicPoint(s, at)];
-  return t < 0.5 ? { x: q.x - p.x, y: q.y - p.y } : { x: p.x - q.x, y: p.y - q.y };
+  // From its start on, or from its end back: control points as offsets into it.
+  const [at, others] = t < 0.5 ? [0, [2, 4, 6]] : [6, [4, 2, 0]];
+  const way = (p: Point, q: Point) => (t < 0.5 ? { x: q.x - p.x, y: q.y - p.y } : { x: p.x - q.x, y: p.y - q.y });
+  if (t === 0 || t === 1)
+    for (const i of others) {
+      const d = way({ x: s[at], y: s[at + 1] }, { x: s[i], y: s[i + 1] });
+      if (Math.hypot(d.x, d.y) > near) return d;
+    }
+  return way(cubicPoint(s, t), cubicPoint(s, t < 0.5 ? t + 1e-4 : t - 1e-4));
 }
 
 /**

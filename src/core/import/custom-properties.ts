@@ -7,8 +7,9 @@ import { TokenError } from '../format/tokens';
 import type { Swatch } from '../palette/types';
 import { References } from './css-references';
 
-/** Properties that are read of one file. */
+/** Properties that are read of one file, and references that are followed together with the characters that these come to. */
 const most = 2000;
+const mostFollowed = 2_000_000;
 
 /** The stops of a gradient: those without a place lie evenly between their neighbours (CSS Images 4, 3.5.1). */
 function stopsOf(list: readonly string[]): { at: number; colour: string }[] | null {
@@ -65,7 +66,12 @@ export function propertiesToPalette(text: string, makeId: () => string): Swatch[
     if (node.type !== 'Declaration' || !node.property.startsWith('--') || said.size >= most) return;
     said.set(node.property, generate(node.value).trim());
   });
-  const references = new References((name) => said.get(name));
+  let left = mostFollowed;
+  const follows = (cost: number): boolean => {
+    left -= cost;
+    return left >= 0;
+  };
+  const references = new References((name) => said.get(name), follows);
   const out = [...said].flatMap(([property, value]): Swatch[] => {
     const read = readValue(references.resolved(value, [property]) ?? '');
     return read ? [{ id: makeId(), name: swatchName(property), ...read } as Swatch] : [];

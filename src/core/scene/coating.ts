@@ -321,10 +321,11 @@ export function coat(part: Part, outline: Outline, context: PaintedWith): Coated
     });
   };
   for (const { c, bounds, pieces } of layers) {
-    const fault =
-      c.on &&
-      bounds &&
-      paintOf(c.paint).fault?.(c.paint, { ...context, bounds, covered: () => coveredBy(c, pieces, bounds) });
+    const fault = attempted(c.id, faults, null, () => {
+      if (!c.on || !bounds) return null;
+      const covered = () => coveredBy(c, pieces, bounds);
+      return paintOf(c.paint).fault?.(c.paint, { ...context, bounds, covered });
+    });
     if (fault) faults.push({ card: c.id, message: fault, note: true });
     if (paintsAlike(c, outline)) faults.push({ card: c.id, message: alikeWords, note: true });
   }

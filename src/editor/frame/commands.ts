@@ -112,14 +112,12 @@ function nudge(dx: number, dy: number): void {
 
 const removeOnSheet = onPointsOr({ do: 'remove' }, 'Remove points', removeChosen);
 
-const toolIds = new Set<string>();
-
-/** The id of a tool’s command: tools of two stages may be called alike, as a paint and a finish of grain are. */
-function toolId(id: string, stage: number): string {
-  const own = toolIds.has(id) ? `tool-${stage}-${id}` : `tool-${id}`;
-  toolIds.add(id);
-  return own;
-}
+/** All tools with their stages, and the key of each that has a place of its own. */
+const tools = stages.flatMap((stage) =>
+  stage.tools.flatMap((t, i) =>
+    (t.kin ?? [t]).map((tool, k) => ({ stage, tool, key: k === 0 ? homeRow[i] : undefined })),
+  ),
+);
 
 /** Every command by word; tools and stages are added to them. */
 export const commands: readonly Command[] = [
@@ -330,23 +328,20 @@ export const commands: readonly Command[] = [
       act: () => openStage(s.number),
     }),
   ),
-  ...stages.flatMap((s) =>
-    s.tools
-      .flatMap((t, i) => (t.kin ?? [t]).map((tool, k) => ({ tool, key: k === 0 ? homeRow[i] : undefined })))
-      .map(
-        ({ tool: t, key }): Command => ({
-          id: toolId(t.id, s.number),
-          word: t.word,
-          about: t.about,
-          alsoKnown: t.alsoKnown,
-          keys: key,
-          group: s.word,
-          act: () => {
-            if (get().stage !== s.number) openStage(s.number);
-            t.act();
-          },
-        }),
-      ),
+  ...tools.map(
+    ({ stage, tool: t, key }, i): Command => ({
+      // Tools of two stages may be called alike, as a paint and a finish of grain are: the later one says which it is.
+      id: tools.findIndex((o) => o.tool.id === t.id) === i ? `tool-${t.id}` : `tool-${stage.number}-${t.id}`,
+      word: t.word,
+      about: t.about,
+      alsoKnown: t.alsoKnown,
+      keys: key,
+      group: stage.word,
+      act: () => {
+        if (get().stage !== stage.number) openStage(stage.number);
+        t.act();
+      },
+    }),
   ),
 ];
 

@@ -15,14 +15,20 @@ import { type Loaded, placeOf, Reader, type Source, sourcesOf } from './sources'
 /** Says something that is no file: beside what goes to standard output. */
 const tell = (text: string): void => console.error(text);
 
+/** A name on the disk as it was typed, its folder made where there is none. */
+function made(typed: string): string {
+  const place = placeOf(typed);
+  mkdirSync(path.dirname(place), { recursive: true });
+  return place;
+}
+
 /** Writes the whole set of files of a design into a folder. @throws Error where it has none. */
 async function writeSet(design: Design, folder: string): Promise<void> {
   const files = plannedFiles(design, design.exports ?? emptySet);
   if (!files.length) throw new Error(`“${design.name}” has no set of files to deliver.`);
   for (const file of files) {
     const to = path.join(folder, file.name);
-    mkdirSync(path.dirname(placeOf(to)), { recursive: true });
-    for (const note of await writeDelivered(design, files, file, placeOf(to))) tell(`${to}: ${note}`);
+    for (const note of await writeDelivered(design, files, file, made(to))) tell(`${to}: ${note}`);
     console.log(to);
   }
 }
@@ -56,10 +62,13 @@ async function writeOut(design: Design, values: Options): Promise<readonly strin
   }
 }
 
+/** Where a source goes. */
+const outOf = ({ name }: Source, { out = '' }: Options): string => out.replaceAll('*', name);
+
 /** Draws one source. @throws Error in words where that cannot be done. */
 async function draw(source: Source, loaded: Loaded, values: Options): Promise<void> {
   const { design, pictures } = loaded;
-  const out = (values.out ?? '').replaceAll('*', source.name);
+  const out = outOf(source, values);
   for (const note of loaded.notes) tell(`${source.typed}: ${note}`);
   if (values.all) {
     await writeSet(design, out);
@@ -70,17 +79,17 @@ async function draw(source: Source, loaded: Loaded, values: Options): Promise<vo
       throw new Error('Pictures inside it cannot be kept in a design file: open it in the studio.');
     const text = `${JSON.stringify(design)}\n`;
     if (out === '-') process.stdout.write(text);
-    else writeFileSync(placeOf(out), text);
+    else writeFileSync(made(out), text);
   } else if (out === '-') for (const note of await writeOut(design, values)) tell(`${source.typed}: ${note}`);
   else {
-    mkdirSync(path.dirname(placeOf(out)), { recursive: true });
-    for (const note of await writeOne(design, out, placeOf(out), values)) tell(`${out}: ${note}`);
+    for (const note of await writeOne(design, out, made(out), values)) tell(`${out}: ${note}`);
   }
   if (out !== '-') console.log(out);
 }
 
 /** Where files go, held against what is drawn. @throws Error in words where it does not fit. */
-function checkOut({ out, all, format }: Options, sources: readonly Source[]): void {
+function checkOut(values: Options, sources: readonly Source[]): void {
+  const { out, all, format } = values;
   if (!out) throw new Error('Say where to: --out FILE, or --out - for standard output.');
   if (out === '-' && !format) throw new Error('Say the kind of file for standard output: --format png.');
   if (out === '-' && all) throw new Error('A set of files goes into a folder: --out FOLDER.');
@@ -88,6 +97,13 @@ function checkOut({ out, all, format }: Options, sources: readonly Source[]): vo
     throw new Error(
       `These are ${sources.length} sources for one place: put a * into the name, as in --out 'drawn/*.png', for the name of each.`,
     );
+  const places = new Map<string, Source>();
+  for (const source of sources) {
+    const other = places.get(outOf(source, values));
+    if (other)
+      throw new Error(`“${other.typed}” and “${source.typed}” would both be “${outOf(source, values)}”.`);
+    places.set(outOf(source, values), source);
+  }
 }
 
 /** The number of a page. @throws Error where it is none. */

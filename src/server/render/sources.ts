@@ -55,31 +55,35 @@ export interface Loaded {
   readonly pictures: boolean;
 }
 
-/** Unpacks pictures from inside files into a folder of its own, which goes when it is closed. */
+/** The pictures inside one file, unpacked into a folder that goes when they are closed. */
 class Pictures {
   private readonly folder = mkdtempSync(path.join(tmpdir(), 'silent-compass-render-'));
-  private readonly files = new Map<string, ImageFile>();
+  /** Their ids by their addresses in the file, and why some are missing. */
+  readonly ids = new Map<string, string>();
+  readonly notes: string[] = [];
+  private images: ReturnType<typeof openImages> | null = null;
 
-  /** Unpacks the pictures in an SVG; returns their ids by their addresses in it, and why some are missing. */
-  async of(text: string): Promise<{ ids: Map<string, string>; notes: string[] }> {
-    const ids = new Map<string, string>();
-    const notes: string[] = [];
+  /** Unpacks those of an SVG and has them at hand. */
+  async take(text: string): Promise<void> {
+    const files: ImageFile[] = [];
     for (const { href, bytes } of picturesIn(text)) {
-      const file = path.join(this.folder, String(this.files.size));
+      const file = path.join(this.folder, String(files.length));
       try {
         const { id } = await unpackImage(bytes, file);
-        this.files.set(id, { id, file });
-        ids.set(href, id);
+        files.push({ id, file });
+        this.ids.set(href, id);
       } catch (e) {
         if (!(e instanceof ImageFault)) throw e;
-        notes.push(`A picture inside it is left out. ${e.message}`);
+        this.notes.push(`A picture inside it is left out. ${e.message}`);
       }
     }
-    if (ids.size) provideImages(openImages([...this.files.values()]));
-    return { ids, notes };
+    if (!files.length) return;
+    this.images = openImages(files);
+    provideImages(this.images);
   }
 
   close(): void {
+    this.images?.close();
     rmSync(this.folder, { recursive: true, force: true });
   }
 }
@@ -91,8 +95,12 @@ export class Reader {
   /** @param page the page of PDF files that is read, from 1 on */
   constructor(private readonly page: number) {}
 
-  /** The design that a source comes to. @throws Error in words where it cannot be read. */
+  /**
+   * The design that a source comes to; the pictures of the one before are at hand no longer.
+   * @throws Error in words where it cannot be read.
+   */
   async load({ typed, name }: Source): Promise<Loaded> {
+    this.close();
     if (typed !== '-' && !existsSync(placeOf(typed))) {
       // The database is taken up where it is needed.
       const { storedDesign } = await import('../stored-design');
@@ -117,8 +125,9 @@ export class Reader {
       await takeFaces(design, null);
       return { design, notes: [], pictures: false };
     }
-    this.pictures ??= new Pictures();
-    const { ids, notes } = await this.pictures.of(text);
+    this.pictures = new Pictures();
+    await this.pictures.take(text);
+    const { ids, notes } = this.pictures;
     // Where lines of words stand goes by their faces: it is read once to learn which these are.
     await takeFaces(svgToDesign(text, name, ids).design, null);
     const { design, report } = svgToDesign(text, name, ids);
@@ -130,8 +139,8 @@ export class Reader {
 
   private async fromPdf(bytes: Uint8Array, name: string): Promise<Loaded> {
     if (this.page > mostPages) throw new Error(`Pages of a PDF are read up to page ${mostPages}.`);
-    const { pages, svg } = await pdfPages(bytes, this.page);
-    const text = svg[this.page - 1];
+    const { pages, svg } = await pdfPages(bytes, 1, this.page);
+    const [text] = svg;
     if (text === undefined)
       throw new Error(`It has ${pages} ${pages === 1 ? 'page' : 'pages'}: there is no page ${this.page}.`);
     return this.fromSvg(text, name);
@@ -139,5 +148,6 @@ export class Reader {
 
   close(): void {
     this.pictures?.close();
+    this.pictures = null;
   }
 }

@@ -278,6 +278,34 @@ describe('patterns', () => {
     const apart = designOf(200, square(200, [pattern({ spacingX: -10 } as Partial<Paint>)]), tile);
     expect(evaluateSheet(apart, 's').faults[0].message).toMatch(/spacing/);
   });
+
+  it('cover strokes beyond their outline, and leave to the card what these cannot be', () => {
+    const stroke = (values: object) =>
+      makeCoat('stroke', {
+        paint: { ...paints.pattern.defaults, tile: 'tile' } as Paint,
+        width: 60,
+        ...values,
+      });
+    const d = designOf(200, square(100, [stroke({})], { place: { ...origin, x: 100, y: 100 } }), tile);
+    // Tiles abut: the whole stroke is of their colour, at its outer corner too.
+    expect(colourAt(d, 22, 22)).toEqual(colourAt(d, 60, 52));
+    expect(colourAt(d, 22, 22)[3]).toBeCloseTo(1, 3);
+    const lines = Array.from({ length: 300 }, (_, y) => {
+      const [a, b] = [
+        [0, y],
+        [3900, y],
+      ] as const;
+      return { xy: [...a, ...a, ...b, ...b], closed: false };
+    });
+    const dashed = makePart(makeSource('path', { contours: lines }), {
+      id: 'p',
+      name: 'Lines',
+      coats: [stroke({ width: 0.2, dashes: [0.5, 0.5] })],
+    });
+    expect(evaluateSheet(designOf(4000, dashed, tile), 's').faults.map((f) => f.message)).toEqual([
+      expect.stringContaining('dashes'),
+    ]);
+  });
 });
 
 describe('coats', () => {

@@ -22,6 +22,21 @@ describe('SVG that is refused', () => {
     // Each ten times the one before: a hundred billion characters.
     const laughs = Array.from({ length: 12 }, (_, i) => `<!ENTITY e${i + 1} "${`&e${i};`.repeat(10)}">`);
     expect(() => declaring(`<!ENTITY e0 "0">${laughs.join('')}`, '&e12;')).toThrow('characters');
+    // Properties that refer to one another twice over: what they come to is counted, and what is too long is none.
+    const twice = Array.from({ length: 60 }, (_, i) => `--p${i + 1}:var(--p${i}) var(--p${i});`).join('');
+    const referring = (start: string) =>
+      svg(
+        `<style>svg{--p0:${start};${twice}}</style><rect width="9" height="9" style="fill:var(--p60,#27a)"/>`,
+      );
+    expect(() => readSvg(referring('red'))).toThrow('refer to comes to');
+    const [plain] = Object.values(
+      readSvg(svg('<rect width="9" height="9" style="--a:#27a;fill:var(--a)"/>')).parts,
+    );
+    expect(plain.coats[0].paint).toEqual({ kind: 'solid', colour: '#2277aa' });
+    const strange = Array.from({ length: 500 }, (_, i) => `<rect width="9" height="9" fill="hue${i}"/>`).join(
+      '',
+    );
+    expect(readSvg(svg(strange)).report.length).toBeLessThanOrEqual(101);
     const [named] = Object.values(
       declaring('<!ENTITY w "4"><!ENTITY x "&w;0">', '<rect id="n" width="&x;" height="9"/>').parts,
     );

@@ -140,7 +140,7 @@ describe('SVG that is opened', () => {
 
   it('moves a shadow by itself in the coordinates of its element, and knows in which space its colour is', () => {
     const [shadow] = parts(
-      '<filter id="f" color-interpolation-filters="sRGB"><feOffset in="SourceAlpha" dx="10" dy="0"/><feColorMatrix values="0 0 0 0 .5 0 0 0 0 0 0 0 0 0 0 0 0 0 .5 0"/></filter><rect width="10" height="10" transform="rotate(90)" filter="url(#f)" opacity=".5"/>',
+      '<filter id="f" x="-2" y="-2" width="5" height="5" color-interpolation-filters="sRGB"><feOffset in="SourceAlpha" dx="10" dy="0"/><feColorMatrix values="0 0 0 0 .5 0 0 0 0 0 0 0 0 0 0 0 0 0 .5 0"/></filter><rect width="10" height="10" transform="rotate(90)" filter="url(#f)" opacity=".5"/>',
     );
     expect(shadow.place.x).toBeCloseTo(-5, 9);
     expect(shadow.place.y).toBeCloseTo(15, 9);

@@ -1,7 +1,7 @@
 import { compile } from 'css-select';
 import { generate, parse, walk } from 'css-tree';
 import { parse as parseSelector } from 'css-what';
-import { spend } from '../../geometry/budget';
+import { spend, Tally } from '../../geometry/budget';
 import { computedStyle, type Style } from './computed-style';
 import { type Element, within } from './element';
 
@@ -70,6 +70,8 @@ const own = new Set([
 
 /** How often rules are held against elements, those that look at neighbours once for each of these. */
 const mostMatches = 200_000_000;
+/** References to properties that are followed in one file, together with the characters that they come to. */
+const mostFollowed = 20_000_000;
 
 interface Rule {
   matches(element: Element): boolean;
@@ -116,7 +118,9 @@ const met = /^(?:only\s+)?(?:all|screen)?(?:\s*and\s*)?(?:\(\s*prefers-color-sch
 
 /** Whether rules within an at-rule are meant for this picture. */
 const isMeant = (name: string, prelude: string): boolean =>
-  name === 'media' ? prelude.split(',').some((query) => met.test(query.trim())) : name === 'layer';
+  name === 'media'
+    ? prelude.split(',').some((query) => met.test(query.trim()))
+    : name === 'layer' || (name === 'supports' && !/^\s*not\b/i.test(prelude));
 
 /** The name of a property: those of one’s own are told apart by their case. */
 const propertyName = (name: string): string => (name.startsWith('--') ? name : name.toLowerCase());
@@ -172,6 +176,15 @@ function declarationsOf(text: string): [string, string, boolean][] {
 export class Cascade {
   private readonly rules: readonly Rule[];
   private readonly known = new WeakMap<Element, Style>();
+  private readonly followed = new Tally(
+    mostFollowed,
+    'What its style sheets refer to comes to',
+    'characters; an SVG may have',
+  );
+  private readonly follows = (cost: number): boolean => {
+    this.followed.add(cost);
+    return true;
+  };
 
   constructor(root: Element) {
     const sheets = [...within(root)].filter((e) => e.name === 'style');
@@ -208,6 +221,6 @@ export class Cascade {
     const declared = [...meeting.flatMap((r) => r.declarations), ...inline];
     for (const important of [false, true])
       for (const [name, value, is] of declared) if (is === important) said.push([name, value]);
-    return computedStyle(said, parent, inherited);
+    return computedStyle(said, parent, inherited, this.follows);
   }
 }

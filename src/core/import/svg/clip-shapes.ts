@@ -1,6 +1,6 @@
 import type { Bounds, FillRule, Path } from '../../geometry/path';
 import { PathSyntaxError, parsePath } from '../../geometry/svg-path';
-import { lengthOf } from './values';
+import { lengthOf, positionOf } from './values';
 
 interface Box {
   readonly x: number;
@@ -8,14 +8,6 @@ interface Box {
   readonly w: number;
   readonly h: number;
 }
-
-const words: Readonly<Record<string, string>> = {
-  left: '0%',
-  top: '0%',
-  center: '50%',
-  right: '100%',
-  bottom: '100%',
-};
 
 const listOf = (text: string): string[] =>
   text
@@ -59,9 +51,7 @@ function roundedPath({ x, y, w, h }: Box, round: string): string {
 
 /** Where the middle of a round shape lies that says so after “at”, or in the middle of its box. */
 function middleOf(said: string | undefined, { x, y, w, h }: Box): readonly [number, number] {
-  const [first = 'center', second = 'center'] = listOf(said ?? '');
-  const turned = /^(?:top|bottom)$/.test(first) || /^(?:left|right)$/.test(second);
-  const [a, b] = (turned ? [second, first] : [first, second]).map((v) => words[v] ?? v);
+  const [a, b] = positionOf(said ?? '');
   return [x + lengthOf(a, w, 0), y + lengthOf(b, h, 0)];
 }
 

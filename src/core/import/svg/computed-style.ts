@@ -76,18 +76,20 @@ export const fontSizeOf = (style: Style): number => Number(style['font-size']) |
  * @param declared what is said of it, what counts less before what counts more
  * @param parent what its parent’s properties come to
  * @param inherited properties that children take over
+ * @param follows asked before each reference is followed, and with the characters that it came to
  */
 export function computedStyle(
   declared: readonly (readonly [name: string, value: string])[],
   parent: Style,
   inherited: ReadonlySet<string>,
+  follows: (cost: number) => boolean,
 ): Style {
   const style: Record<string, string> = {};
   const own = new Map<string, string>();
   const takes = (name: string) => inherited.has(name) || name.startsWith('--');
   for (const name in parent) if (takes(name)) style[name] = parent[name];
   for (const [name, value] of declared) if (name.startsWith('--')) style[name] = value;
-  const references = new References((name) => style[name]);
+  const references = new References((name) => style[name], follows);
   for (const [name, raw] of declared) {
     if (name.startsWith('--')) {
       own.set(name, references.heldIn(name) ?? 'unset');

@@ -22,7 +22,10 @@ export interface LeftOut {
   readonly count: number;
 }
 
-/** Places that are named of one thing that was left out. */
+/** Things that are told of by themselves, characters that each is told in, and places that are named of one. */
+const mostTold = 100;
+const longestTold = 120;
+
 const mostNamed = 5;
 
 /** What an element is read under. */
@@ -93,6 +96,9 @@ export class SvgReader {
     for (const e of within(root))
       if (e.attributes.id && !this.ids.has(e.attributes.id)) this.ids.set(e.attributes.id, e);
     this.cascade = new Cascade(root);
+    for (const e of within(root))
+      if (e.name === 'style' && /@import\b/i.test(e.text))
+        this.leave('Style sheets that are not in the file', e);
   }
 
   /** Reads an element that something refers to. */
@@ -107,12 +113,7 @@ export class SvgReader {
     if (!read) return null;
     this.made.add(Object.keys(read.parts).length);
     Object.assign(this.parts, read.parts);
-    for (const { what, where, count } of read.report) {
-      const known = this.left.get(what) ?? { where: new Set<string>(), count: 0 };
-      known.count += count;
-      for (const place of where) if (known.where.size < mostNamed) known.where.add(place);
-      this.left.set(what, known);
-    }
+    for (const { what, where, count } of read.report) this.tell(what, where, count);
     return read;
   }
 
@@ -136,10 +137,16 @@ export class SvgReader {
 
   /** Says that something was left out, and where. */
   leave(what: string, element: Element): void {
-    const known = this.left.get(what) ?? { where: new Set<string>(), count: 0 };
-    known.count++;
-    if (known.where.size < mostNamed) known.where.add(nameOf(element));
-    this.left.set(what, known);
+    this.tell(what.length > longestTold ? `${what.slice(0, longestTold)}…` : what, [nameOf(element)], 1);
+  }
+
+  /** Adds to what was left out; what is too many kinds of things is one more. */
+  private tell(what: string, where: readonly string[], count: number): void {
+    const told = this.left.has(what) || this.left.size < mostTold ? what : 'Other things';
+    const known = this.left.get(told) ?? { where: new Set<string>(), count: 0 };
+    known.count += count;
+    for (const place of where) if (known.where.size < mostNamed) known.where.add(place);
+    this.left.set(told, known);
   }
 
   /** A name that no part has yet. */

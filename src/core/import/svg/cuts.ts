@@ -1,12 +1,11 @@
-import { makeSource } from '../../document/create';
 import { identity, invert, isIdentity, type Matrix, multiply, translation } from '../../geometry/matrix';
 import type { Bounds } from '../../geometry/path';
 import { clipBoxOf, clipShapePath } from './clip-shapes';
 import type { Style } from './computed-style';
 import { nameOf, type Setting, type SvgReader } from './context';
 import { type Element, referenced } from './element';
-import { boundsOf, holds, keep, keepBox, leftOut, placeOf, shareRegion } from './parts';
-import { shapeKinds, standsAt } from './shapes';
+import { boundsOf, holds, keep, keepCut, keepEdges, leftOut, placeOf, shareRegion } from './parts';
+import { drawn, shapeKinds, standsAt } from './shapes';
 import { textParts } from './text';
 import { elementTransform } from './transforms';
 import { lengthOf } from './values';
@@ -18,27 +17,35 @@ function target(reader: SvgReader, text: string | undefined, name: string, setti
   return found?.name === name && !setting.referring.includes(found) ? found : null;
 }
 
-/** What cuts a part: its outline, or its opacity or lightness. */
-type By = 'shape' | 'alpha' | 'luminance';
+/** How what is cut stands: its element’s transform, and its bounds in its element’s own coordinates, worked out where they are asked for. */
+interface Placed {
+  readonly transform: Matrix;
+  readonly bounds: (strokes: boolean) => Bounds | null;
+}
 
+/** What cuts a part. */
 interface Cutter {
   /** The part that cuts; null for one that leaves nothing. */
   readonly id: string | null;
-  readonly by: By;
+  /** Whether its opacity or its lightness cuts; its outline where this is left out. */
+  readonly by?: 'alpha' | 'luminance';
 }
 
-/** The clip of an element, by a shape of CSS or by what is in the file; null for none. */
-function clipCutter(
+/** Reads what a property of an element says that cuts it; null for nothing. */
+type ReadCutter = (
   reader: SvgReader,
   element: Element,
   style: Style,
   inside: Setting,
   at: Placed,
-): Cutter | null {
+) => Cutter | null;
+
+/** The clip of an element, by a shape of CSS or by what is in the file. */
+const readClip: ReadCutter = (reader, element, style, inside, at) => {
   const said = style['clip-path'];
   if (!said || said === 'none') return null;
   const clip = target(reader, said, 'clipPath', inside);
-  if (clip) return { id: clipOf(reader, clip, inside, at.transform, at.bounds(false)), by: 'shape' };
+  if (clip) return { id: clipOf(reader, clip, inside, at) };
   const kind = clipBoxOf(said);
   const box =
     kind === 'view-box'
@@ -49,22 +56,11 @@ function clipCutter(
     reader.leave('Clips and masks that are not read', element);
     return null;
   }
-  const { contours, fillRule } = path;
-  const source = makeSource('path', {
-    contours: contours.map(({ xy, closed }) => ({ xy: [...xy], closed })),
-    fillRule,
-  });
-  return { id: keep(reader, source, { name: 'Clip', place: placeOf(at.transform) }), by: 'shape' };
-}
+  return { id: keep(reader, drawn(path).source, { name: 'Clip', place: placeOf(at.transform) }) };
+};
 
-/** The mask of an element; null for none. */
-function maskCutter(
-  reader: SvgReader,
-  element: Element,
-  style: Style,
-  inside: Setting,
-  at: Placed,
-): Cutter | null {
+/** The mask of an element. */
+const readMask: ReadCutter = (reader, element, style, inside, at) => {
   const { mask: said } = style;
   if (!said || said === 'none') return null;
   const mask = target(reader, said, 'mask', inside);
@@ -74,17 +70,9 @@ function maskCutter(
   }
   const own = reader.cascade.computed(mask);
   if (own['color-interpolation'] === 'linearRGB') reader.leave('Masks by linear lightness', element);
-  return {
-    id: maskOf(reader, mask, inside, at),
-    by: own['mask-type'] === 'alpha' ? 'alpha' : 'luminance',
-  };
-}
-
-/** How what is cut stands: its element’s transform, and its bounds in its element’s own coordinates. */
-interface Placed {
-  readonly transform: Matrix;
-  readonly bounds: (strokes: boolean) => Bounds | null;
-}
+  const by = own['mask-type'] === 'alpha' ? 'alpha' : 'luminance';
+  return { id: maskOf(reader, mask, inside, at), by };
+};
 
 /** A part cut by the clip and the mask of its element, in groups about it. */
 export function cutBy(
@@ -101,50 +89,29 @@ export function cutBy(
     bounds: (strokes) => back && boundsOf(reader, [made], back, strokes),
   };
   let id = made;
-  for (const cutterOf of [clipCutter, maskCutter]) {
-    const cutter = cutterOf(reader, element, style, inside, at);
+  for (const read of [readClip, readMask]) {
+    const cutter = read(reader, element, style, inside, at);
     if (!cutter) continue;
     const part = reader.parts[id];
-    if (!cutter.id) {
-      // What is clipped by nothing is not painted.
-      reader.parts[id] = { ...part, hidden: true };
-      continue;
-    }
-    // Opacity and blending are of what is left; before it, the part meets only what is in the group.
-    const { opacity, blend } = part;
-    reader.parts[id] = { ...part, opacity: 1, blend: 'normal' };
-    id = keep(
-      reader,
-      { kind: 'group', clip: true, ...(cutter.by === 'shape' ? {} : { clipBy: cutter.by }) },
-      {
-        name: `${part.name}, clipped`,
-        opacity,
-        blend,
-        hidden: part.hidden,
-        children: [id, cutter.id],
-      },
-    );
+    // What is clipped by nothing is not painted.
+    if (!cutter.id) reader.parts[id] = { ...part, hidden: true };
+    else id = keepCut(reader, id, cutter.id, `${part.name}, clipped`, cutter.by);
   }
   return id;
 }
 
 /** From the coordinates of a clip’s or a mask’s content to those that the clipped part stands in. */
-function unitsOf(said: string | undefined, transform: Matrix, b: Bounds | null): Matrix | null {
+function unitsOf(said: string | undefined, { transform, bounds }: Placed): Matrix | null {
   if (said !== 'objectBoundingBox') return transform;
+  const b = bounds(false);
   if (!b || !(b.x1 > b.x0) || !(b.y1 > b.y0)) return null;
   return multiply(transform, [b.x1 - b.x0, 0, 0, b.y1 - b.y0, b.x0, b.y0]);
 }
 
 /** A clip as one part: its shapes united, without coats. */
-function clipOf(
-  reader: SvgReader,
-  clip: Element,
-  inside: Setting,
-  transform: Matrix,
-  b: Bounds | null,
-): string | null {
+function clipOf(reader: SvgReader, clip: Element, inside: Setting, placed: Placed): string | null {
   const style = reader.cascade.computed(clip);
-  const units = unitsOf(clip.attributes.clipPathUnits, transform, b);
+  const units = unitsOf(clip.attributes.clipPathUnits, placed);
   if (!units) return null;
   const at = multiply(units, elementTransform(style, inside));
   const setting: Setting = { ...inside, style, referring: [...inside.referring, clip], toSheet: identity };
@@ -163,7 +130,7 @@ function clipOf(
           },
         );
   const further = target(reader, style['clip-path'], 'clipPath', setting);
-  const other = further && clipOf(reader, further, setting, transform, b);
+  const other = further && clipOf(reader, further, setting, placed);
   if (!further) return whole;
   return (
     other &&
@@ -230,7 +197,9 @@ function clipShape(reader: SvgReader, element: Element, setting: Setting): strin
   });
   const further = target(reader, style['clip-path'], 'clipPath', setting);
   if (!further) return id;
-  const other = clipOf(reader, further, setting, transform, boundsOf(reader, [id]));
+  const back = invert(transform);
+  const bounds = () => back && boundsOf(reader, [id], back);
+  const other = clipOf(reader, further, setting, { transform, bounds });
   return (
     other &&
     keep(reader, { kind: 'combine', operation: 'intersect' }, { name: 'Clip', children: [id, other] })
@@ -239,8 +208,7 @@ function clipShape(reader: SvgReader, element: Element, setting: Setting): strin
 
 /** A mask as one part: a group of what it paints, cut off where it ends. */
 function maskOf(reader: SvgReader, mask: Element, inside: Setting, at: Placed): string | null {
-  const b = at.bounds(false);
-  const units = unitsOf(mask.attributes.maskContentUnits, at.transform, b);
+  const units = unitsOf(mask.attributes.maskContentUnits, at);
   if (!units) return null;
   const style = reader.cascade.computed(mask);
   const setting: Setting = {
@@ -253,21 +221,10 @@ function maskOf(reader: SvgReader, mask: Element, inside: Setting, at: Placed): 
   if (!children.length) return null;
   const name = reader.freeName(nameOf(mask));
   let id = keep(reader, { kind: 'group' }, { name, place: placeOf(units), children });
-  const region = shareRegion(mask, 'maskUnits', inside, b);
+  const region = shareRegion(mask, 'maskUnits', inside, () => at.bounds(false));
   const painted = region && at.bounds(true);
-  if (region && !(painted && holds(region, painted))) {
-    const { x0: x, y0: y, x1, y1 } = region;
-    const edge = keep(
-      reader,
-      { kind: 'group' },
-      {
-        name: 'Edges',
-        place: placeOf(at.transform),
-        children: [keepBox(reader, 'Edges', { x, y, width: x1 - x, height: y1 - y })],
-      },
-    );
-    id = keep(reader, { kind: 'group', clip: true }, { name: `${name}, cut off`, children: [id, edge] });
-  }
+  if (region && !(painted && holds(region, painted)))
+    id = keepCut(reader, id, keepEdges(reader, region, at.transform), `${name}, cut off`);
   // A mask may be cut itself.
   return cutBy(reader, mask, style, setting, at.transform, id);
 }

@@ -1,10 +1,10 @@
-import type { Part } from '../../document/types';
-import { invert, type Matrix, meanScale } from '../../geometry/matrix';
+import { invert, type Matrix, meanScale, multiply, placeMatrix, translation } from '../../geometry/matrix';
 import { type Bounds, growBounds } from '../../geometry/path';
 import type { Style } from './computed-style';
 import type { Setting, SvgReader } from './context';
 import { type Element, referenced } from './element';
-import { boundsOf, holds, keep, keepBox, placeOf, shareRegion } from './parts';
+import { type Filtered, filteredBy } from './filters';
+import { boundsOf, holds, keepCut, keepEdges, placeOf, shareRegion } from './parts';
 
 /** Standard deviations that a blur reaches beyond what is blurred. */
 const reach = 3;
@@ -19,36 +19,57 @@ function reachOf(reader: SvgReader, id: string, scale: number): number {
   return far / (scale || 1);
 }
 
-/** A part that is filtered, cut off at the region of its filter where it reaches beyond (Filter Effects 1, 8.2). */
-export function cutToRegion(
+/** Moves a part in the coordinates of its element, which stands under a transform. */
+function moved(reader: SvgReader, id: string, transform: Matrix, { dx, dy }: Filtered): void {
+  const back = invert(transform);
+  if (!back || (!dx && !dy)) return;
+  const part = reader.parts[id];
+  const by = multiply(multiply(transform, translation(dx, dy)), back);
+  reader.parts[id] = { ...part, place: placeOf(multiply(by, placeMatrix(part.place))) };
+}
+
+/** A part as its element’s filter leaves it: moved where that moves it, and cut off at the filter’s region (Filter Effects 1, 8.2). */
+export function filtered(
+  reader: SvgReader,
+  element: Element,
+  inside: Setting,
+  transform: Matrix,
+  id: string,
+): string {
+  const { style } = inside;
+  const shift = filteredBy(reader, element, style, inside);
+  const region = regionOf(reader, style, inside, transform, id);
+  const back = invert(transform);
+  const painted = region && back && boundsOf(reader, [id], back, true);
+  const part = reader.parts[id];
+  const cut = (inner: string, name: string) =>
+    region ? keepCut(reader, inner, keepEdges(reader, region, transform), `${part.name}, ${name}`) : inner;
+  const far = Math.hypot(shift.dx, shift.dy) + reachOf(reader, id, meanScale(inside.toSheet));
+  if (!region || !painted || holds(region, growBounds(painted, far))) {
+    moved(reader, id, transform, shift);
+    return id;
+  }
+  let inner = id;
+  if (!holds(region, painted)) {
+    // What is filtered is cut off before, and what comes of it after.
+    reader.parts[id] = { ...part, finishes: [] };
+    inner = cut(id, 'cut off');
+    reader.parts[inner] = { ...reader.parts[inner], finishes: part.finishes };
+  }
+  moved(reader, inner, transform, shift);
+  return cut(inner, 'filtered');
+}
+
+/** The region of an element’s filter in its own coordinates; null where it has none. */
+function regionOf(
   reader: SvgReader,
   style: Style,
   inside: Setting,
   transform: Matrix,
   id: string,
-): string {
-  const filter: Element | undefined = reader.ids.get(referenced(style.filter) ?? '');
+): Bounds | null {
+  const filter = reader.ids.get(referenced(style.filter) ?? '');
   const back = invert(transform);
-  if (filter?.name !== 'filter' || !back) return id;
-  const region: Bounds | null = shareRegion(filter, 'filterUnits', inside, boundsOf(reader, [id], back));
-  const painted = boundsOf(reader, [id], back, true);
-  if (!region || !painted) return id;
-  if (holds(region, growBounds(painted, reachOf(reader, id, meanScale(inside.toSheet))))) return id;
-  const cut = (inner: string, name: string, own: Partial<Part>): string => {
-    const { x0: x, y0: y, x1, y1 } = region;
-    const box = keepBox(reader, 'Edges', { x, y, width: x1 - x, height: y1 - y });
-    const edge = keep(
-      reader,
-      { kind: 'group' },
-      { name: 'Edges', place: placeOf(transform), children: [box] },
-    );
-    return keep(reader, { kind: 'group', clip: true }, { ...own, name, children: [inner, edge] });
-  };
-  const part = reader.parts[id];
-  const { name, opacity, blend, hidden, finishes } = part;
-  // What is filtered is cut off before, and what comes of it after.
-  const before = !holds(region, painted);
-  reader.parts[id] = { ...part, opacity: 1, blend: 'normal', ...(before ? { finishes: [] } : {}) };
-  const inner = before ? cut(id, `${name}, cut off`, { finishes }) : id;
-  return cut(inner, `${name}, filtered`, { opacity, blend, hidden });
+  if (filter?.name !== 'filter' || !back) return null;
+  return shareRegion(filter, 'filterUnits', inside, () => boundsOf(reader, [id], back));
 }

@@ -2,12 +2,12 @@ import { paints } from '../../coat/paint';
 import { makeCoat, makeSource } from '../../document/create';
 import { multiply, translation } from '../../geometry/matrix';
 import { imageSize } from '../../image/image-id';
-import { fontSizeOf } from './computed-style';
 import type { Setting, SvgReader } from './context';
 import type { Element } from './element';
 import { within } from './element';
 import { keep, keepBox, placeOf } from './parts';
-import { fitted, lengthOf } from './values';
+import { lengthsOf } from './shapes';
+import { fitted } from './values';
 import { parseSvg } from './xml';
 
 /** A picture that is inside a file: its address there, and its bytes. */
@@ -93,17 +93,12 @@ function svgPart(reader: SvgReader, element: Element, inside: Setting, text: str
 }
 
 /** Where a picture stands and how large it is: a side that is not said follows from the other by the picture’s shape. */
-function boxOf(
-  { attributes }: Element,
-  { style, width: across, height: down }: Setting,
-  size: { readonly width: number; readonly height: number },
-) {
-  const length = (name: 'x' | 'y' | 'width' | 'height', of: number) =>
-    lengthOf(style[name] ?? attributes[name], of, 0, fontSizeOf(style));
-  const given = [length('width', across), length('height', down)];
+function boxOf(element: Element, inside: Setting, size: { readonly width: number; readonly height: number }) {
+  const length = lengthsOf(element, inside.style, inside);
+  const given = [length('width', 'width'), length('height', 'height')];
   const ratio = size.width / size.height;
   const width = given[0] || (given[1] ? given[1] * ratio : size.width);
-  return { x: length('x', across), y: length('y', down), width, height: given[1] || width / ratio };
+  return { x: length('x', 'width'), y: length('y', 'height'), width, height: given[1] || width / ratio };
 }
 
 /** A picture of a file as a rectangle that shows it (SVG 2, 12.3); null where it is not at hand, which is told. */

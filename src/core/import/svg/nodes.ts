@@ -1,27 +1,19 @@
 import type { Part } from '../../document/types';
-import {
-  identity,
-  invert,
-  isIdentity,
-  type Matrix,
-  multiply,
-  placeMatrix,
-  translation,
-} from '../../geometry/matrix';
+import { identity, isIdentity, type Matrix, multiply, placeMatrix, translation } from '../../geometry/matrix';
 import { pathBounds, transformBounds } from '../../geometry/path';
 import { type BlendMode, blendModes } from '../../scene/types';
 import { paramsOf, primitives } from '../../source';
 import { coatsOf } from './coats';
-import { fontSizeOf, type Style } from './computed-style';
+import type { Style } from './computed-style';
 import { nameOf, type Setting, type SvgReader } from './context';
 import { cutBy } from './cuts';
 import { type Element, referenced } from './element';
-import { cutToRegion } from './filter-region';
-import { type Filtered, filteredBy } from './filters';
+import { filtered } from './filter-region';
+import { filteredBy } from './filters';
 import { imagePart } from './image';
 import { markersOf } from './markers';
 import { boundsOf, keep, keepBox, leftOut, placeOf } from './parts';
-import { lengthRatio, shapeKinds, standsAt } from './shapes';
+import { lengthRatio, lengthsOf, shapeKinds, standsAt } from './shapes';
 import { textParts } from './text';
 import { elementTransform, turnsInItself } from './transforms';
 import { fitted, lengthOf, shareOf, viewBoxOf } from './values';
@@ -89,21 +81,9 @@ export function readElement(reader: SvgReader, element: Element, setting: Settin
     for (const child of element.children) if (leftOut[child.name]) reader.leave(leftOut[child.name], element);
   const transform = transformIn(reader, element, style, setting);
   const inside: Setting = { ...setting, style, toSheet: multiply(setting.toSheet, transform) };
-  let made = read(reader, element, inside, transform);
-  if (made && style.filter) {
-    made = cutToRegion(reader, style, inside, transform, made);
-    moved(reader, made, transform, filteredBy(reader, element, style, inside));
-  }
+  const painted = read(reader, element, inside, transform);
+  const made = painted && style.filter ? filtered(reader, element, inside, transform, painted) : painted;
   return made && cutBy(reader, element, style, inside, transform, made);
-}
-
-/** Moves a part in the coordinates of its element, which stands under a transform. */
-function moved(reader: SvgReader, id: string, transform: Matrix, { dx, dy }: Filtered): void {
-  const back = invert(transform);
-  if (!back || (!dx && !dy)) return;
-  const part = reader.parts[id];
-  const by = multiply(multiply(transform, translation(dx, dy)), back);
-  reader.parts[id] = { ...part, place: placeOf(multiply(by, placeMatrix(part.place))) };
 }
 
 /** An element’s transform; about its own bounds only where it is a shape, which is told for others. */
@@ -241,19 +221,13 @@ function clipped(
   return [keep(reader, { kind: 'group', clip: true }, { name: 'Viewport', children: [...ids, edge] })];
 }
 
-/** Lengths that an element or a style sheet says, in user units. */
-const sayingLengths =
-  ({ attributes }: Element, { style }: Setting) =>
-  (name: string, of: number, fallback: number): number =>
-    lengthOf(style[name] ?? attributes[name], of, fallback, fontSizeOf(style));
-
 const readNested: Read = (reader, element, inside, transform) => {
-  const length = sayingLengths(element, inside);
+  const length = lengthsOf(element, inside.style, inside);
   const size = {
-    x: length('x', inside.width, 0),
-    y: length('y', inside.height, 0),
-    width: length('width', inside.width, inside.width),
-    height: length('height', inside.height, inside.height),
+    x: length('x', 'width'),
+    y: length('y', 'height'),
+    width: length('width', 'width', inside.width),
+    height: length('height', 'height', inside.height),
   };
   if (!(size.width > 0 && size.height > 0)) return null;
   return group(reader, element, inside, viewport(reader, element, inside, size), transform);
@@ -267,8 +241,8 @@ const readUse: Read = (reader, element, inside, transform) => {
     reader.leave(target ? 'Copies of themselves' : 'Copies of what is not in the file', element);
     return null;
   }
-  const length = sayingLengths(element, inside);
-  const [x, y] = [length('x', inside.width, 0), length('y', inside.height, 0)];
+  const length = lengthsOf(element, inside.style, inside);
+  const [x, y] = [length('x', 'width'), length('y', 'height')];
   const place = multiply(transform, translation(x, y));
   const setting: Setting = {
     ...inside,

@@ -37,7 +37,7 @@ export const keep = (
   values: Partial<Omit<Part, 'source' | 'id'>>,
 ): string => reader.keep(makePart(source, values));
 
-/** Keeps a rectangle from its upper left corner; returns its id. */
+/** Keeps a rectangle from its upper left corner, in coordinates that stand under a matrix; returns its id. */
 export const keepBox = (
   reader: SvgReader,
   name: string,
@@ -47,11 +47,28 @@ export const keepBox = (
     width,
     height,
   }: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
+  under: Matrix = identity,
 ): string =>
   keep(reader, makeSource('rectangle', { width, height }), {
     name,
-    place: placeOf(translation(x + width / 2, y + height / 2)),
+    place: placeOf(multiply(under, translation(x + width / 2, y + height / 2))),
   });
+
+/** Keeps the edges of a region, in coordinates that stand under a matrix; returns its id. */
+export const keepEdges = (reader: SvgReader, { x0, y0, x1, y1 }: Bounds, under: Matrix): string =>
+  keepBox(reader, 'Edges', { x: x0, y: y0, width: x1 - x0, height: y1 - y0 }, under);
+
+/**
+ * Cuts a part by another in a group about both; returns the id of that. Opacity and blending are of what is left: before it, the part
+ * meets only what is in the group.
+ */
+export function keepCut(reader: SvgReader, id: string, cutter: string, name: string, by?: string): string {
+  const part = reader.parts[id];
+  const { opacity, blend, hidden } = part;
+  reader.parts[id] = { ...part, opacity: 1, blend: 'normal' };
+  const source = { kind: 'group', clip: true, ...(by ? { clipBy: by } : {}) } as Source;
+  return keep(reader, source, { name, opacity, blend, hidden, children: [id, cutter] });
+}
 
 /** The bounds of parts’ outlines, in the coordinates that they stand in; with `strokes`, of all that their coats cover. */
 export function boundsOf(
@@ -74,17 +91,18 @@ export function boundsOf(
 /**
  * The part of the plane that a mask or a filter works in, in the coordinates of what it is put to: 120 % of its bounds where nothing is
  * said (CSS Masking 1, 7.1; Filter Effects 1, 8.2). Null for all of it.
- * @param b the bounds of what it is put to; null where these are not known
+ * @param boundsOfIt the bounds of what it is put to, asked for where it goes by these; null where they are not known
  */
 export function shareRegion(
   { attributes }: Element,
   units: 'maskUnits' | 'filterUnits',
   { width, height }: { readonly width: number; readonly height: number },
-  b: Bounds | null,
+  boundsOfIt: () => Bounds | null,
 ): Bounds | null {
   const boxed = attributes[units] !== 'userSpaceOnUse';
+  const b = boxed ? boundsOfIt() : null;
   if (boxed && !b) return null;
-  const [x0, y0, w, h] = boxed && b ? [b.x0, b.y0, b.x1 - b.x0, b.y1 - b.y0] : [0, 0, 1, 1];
+  const [x0, y0, w, h] = b ? [b.x0, b.y0, b.x1 - b.x0, b.y1 - b.y0] : [0, 0, 1, 1];
   const [ofX, ofY] = boxed ? [1, 1] : [width, height];
   const length = (name: string, of: number, usual: string) => lengthOf(attributes[name] ?? usual, of, 0);
   const x = x0 + w * length('x', ofX, '-10%');

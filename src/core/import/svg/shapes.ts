@@ -19,7 +19,8 @@ type Lengths = (name: string, of: 'width' | 'height' | 'size', fallback?: number
 /** What is said of a shape’s geometry, by a style sheet or by the element itself (SVG 2, chapter 7). */
 type Said = (name: string) => string | undefined;
 
-const drawn = (path: Path): Shape => ({
+/** A path as it is drawn, with no place of its own. */
+export const drawn = (path: Path): Shape => ({
   source: makeSource('path', {
     contours: path.contours.map(({ xy, closed }) => ({ xy: [...xy], closed })),
     fillRule: path.fillRule,
@@ -132,7 +133,12 @@ const saidOf =
   (name) =>
     style[name] ?? attributes[name];
 
-function lengthsOf(element: Element, style: Style, { width, height, style: inside }: Setting): Lengths {
+/** Returns what reads lengths of an element, said by a style sheet or by itself, in user units; per cents are of its viewport. */
+export function lengthsOf(
+  element: Element,
+  style: Style,
+  { width, height, style: inside }: Setting,
+): Lengths {
   const said = saidOf(element, style);
   const whole = { width, height, size: Math.hypot(width, height) / Math.SQRT2 };
   const font = fontSizeOf(style['font-size'] ? style : inside);

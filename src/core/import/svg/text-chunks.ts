@@ -2,7 +2,7 @@ import type { LetterChange, Lettering } from '../../lettering/types';
 import { fontSizeOf, type Style } from './computed-style';
 import type { Setting, SvgReader } from './context';
 import type { Element } from './element';
-import { lengthOf } from './values';
+import { lengthOf, shareOf } from './values';
 
 /** Characters that stand together in one style. */
 export interface Piece {
@@ -121,6 +121,8 @@ export class Chunks {
 
   /** Walks what stands in a text, lowered as its style says. */
   private inside(element: Element, style: Style, outside: Style): void {
+    if (style.opacity !== undefined && shareOf(style.opacity) < 1)
+      this.reader.leave('Opacities of single words', element);
     const dy = lowered(style, outside);
     if (dy) this.shift(dy);
     this.walk(element, style);

@@ -32,7 +32,6 @@ const differing = [
   ['font-weight', 'Weights of single words'],
   ['stroke', 'Strokes of single words'],
   ['fill-opacity', 'Opacities of single words'],
-  ['opacity', 'Opacities of single words'],
   ['letter-spacing', 'Spacings of single words'],
 ] as const;
 

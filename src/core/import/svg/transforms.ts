@@ -2,7 +2,7 @@ import { identity, type Matrix, multiply, rotation, scaling, translation } from 
 import type { Bounds } from '../../geometry/path';
 import { radians } from '../../geometry/vector';
 import { fontSizeOf, type Style } from './computed-style';
-import { lengthOf } from './values';
+import { lengthOf, positionOf, usualFontSize } from './values';
 
 const angles: Readonly<Record<string, number>> = { '': 1, deg: 1, grad: 0.9, rad: 180 / Math.PI, turn: 360 };
 
@@ -42,7 +42,7 @@ const transforms: Readonly<Record<string, Make>> = {
   skew: ([a, b = '0']) => [1, Math.tan(radians(degreesOf(b))), Math.tan(radians(degreesOf(a))), 1, 0, 0],
 };
 
-const nothing: Within = { width: 0, height: 0, font: 16 };
+const nothing: Within = { width: 0, height: 0, font: usualFontSize };
 
 /** The matrix of a transform attribute or property; what it does not know is left out. */
 export function transformOf(text: string | undefined, within: Within = nothing): Matrix {
@@ -56,26 +56,6 @@ export function transformOf(text: string | undefined, within: Within = nothing):
     if (make && list.length) m = multiply(m, make(list, within));
   }
   return m;
-}
-
-const shares: Readonly<Record<string, string>> = {
-  left: '0%',
-  top: '0%',
-  center: '50%',
-  right: '100%',
-  bottom: '100%',
-};
-
-/** Both words of an origin, across and down, as lengths. */
-function originOf(text: string): readonly [string, string] {
-  const words = text
-    .trim()
-    .toLowerCase()
-    .split(/[\s,]+/);
-  const [first, second = 'center'] = words;
-  const turned = /^(?:top|bottom)$/.test(first) || /^(?:left|right)$/.test(second);
-  const [x, y] = turned ? [second, first] : [first, second];
-  return [shares[x] ?? x, shares[y] ?? y];
 }
 
 /** Transforms that are properties by themselves, in the order in which they count (CSS Transforms 2, section 5). */
@@ -105,7 +85,7 @@ export function elementTransform(
   const matrix = transformOf(text, within);
   const said = style['transform-origin'];
   if (said === undefined && !own) return matrix;
-  const [x, y] = originOf(said ?? '0 0');
+  const [x, y] = positionOf(said ?? '0 0');
   const [ox, oy] = [box.x0 + across(x, within), box.y0 + down(y, within)];
   return multiply(translation(ox, oy), multiply(matrix, translation(-ox, -oy)));
 }

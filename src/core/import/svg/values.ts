@@ -84,3 +84,23 @@ export function fitted(
   );
   return { matrix, slice };
 }
+
+const sides: Readonly<Record<string, string>> = {
+  left: '0%',
+  top: '0%',
+  center: '50%',
+  right: '100%',
+  bottom: '100%',
+};
+
+/** Both words of a position, across and down, as lengths (CSS Values 4, section 9); the middle where one is left out. */
+export function positionOf(text: string): readonly [string, string] {
+  const [first = 'center', second = 'center'] = text
+    .trim()
+    .toLowerCase()
+    .split(/[\s,]+/)
+    .filter(Boolean);
+  const turned = /^(?:top|bottom)$/.test(first) || /^(?:left|right)$/.test(second);
+  const [x, y] = turned ? [second, first] : [first, second];
+  return [sides[x] ?? x, sides[y] ?? y];
+}

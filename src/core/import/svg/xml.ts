@@ -1,5 +1,5 @@
 import { SaxesParser } from 'saxes';
-import { spend } from '../../geometry/budget';
+import { spend, Tally } from '../../geometry/budget';
 import { type Element, SvgFault } from './element';
 
 /** Characters of a file, elements in it, and how deep one may stand. */
@@ -48,6 +48,11 @@ function entitiesIn(doctype: string, text: string): Record<string, string> {
     if (!raw.has(name)) raw.set(name, value);
   }
   const known = new Map<string, string>();
+  const characters = new Tally(
+    mostExpanded,
+    'With its entities this file has',
+    'characters; an SVG may have',
+  );
   const expanded = (name: string, seen: readonly string[]): string => {
     const before = known.get(name);
     if (before !== undefined) return before;
@@ -58,7 +63,7 @@ function entitiesIn(doctype: string, text: string): Record<string, string> {
     for (const found of value.matchAll(/&([\w:.-]+);/g)) {
       const inner = raw.has(found[1]) ? expanded(found[1], [...seen, name]) : found[0];
       made += value.slice(at, found.index) + inner;
-      spend(made.length, mostExpanded, 'With its entities this file has', 'characters; an SVG may have');
+      characters.add(inner.length);
       at = found.index + found[0].length;
     }
     known.set(name, made + value.slice(at));
@@ -66,11 +71,7 @@ function entitiesIn(doctype: string, text: string): Record<string, string> {
   };
   const names = [...raw.keys()];
   const out = Object.fromEntries(names.map((name) => [name, expanded(name, [])]));
-  let whole = 0;
-  for (const [, name] of text.matchAll(/&([\w:.-]+);/g)) {
-    whole += out[name]?.length ?? 0;
-    spend(whole, mostExpanded, 'With its entities this file has', 'characters; an SVG may have');
-  }
+  for (const [, name] of text.matchAll(/&([\w:.-]+);/g)) characters.add(known.get(name)?.length ?? 0);
   return out;
 }
 

@@ -12,7 +12,7 @@ import { addRow } from './export-set';
 import { Body } from './layout';
 import { exportFile, oncePattern } from './one-file';
 import { Preview } from './Preview';
-import { sizeWords, usePlan } from './plan';
+import { plannedNow, sizeWords, usePlan } from './plan';
 import { RowFields } from './RowFields';
 
 /** What was exported last stays as it was set, for the next time; of another sheet that is shown then. */
@@ -39,14 +39,16 @@ export function OnePane({ onClose }: { onClose(): void }) {
   const { label } = formats[row.kind];
 
   const start = async () => {
-    if (!file) return;
     setFault('');
     setBusy(true);
     setDone(0);
     stop.current = new AbortController();
     const { signal } = stop.current;
     try {
-      const notes = await exportFile(designId, file, { signal, onProgress: setDone });
+      // What is shown may be of a moment ago: a field may be left by pressing this very button.
+      const [now] = await plannedNow(single);
+      if (now.fault) throw new Error(now.fault);
+      const notes = await exportFile(designId, now, { signal, onProgress: setDone });
       if (!signal.aborted) set({ dialog: 'none', notice: [`“${name}” was exported.`, ...notes].join(' ') });
     } catch (e) {
       if (!signal.aborted) setFault((e as Error).message);

@@ -5,12 +5,16 @@ import { studioEngine } from '../../state/studio';
 
 const none: readonly PlannedFile[] = [];
 
+/** The files that a set comes to at this moment. */
+export const plannedNow = (set: ExportSet): Promise<readonly PlannedFile[]> =>
+  studioEngine().studio.planned(set);
+
 /** The files that a set comes to, as the studio works them out; what it said last stays until it says more. */
 export function usePlan(set: ExportSet): readonly PlannedFile[] {
   const version = useEditor((s) => s.version);
   const { data } = useQuery({
     queryKey: ['plan', version, set],
-    queryFn: () => studioEngine().studio.planned(set),
+    queryFn: () => plannedNow(set),
     placeholderData: (before) => before,
     gcTime: 0,
   });

@@ -82,4 +82,8 @@ export const filterProbes: Probes = {
     told: 'Filters',
   },
   'a filter that is not there': { body: '<rect width="40" height="40" filter="url(#no)"/>', told: 'Filters' },
+  'a region that does not go with a shadow': {
+    body: by('<feOffset in="SourceAlpha" dx="20" dy="0"/>', `${coded} x="0" y="0" width="1" height="1"`),
+    as: '<rect x="50" y="30" width="20" height="40"/>',
+  },
 };

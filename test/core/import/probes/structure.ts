@@ -116,4 +116,12 @@ export const structureProbes: Probes = {
     body: '<g fill="#27a" opacity=".5"><rect width="30" height="30" style="opacity:inherit"/><rect x="40" width="30" height="30" style="fill:initial"/><rect y="40" width="30" height="30" fill="red" style="fill:unset"/></g>',
     as: '<g opacity=".5"><rect width="30" height="30" fill="#27a" opacity=".5"/><rect x="40" width="30" height="30"/><rect y="40" width="30" height="30" fill="#27a"/></g>',
   },
+  'a style sheet from elsewhere': {
+    body: '<style>@import url(other.css);</style><rect width="9" height="9"/>',
+    told: 'Style sheets',
+  },
+  'rules where something is supported': {
+    body: '<style>@supports (fill:red){rect{fill:#27a}}@supports not (fill:red){rect{fill:red}}</style><rect x="10" y="10" width="50" height="50"/>',
+    as: '<rect x="10" y="10" width="50" height="50" fill="#27a"/>',
+  },
 };

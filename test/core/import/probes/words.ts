@@ -95,6 +95,11 @@ export const wordProbes: Probes = {
     body: `<linearGradient id="g"><stop/><stop offset="1" stop-color="red"/></linearGradient><text x="5" y="50" ${anton}>Ta<tspan fill="url(#g)">rn</tspan></text>`,
     told: 'single words',
   },
+  'opacity of all words': `<text x="5" y="60" ${anton} font-size="40" opacity=".5">Ta<tspan fill="#a27">rn</tspan></text>`,
+  'opacity of one word': {
+    body: `<text x="5" y="50" ${anton}>Ta<tspan opacity=".5">rn</tspan></text>`,
+    told: 'Opacities',
+  },
   'a stroke on one word': {
     body: `<text x="5" y="50" ${anton}>Ta<tspan stroke="red">rn</tspan></text>`,
     told: 'single words',
