@@ -102,8 +102,12 @@ test('a file that is no SVG, or a hostile one, is refused in words', async ({ pa
     .getByLabel('Design file')
     .setInputFiles(svgFile('bad.svg', '<svg xmlns="http://www.w3.org/2000/svg"><rect></svg>'));
   await expect(page.getByText(/“bad.svg” was not opened. The SVG is not well-formed/)).toBeVisible();
+  // Each entity is ten of the one before: ten thousand million characters.
+  const laughs = Array.from({ length: 10 }, (_, i) => `<!ENTITY e${i + 1} "${`&e${i};`.repeat(10)}">`).join(
+    '',
+  );
   await page
     .getByLabel('Design file')
-    .setInputFiles(svgFile('bomb.svg', '<!DOCTYPE svg [<!ENTITY a "b">]><svg>&a;</svg>'));
-  await expect(page.getByText('declares entities, which are not read')).toBeVisible();
+    .setInputFiles(svgFile('bomb.svg', `<!DOCTYPE svg [<!ENTITY e0 "b">${laughs}]><svg>&e10;</svg>`));
+  await expect(page.getByText('With its entities this file has')).toBeVisible();
 });

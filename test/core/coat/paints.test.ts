@@ -18,6 +18,7 @@ import {
   type SceneNode,
 } from '@/core';
 import { colourRamp } from '@/core/colour/gradient';
+import { polygonContour } from '@/core/geometry/path';
 import { Painter } from '@/core/raster/painter';
 import { parseDesign, readDesign } from '@/core/reading';
 import { designOf } from '../designs';
@@ -290,21 +291,27 @@ describe('patterns', () => {
     // Tiles abut: the whole stroke is of their colour, at its outer corner too.
     expect(colourAt(d, 22, 22)).toEqual(colourAt(d, 60, 52));
     expect(colourAt(d, 22, 22)[3]).toBeCloseTo(1, 3);
-    const lines = Array.from({ length: 300 }, (_, y) => {
-      const [a, b] = [
-        [0, y],
-        [3900, y],
-      ] as const;
-      return { xy: [...a, ...a, ...b, ...b], closed: false };
-    });
+    const lines = Array.from({ length: 300 }, (_, y) =>
+      polygonContour(
+        [
+          { x: 0, y: 2 * y },
+          { x: 1900, y: 2 * y },
+          { x: 0, y: 2 * y + 1 },
+        ],
+        true,
+      ),
+    );
     const dashed = makePart(makeSource('path', { contours: lines }), {
       id: 'p',
       name: 'Lines',
-      coats: [stroke({ width: 0.2, dashes: [0.5, 0.5] })],
+      coats: [fill({ kind: 'solid', colour: '#336699' }), stroke({ width: 0.2, dashes: [0.5, 0.5] })],
     });
-    expect(evaluateSheet(designOf(4000, dashed, tile), 's').faults.map((f) => f.message)).toEqual([
+    const made = designOf(4000, dashed, tile);
+    expect(evaluateSheet(made, 's').faults.map((f) => f.message)).toEqual([
       expect.stringContaining('dashes'),
     ]);
+    // Its other coats are painted all the same.
+    expect(colourAt(made, 10, 0)[0]).toBeLessThan(0.5);
   });
 });
 
