@@ -79,7 +79,8 @@ export function cubicSecond(s: Cubic, t: number): Point {
 function atRest(s: Cubic, t: number, near: number): Point {
   // From its start on, or from its end back: control points as offsets into it.
   const [at, others] = t < 0.5 ? [0, [2, 4, 6]] : [6, [4, 2, 0]];
-  const way = (p: Point, q: Point) => (t < 0.5 ? { x: q.x - p.x, y: q.y - p.y } : { x: p.x - q.x, y: p.y - q.y });
+  const way = (p: Point, q: Point) =>
+    t < 0.5 ? { x: q.x - p.x, y: q.y - p.y } : { x: p.x - q.x, y: p.y - q.y };
   if (t === 0 || t === 1)
     for (const i of others) {
       const d = way({ x: s[at], y: s[at + 1] }, { x: s[i], y: s[i + 1] });

@@ -159,10 +159,11 @@ describe('SVG that is opened', () => {
   it('tells what was left out, and where', () => {
     const { report } = readSvg(
       svg(
-        '<foreignObject id="page"/><foreignObject/><image id="photo" href="https://example.org/x.png"/><rect width="9" height="9" fill="url(#p)"/><pattern id="p" width="2" height="2" patternTransform="skewX(20)"><rect width="1" height="1"/></pattern>',
+        '<filter id="t"><feTurbulence/></filter><circle id="dim" r="9" filter="url(#t)"/><foreignObject id="page"/><foreignObject/><image id="photo" href="https://example.org/x.png"/><rect width="9" height="9" fill="url(#p)"/><pattern id="p" width="2" height="2" patternTransform="skewX(20)"><rect width="1" height="1"/></pattern>',
       ),
     );
     expect(report).toEqual([
+      { what: 'Filters other than blurs and shadows', where: ['dim'], count: 1 },
       { what: 'Foreign objects', where: ['page', 'foreignObject'], count: 2 },
       { what: 'Pictures', where: ['photo'], count: 1 },
       { what: 'Patterns that are slanted or have no area', where: ['Rectangle'], count: 1 },

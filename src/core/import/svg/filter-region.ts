@@ -37,7 +37,7 @@ export function filtered(
   id: string,
 ): string {
   const { style } = inside;
-  const shift = filteredBy(reader, element, style, inside);
+  const shift = filteredBy(reader, element, inside);
   const region = regionOf(reader, style, inside, transform, id);
   const back = invert(transform);
   const painted = region && back && boundsOf(reader, [id], back, true);

@@ -3,7 +3,6 @@ import { readColour } from '../../colour/css';
 import type { Card } from '../../document/card';
 import { makeFinish } from '../../document/create';
 import { meanScale } from '../../geometry/matrix';
-import type { Style } from './computed-style';
 import type { Setting, SvgReader } from './context';
 import { type Element, referenced } from './element';
 import { filterLayers, type Layer, type ShadowLayer } from './filter-layers';
@@ -74,11 +73,19 @@ function shadowAlone(layers: readonly Layer[], scale: number): Filtered | null {
   return { finishes: [ink, ...blur], opacity, dx, dy };
 }
 
-/** What an element’s filter comes to; what no finish can do is told. */
-export function filteredBy(reader: SvgReader, element: Element, style: Style, setting: Setting): Filtered {
+const known = new WeakMap<Setting, Filtered>();
+
+/** What the filter of an element comes to, told once of what is read under a setting: what no finish can do is left out. */
+export function filteredBy(reader: SvgReader, element: Element, inside: Setting): Filtered {
+  const made = known.get(inside) ?? readFilter(reader, element, inside);
+  known.set(inside, made);
+  return made;
+}
+
+function readFilter(reader: SvgReader, element: Element, { style, toSheet }: Setting): Filtered {
   const text = style.filter?.trim();
   if (!text || text === 'none') return plain([]);
-  const scale = meanScale(setting.toSheet);
+  const scale = meanScale(toSheet);
   const id = referenced(text);
   const filter = id === null ? undefined : reader.ids.get(id);
   const tell = () => reader.leave('Filters other than blurs and shadows', element);

@@ -45,13 +45,9 @@ function blendOf(reader: SvgReader, element: Element, style: Style): BlendMode {
 }
 
 /** What every part of an element has. */
-function common(
-  reader: SvgReader,
-  element: Element,
-  style: Style,
-  setting: Setting,
-): Partial<Omit<Part, 'source'>> {
-  const { finishes, opacity } = filteredBy(reader, element, style, setting);
+function common(reader: SvgReader, element: Element, inside: Setting): Partial<Omit<Part, 'source'>> {
+  const { style } = inside;
+  const { finishes, opacity } = filteredBy(reader, element, inside);
   return {
     name: reader.freeName(nameOf(element)),
     hidden: style.display === 'none',
@@ -110,7 +106,7 @@ const readShape: Read = (reader, element, inside, transform) => {
   const markers = markersOf(reader, element, shape, inside);
   if (!markers.length)
     return keep(reader, shape.source, {
-      ...common(reader, element, style, inside),
+      ...common(reader, element, inside),
       place: placeOf(standsAt(shape, transform)),
       coats,
     });
@@ -141,7 +137,7 @@ function group(
     reader,
     { kind: 'group', ...(isolated ? { holds: 'isolated' } : {}) },
     {
-      ...common(reader, element, inside.style, inside),
+      ...common(reader, element, inside),
       place: placeOf(place),
       children,
     },
@@ -266,7 +262,7 @@ const readText: Read = (reader, element, inside, transform) => {
   if (lines.length !== 1) return group(reader, element, inside, lines, transform);
   const [id] = lines;
   const line = reader.parts[id];
-  const { name: _, ...own } = common(reader, element, inside.style, inside);
+  const { name: _, ...own } = common(reader, element, inside);
   reader.parts[id] = { ...line, ...own, place: placeOf(multiply(transform, placeMatrix(line.place))) };
   return id;
 };
@@ -278,7 +274,7 @@ const readImage: Read = (reader, element, inside, transform) => {
   const part = reader.parts[id];
   reader.parts[id] = {
     ...part,
-    ...common(reader, element, inside.style, inside),
+    ...common(reader, element, inside),
     place: placeOf(multiply(transform, placeMatrix(part.place))),
   };
   return id;
