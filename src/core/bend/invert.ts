@@ -26,8 +26,20 @@ export const backThrough = (map: PlaneMap, to: Point, near: Point): Point => sou
 /** Places of the bounds that a search may start from, a side. */
 const starts = 12;
 
-/** The place that a map takes to a point, sought from the nearest of many over some bounds; null where none is found. */
-export function comesFrom(map: PlaneMap, to: Point, b: Bounds): Point | null {
+const six = new Float64Array(6);
+
+/** Where a place may have come from: by what the maps know that it is made of, or the nearest of many looks. */
+function guess(map: PlaneMap, to: Point, b: Bounds): Point {
+  if (map.back) {
+    map.back(to.x, to.y, six);
+    return { x: six[0], y: six[1] };
+  }
+  const { parts } = map;
+  if (parts?.some((part) => part.back))
+    return parts.reduceRight((at, part) => {
+      const near = guess(part, at, b);
+      return part.back ? near : sought(part, at, near).p;
+    }, to);
   let best = { x: b.x0, y: b.y0 };
   let least = Number.POSITIVE_INFINITY;
   for (let j = 0; j <= starts; j++)
@@ -37,6 +49,11 @@ export function comesFrom(map: PlaneMap, to: Point, b: Bounds): Point | null {
       const d = Math.hypot(p.x - to.x, p.y - to.y);
       if (d < least) [best, least] = [from, d];
     }
-  const { p, off } = sought(map, to, best);
+  return best;
+}
+
+/** The place that a map takes to a point, sought over some bounds; null where none is found. */
+export function comesFrom(map: PlaneMap, to: Point, b: Bounds): Point | null {
+  const { p, off } = sought(map, to, guess(map, to, b));
   return off < 1e-6 * Math.max(b.x1 - b.x0, b.y1 - b.y0) ? p : null;
 }

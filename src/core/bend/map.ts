@@ -18,6 +18,10 @@ export interface PlaneMap {
   at(x: number, y: number): Point;
   /** The same as numbers, where it takes lines to lines: paints then go along exactly. */
   readonly homography?: Homography;
+  /** Writes where a place came from, and how that changes, as `fill` does; where it is known better than by search. */
+  readonly back?: MapFill;
+  /** The maps that it is one after another; itself where left out. */
+  readonly parts?: readonly PlaneMap[];
   /** Parameters in (0, 1) at which the image of a cubic has a corner that it has not itself; none where left out. */
   creases?(s: Cubic): readonly number[];
   /** A unit direction along which it moves all places alike: at(p + k · alike) = at(p) + k · alike. None where left out. */
@@ -94,16 +98,26 @@ export function after(map: PlaneMap, m: Matrix): PlaneMap {
   );
 }
 
+/** Writes slopes after others, those of `out` after a, b, c and d, into `out`. */
+export function chainSlopes(out: Float64Array, [a, b, c, d]: Jacobian): void {
+  const [e, f, g, h] = [out[2], out[3], out[4], out[5]];
+  out[2] = e * a + g * b;
+  out[3] = f * a + h * b;
+  out[4] = e * c + g * d;
+  out[5] = f * c + h * d;
+}
+
+const partsOf = (map: PlaneMap): readonly PlaneMap[] => map.parts ?? [map];
+
 /** One map, and then another. */
 export function following(first: PlaneMap, then: PlaneMap): PlaneMap {
-  return planeMap((x, y, out) => {
-    first.fill(x, y, out);
-    const [a, b, c, d] = [out[2], out[3], out[4], out[5]];
-    then.fill(out[0], out[1], out);
-    const [e, f, g, h] = [out[2], out[3], out[4], out[5]];
-    out[2] = e * a + g * b;
-    out[3] = f * a + h * b;
-    out[4] = e * c + g * d;
-    out[5] = f * c + h * d;
-  });
+  return planeMap(
+    (x, y, out) => {
+      first.fill(x, y, out);
+      const slopes: Jacobian = [out[2], out[3], out[4], out[5]];
+      then.fill(out[0], out[1], out);
+      chainSlopes(out, slopes);
+    },
+    { parts: [...partsOf(first), ...partsOf(then)] },
+  );
 }

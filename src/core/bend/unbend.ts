@@ -2,7 +2,7 @@ import { applyTo, type Matrix, sameMatrix } from '../geometry/matrix';
 import { type Bounds, growBounds, joinBounds } from '../geometry/path';
 import { type Unbent, unbentAt } from '../scene/unbent';
 import { Cells } from './grid/cells';
-import type { PlaneMap } from './map';
+import { chainSlopes, type Jacobian, type PlaneMap } from './map';
 
 /** Places the source is looked at in, a side, for where a search may start. */
 const looks = 24;
@@ -17,7 +17,18 @@ const six = new Float64Array(6);
 /** How far beyond what is bent the lattice lies over it, as a share of its size: strokes reach out a little. */
 const beyond = 0.04;
 
-class Search {
+/** Where places came from, sought over some bounds of theirs. */
+interface Origins {
+  /** What the bounds are taken to. */
+  readonly target: Bounds;
+  /**
+   * Writes where a place came from, and the slopes of that, into `out`, sought from (x, y) in it on; whether it was found. What
+   * is not found is left near where the search came to.
+   */
+  from(px: number, py: number, out: Float64Array): boolean;
+}
+
+class Search implements Origins {
   /** What was looked at: x, y, X, Y each. */
   readonly #seen: Float64Array;
   readonly target: Bounds;
@@ -47,10 +58,6 @@ class Search {
     this.target = target ?? source;
   }
 
-  /**
-   * Writes where a place came from, and the slopes of that, into `out`, sought from (x, y) in it on; whether it was found. What
-   * is not found is left near where the search came to.
-   */
   from(px: number, py: number, out: Float64Array): boolean {
     if (this.#newton(px, py, out)) return true;
     let least = Number.POSITIVE_INFINITY;
@@ -92,6 +99,59 @@ class Search {
     return false;
   }
 }
+
+/** What bounds are taken to, as far as looks at it tell. */
+function imageOf(map: PlaneMap, b: Bounds): Bounds {
+  let out: Bounds | null = null;
+  for (let j = 0; j <= looks; j++)
+    for (let i = 0; i <= looks; i++) {
+      const x = b.x0 + ((b.x1 - b.x0) * i) / looks;
+      const y = b.y0 + ((b.y1 - b.y0) * j) / looks;
+      map.fill(x, y, six);
+      out = joinBounds(out, { x0: six[0], y0: six[1], x1: six[0], y1: six[1] });
+    }
+  return out ?? b;
+}
+
+/** Origins of a map that knows them itself. */
+const knownOrigins = ({ back }: Required<Pick<PlaneMap, 'back'>>, target: Bounds): Origins => ({
+  target,
+  from(px, py, out) {
+    back(px, py, out);
+    return out.every(Number.isFinite);
+  },
+});
+
+/** Origins through maps that follow each other, the last one first. */
+function throughAll(parts: readonly PlaneMap[], source: Bounds): Origins {
+  let target = source;
+  const stages = parts.map((map) => {
+    const { back } = map;
+    const stage = back ? knownOrigins({ back }, imageOf(map, target)) : new Search(map, target);
+    target = stage.target;
+    return stage;
+  });
+  const at = new Float64Array(6);
+  return {
+    target,
+    from(px, py, out) {
+      const first = [out[0], out[1]];
+      out.set([px, py, 1, 0, 0, 1]);
+      for (let k = stages.length - 1; k >= 0; k--) {
+        // What is between is sought from where it came to, the source itself from where it is thought to be.
+        at.set(k ? [out[0], out[1]] : first);
+        const slopes: Jacobian = [out[2], out[3], out[4], out[5]];
+        if (!stages[k].from(out[0], out[1], at)) return false;
+        chainSlopes(at, slopes);
+        out.set(at);
+      }
+      return true;
+    },
+  };
+}
+
+const originsOf = (map: PlaneMap, source: Bounds): Origins =>
+  map.parts?.some((m) => m.back) ? throughAll(map.parts, source) : new Search(map, source);
 
 type Fill = (x: number, y: number, out: Float64Array) => boolean;
 
@@ -158,7 +218,7 @@ const wideEnough = (b: Bounds, size: number): Bounds => {
 export function unbend(map: PlaneMap, source: Bounds): Unbent {
   const size = Math.max(source.x1 - source.x0, source.y1 - source.y0, 1e-6);
   const wide = wideEnough(growBounds(source, beyond * size), size / 50);
-  const search = new Search(map, wide);
+  const search = originsOf(map, wide);
   const target = wideEnough(search.target, size / 50);
   const at = new Float64Array(6);
   const told = new Float64Array(6);

@@ -1,8 +1,10 @@
 import { gridFrame } from '../bend/grid/grid-map';
 import { comesFrom } from '../bend/invert';
+import type { PlaneMap } from '../bend/map';
 import { mostPins, pinNumbers, pinsFrom, plainPin } from '../bend/pins/pin';
 import type { Card } from '../document/card';
 import type { Design, Part } from '../document/types';
+import { WorkFault } from '../geometry/budget';
 import { applyTo, invert } from '../geometry/matrix';
 import { type Bounds, growBounds } from '../geometry/path';
 import type { Point } from '../geometry/vector';
@@ -44,6 +46,16 @@ function pinsCard(design: Design, part: Part, ref: CardRef): PinsCard | null {
   return { card, bounds, with: (next) => ({ ...part, finishes: put(part.finishes, next) }) };
 }
 
+/** The map of a card of pins, done once; null where they do nothing, why there is none in words. */
+function mapOf(card: Card, bounds: Bounds): PlaneMap | string | null {
+  try {
+    return steps['bend-pins'].map?.({ ...card.params, times: 1 }, { bounds, outline: [] }) ?? null;
+  } catch (e) {
+    if (!(e instanceof WorkFault)) throw e;
+    return e.message;
+  }
+}
+
 /** Adds a pin to a card of pins where the sheet is pressed: it holds what now lies there, as it lies after one time. */
 export function addPin(design: Design, id: string, ref: CardRef, at: Point): Edited {
   const unchanged = { design, chosen: [id], card: ref };
@@ -56,7 +68,8 @@ export function addPin(design: Design, id: string, ref: CardRef, at: Point): Edi
   if (pins.length >= mostPins)
     return { ...unchanged, said: `There are ${mostPins} pins, which is as many as there may be.` };
   const to = applyTo(back, at);
-  const map = steps['bend-pins'].map?.({ ...card.params, times: 1 }, { bounds, outline: [] });
+  const map = mapOf(card, bounds);
+  if (typeof map === 'string') return { ...unchanged, said: map };
   const from = map ? comesFrom(map, to, gridFrame(bounds)) : to;
   if (
     !from ||

@@ -1,8 +1,7 @@
-import { foldedCells } from '../bend/grid/folds';
-import type { BendGrid } from '../bend/grid/grid';
 import { gridFrame } from '../bend/grid/grid-map';
+import type { PlaneMap } from '../bend/map';
 import { type BendPin, pinNumbers, pinsFrom, usualRadius } from '../bend/pins/pin';
-import { latticeStep, pinLattice, pinMap, pinsOver } from '../bend/pins/pin-map';
+import { latticeStep, pinMap, pinsOver } from '../bend/pins/pin-map';
 import { count, length, pins, share } from '../document/fields';
 import type { Handle } from '../document/handles';
 import type { Bounds } from '../geometry/path';
@@ -32,20 +31,21 @@ function apart(list: readonly BendPin[], step: number): void {
 const sameBox = (a: Bounds, b: Bounds): boolean =>
   a.x0 === b.x0 && a.y0 === b.y0 && a.x1 === b.x1 && a.y1 === b.y1;
 
-const lattices = new WeakMap<BendPins, { readonly bounds: Bounds; readonly grid: BendGrid }>();
+const maps = new WeakMap<BendPins, { readonly bounds: Bounds; readonly map: PlaneMap }>();
 
-/** The lattice of pins over bounds; remembered by the parameters, for its map, its note and its grips ask for the same. */
-function latticeOf(p: BendPins, bounds: Bounds): BendGrid | null {
+/** The map of pins over bounds; remembered by the parameters, for what is drawn and its grips ask for the same. */
+function mapOf(p: BendPins, bounds: Bounds): PlaneMap | null {
   const list = pinsFrom(p.pins);
   if (list.every(stays)) return null;
-  const known = lattices.get(p);
+  const known = maps.get(p);
   const b = gridFrame(bounds);
-  if (known && sameBox(known.bounds, b)) return known.grid;
+  if (known && sameBox(known.bounds, b)) return known.map;
   const over = pinsOver(list, b);
   apart(over, latticeStep(b));
-  const grid = pinLattice(over, b, { stiffness: p.stiffness, reach: p.reach || Number.POSITIVE_INFINITY });
-  lattices.set(p, { bounds: b, grid });
-  return grid;
+  const settings = { stiffness: p.stiffness, reach: p.reach || Number.POSITIVE_INFINITY };
+  const map = pinMap(over, b, settings, p.times);
+  maps.set(p, { bounds: b, map });
+  return map;
 }
 
 /** The pin that a handle belongs to, and what of it the handle is. */
@@ -81,17 +81,8 @@ export const bendPins = defineBend<BendPins>({
     count('times', 'Times', 'How many times over it is done.', 1, 12),
   ],
   defaults: { pins: [], stiffness: 1, reach: 0, times: 1 },
-  map(p, { bounds }) {
-    const lattice = latticeOf(p, bounds);
-    return lattice && pinMap(lattice, p.times);
-  },
+  map: (p, { bounds }) => mapOf(p, bounds),
   note: (_, p) => (p.pins.length ? null : 'Place pins on the part: press “Add pins”, then on the sheet.'),
-  fold(p, { bounds }) {
-    const lattice = latticeOf(p, bounds);
-    return lattice && foldedCells(lattice).length
-      ? 'It folds over itself near a pin: pull it less, or give it a radius.'
-      : null;
-  },
   handles(p, { bounds }): Handle[] {
     const b = gridFrame(bounds);
     return pinsOver(pinsFrom(p.pins), b).flatMap((pin, i) => {

@@ -163,6 +163,11 @@ describe('bend pins', () => {
     const beyond = addPin(design, 'r', { list: 'steps', id: 's' }, { x: 900, y: 90 });
     expect(beyond.design).toBe(design);
     expect(beyond.said).toMatch(/nothing to pin/);
+    // Where those that are there do not go together, it is said why.
+    const clash = pinNumbers([pin(0, 0, 10, 0), pin(0, 0, 0, 10)]);
+    const bad = { ...p, steps: [{ ...p.steps[0], params: { ...p.steps[0].params, pins: clash } }] };
+    const refused = addPin(designOf(1000, bad), 'r', { list: 'steps', id: 's' }, { x: 20, y: 90 });
+    expect(refused.said).toMatch(/stand in one place/);
     const after = design.parts.r.steps[0].params.pins as number[];
     expect(after).toHaveLength(24);
     const map = steps['bend-pins'].map?.({ ...steps['bend-pins'].defaults, pins: after }, context);

@@ -2,13 +2,34 @@ import type { BendGrid } from './grid';
 
 const binomials = [[1], [1, 1], [1, 2, 1], [1, 3, 3, 1], [1, 4, 6, 4, 1], [1, 5, 10, 10, 5, 1]];
 
+/** How much a way across, (a, b) of 3 × 4, with one down, (e, f) of 4 × 3, counts for the coefficient of the determinant it goes to. */
+const weights = new Float64Array(144);
+const places = new Int32Array(144);
+for (let p = 0; p < 12; p++)
+  for (let q = 0; q < 12; q++) {
+    const [a, b, e, f] = [Math.floor(p / 4), p % 4, Math.floor(q / 3), q % 3];
+    const made = 9 * binomials[2][a] * binomials[3][e] * binomials[3][b] * binomials[2][f];
+    weights[12 * p + q] = made / (binomials[5][a + e] * binomials[5][b + f]);
+    places[12 * p + q] = 6 * (a + e) + b + f;
+  }
+
+/** The ways across and down between the control points of the cell at hand, in that order. */
+const across = new Float64Array(24);
+const down = new Float64Array(24);
+
 type Lattice = Pick<BendGrid, 'us' | 'vs' | 'nodes'>;
 
-/** Control points of the cell at hand: x and y of the point i across and j down at 2 · (4 i + j). */
+/** Control points of a cell, x and y of the point i across and j down at 2 · (4 i + j), and how wide and high it is. */
+interface ControlNet {
+  readonly net: Float64Array;
+  readonly wu: number;
+  readonly wv: number;
+}
+
 const net = new Float64Array(32);
 
-/** Puts the control points of a cell into `net`; how wide and how high it is. */
-function controlNet({ us, vs, nodes }: Lattice, column: number, row: number): readonly [number, number] {
+/** The control points of a cell, until those of another are asked for. */
+export function controlNet({ us, vs, nodes }: Lattice, column: number, row: number): ControlNet {
   const [wu, wv] = [us[column + 1] - us[column], vs[row + 1] - vs[row]];
   const n = us.length;
   for (let q = 0; q < 2; q++)
@@ -24,7 +45,7 @@ function controlNet({ us, vs, nodes }: Lattice, column: number, row: number): re
               b * sv * nodes[k + 4 + c] +
               a * b * su * sv * nodes[k + 6 + c];
     }
-  return [wu, wv];
+  return { net, wu, wv };
 }
 
 /**
@@ -32,20 +53,21 @@ function controlNet({ us, vs, nodes }: Lattice, column: number, row: number): re
  * they agree (products of Bernstein forms, Farin, Curves and Surfaces for CAGD). Row i goes with u, column j with v.
  */
 export function determinantNet({ us, vs, nodes }: Lattice, column: number, row: number): Float64Array {
-  const [wu, wv] = controlNet({ us, vs, nodes }, column, row);
-  const at = (c: number, a: number, b: number) => net[2 * (4 * a + b) + c];
-  const du = (c: number, a: number, b: number) => at(c, a + 1, b) - at(c, a, b);
-  const dv = (c: number, a: number, b: number) => at(c, a, b + 1) - at(c, a, b);
+  const { wu, wv } = controlNet({ us, vs, nodes }, column, row);
+  for (let k = 0; k < 12; k++) {
+    const [u, v] = [2 * k, 2 * (4 * Math.floor(k / 3) + (k % 3))];
+    for (let c = 0; c < 2; c++) {
+      across[u + c] = net[u + 8 + c] - net[u + c];
+      down[u + c] = net[v + 2 + c] - net[v + c];
+    }
+  }
   const out = new Float64Array(36);
-  for (let a = 0; a < 3; a++)
-    for (let b = 0; b < 4; b++)
-      for (let e = 0; e < 4; e++)
-        for (let f = 0; f < 3; f++) {
-          const weight =
-            (9 * binomials[2][a] * binomials[3][e] * binomials[3][b] * binomials[2][f]) /
-            (binomials[5][a + e] * binomials[5][b + f] * wu * wv);
-          out[6 * (a + e) + b + f] += weight * (du(0, a, b) * dv(1, e, f) - du(1, a, b) * dv(0, e, f));
-        }
+  const area = 1 / (wu * wv);
+  for (let p = 0; p < 12; p++)
+    for (let q = 0; q < 12; q++) {
+      const cross = across[2 * p] * down[2 * q + 1] - across[2 * p + 1] * down[2 * q];
+      out[places[12 * p + q]] += weights[12 * p + q] * cross * area;
+    }
   return out;
 }
 
