@@ -30,6 +30,8 @@ const config: NextConfig = {
   },
   reactStrictMode: true,
   poweredByHeader: false,
+  // Done where the application is served, for every kind of answer.
+  compress: false,
   serverExternalPackages: ['pg', 'sharp', 'harfbuzzjs'],
   // The shaper asks for Node's own module loader, which no browser has and it does not use there.
   turbopack: { resolveAlias: { module: { browser: './src/worker/no-module.mjs' } } },

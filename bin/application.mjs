@@ -1,6 +1,7 @@
 // The built application on an address: bin/application.mjs HOST PORT.
 import { createServer } from 'node:http';
 import next from 'next';
+import { sendCompressed } from './lib/compressed.mjs';
 import { callerOf, refusalOf } from './lib/door.mjs';
 import { root } from './lib/root.mjs';
 
@@ -21,6 +22,7 @@ const server = createServer((request, response) => {
     request.socket.remoteAddress,
     request.headers['x-forwarded-for'],
   );
+  sendCompressed(request, response);
   void handle(request, response);
 });
 
