@@ -36,6 +36,7 @@ export {
 } from './delivery';
 export {
   type ClientLink,
+  type ClientSaid,
   type CommentChange,
   inTruePixels,
   type LinkChange,
@@ -51,6 +52,7 @@ export {
   type SaidDecision,
   type SharedView,
   shownTitle,
+  withSaid,
 } from './delivery/client-link';
 export type { FormatDefinition } from './delivery/definition';
 export {

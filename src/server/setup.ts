@@ -61,9 +61,8 @@ async function loadDemoLink(db: Database, owner: string): Promise<void> {
   const { id, token } = await makeLink(db, owner, design.id, wish);
   const link = await linkOf(db, token);
   for (const { answer, ...said } of comments) {
-    const { comments: kept } = await addComment(db, link, { version: 1, ...said }, '');
-    const last = kept.at(-1);
-    if (answer && last) await seeToComment(db, owner, id, last.id, { answer, done: true });
+    const kept = await addComment(db, link, { version: 1, ...said }, '');
+    if (answer) await seeToComment(db, owner, id, kept.id, { answer, done: true });
   }
 }
 

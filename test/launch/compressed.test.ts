@@ -4,7 +4,9 @@ import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import { afterEach, describe, expect, it } from 'vitest';
 import { sendCompressed } from '../../bin/lib/compressed.mjs';
 
-const parts = JSON.stringify(Array.from({ length: 20_000 }, (_, n) => ({ id: `part-${n}`, kind: 'ellipse' })));
+const parts = JSON.stringify(
+  Array.from({ length: 20_000 }, (_, n) => ({ id: `part-${n}`, kind: 'ellipse' })),
+);
 const closing: (() => void)[] = [];
 afterEach(() => {
   for (const close of closing.splice(0)) close();
@@ -19,18 +21,23 @@ async function sent(answer: (response: ServerResponse) => void, takes: string) {
   await new Promise<void>((r) => server.listen(0, '127.0.0.1', r));
   closing.push(() => server.close());
   const { request } = await import('node:http');
-  return new Promise<{ encoding: string | undefined; vary: string | undefined; bytes: Buffer }>((resolve, reject) =>
-    request(
-      { port: (server.address() as AddressInfo).port, headers: { 'accept-encoding': takes } },
-      async (response) => {
-        const chunks: Buffer[] = [];
-        for await (const chunk of response) chunks.push(chunk as Buffer);
-        const { headers } = response;
-        resolve({ encoding: headers['content-encoding'], vary: headers.vary, bytes: Buffer.concat(chunks) });
-      },
-    )
-      .on('error', reject)
-      .end(),
+  return new Promise<{ encoding: string | undefined; vary: string | undefined; bytes: Buffer }>(
+    (resolve, reject) =>
+      request(
+        { port: (server.address() as AddressInfo).port, headers: { 'accept-encoding': takes } },
+        async (response) => {
+          const chunks: Buffer[] = [];
+          for await (const chunk of response) chunks.push(chunk as Buffer);
+          const { headers } = response;
+          resolve({
+            encoding: headers['content-encoding'],
+            vary: headers.vary,
+            bytes: Buffer.concat(chunks),
+          });
+        },
+      )
+        .on('error', reject)
+        .end(),
   );
 }
 

@@ -15,7 +15,7 @@ import { POST as postDecision } from '@/app/api/shared/[token]/decision/route';
 import { POST as postPassword } from '@/app/api/shared/[token]/password/route';
 import { GET as getPicture } from '@/app/api/shared/[token]/pictures/[version]/[of]/[width]/route';
 import { GET as getShared } from '@/app/api/shared/[token]/route';
-import type { ClientLink, SharedView } from '@/core';
+import type { ClientLink, LinkComment, SharedView } from '@/core';
 import type { Database } from '@/server/database';
 import { isPass, opens, passFor, sealed } from '@/server/links/secrets';
 import { addDisc, at, change, create, get, json, openDatabase, post, send, url } from './requests';
@@ -125,7 +125,8 @@ describe('a link for clients', () => {
     const of = `sheet:${sheet}`;
     const answer = await postComment(post({ ...comment, of }), behind(link.token));
     expect(answer.status).toBe(201);
-    const [kept] = (await json<SharedView>(answer)).comments;
+    const kept = await json<LinkComment>(answer);
+    expect((await view(link.token)).comments).toEqual([kept]);
     expect(kept).toMatchObject({ ...comment, of, answer: '', done: false });
     const seeTo = (data: object) =>
       patchComment(patch(data), { params: Promise.resolve({ id: link.id, comment: kept.id }) });

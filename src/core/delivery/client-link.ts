@@ -58,6 +58,15 @@ export interface SharedView {
   readonly decision: LinkDecision | null;
 }
 
+/** Something that a client said, as it was kept. */
+export type ClientSaid = { readonly comment: LinkComment } | { readonly decision: LinkDecision };
+
+/** Returns what is seen behind a link once a client has said something more. */
+export const withSaid = (view: SharedView, said: ClientSaid): SharedView =>
+  'comment' in said
+    ? { ...view, comments: [...view.comments, said.comment] }
+    : { ...view, decision: said.decision };
+
 /** A link as its designer sees it. */
 export interface ClientLink extends Omit<SharedView, 'design'> {
   readonly id: string;

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import CircularProgress from '@mui/material/CircularProgress';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
+import { type ClientSaid, type SharedView, withSaid } from '@/core';
 import { ApiError } from '../state/api';
 import { Notice } from './Notice';
 import { PasswordForm } from './PasswordForm';
@@ -23,8 +24,9 @@ const headings: Readonly<Record<number, string>> = {
 /** What a client sees who follows a link: no account is needed. */
 export function ClientPage({ token }: { token: string }) {
   const client = useQueryClient();
+  const queryKey = ['shared', token];
   const { data, error, refetch } = useQuery({
-    queryKey: ['shared', token],
+    queryKey,
     queryFn: () => sharedApi.view(token),
     retry: (count, e) => count < 2 && e instanceof ApiError && (e.status === 0 || e.status >= 500),
     refetchInterval: ({ state }) => (state.data && !state.error ? lookEvery : false),
@@ -58,5 +60,10 @@ export function ClientPage({ token }: { token: string }) {
         <Box role="status">What this link showed was taken off it. Something new may be shown here soon.</Box>
       </Notice>
     );
-  return <Review token={token} view={data} onView={(view) => client.setQueryData(['shared', token], view)} />;
+  const add = (said: ClientSaid) => {
+    // A look that began before this was said would take it away again.
+    void client.cancelQueries({ queryKey });
+    client.setQueryData<SharedView>(queryKey, (view) => view && withSaid(view, said));
+  };
+  return <Review token={token} view={data} onSaid={add} />;
 }

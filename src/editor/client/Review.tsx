@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type LinkDecision, type SharedView, shownTitle } from '@/core';
+import { type ClientSaid, type LinkDecision, type SharedView, shownTitle } from '@/core';
 import { taken } from '../state/taken';
 import { CommentForm, CommentList, type Numbered } from './Comments';
 import { Compare } from './Compare';
@@ -17,11 +17,12 @@ import { sharedApi } from './shared-api';
 export function Review({
   token,
   view,
-  onView,
+  onSaid,
 }: {
   token: string;
   view: SharedView;
-  onView(view: SharedView): void;
+  /** Is told what the client said, as it was kept. */
+  onSaid(said: ClientSaid): void;
 }) {
   const latest = view.versions[0];
   const [number, setNumber] = useState(latest.number);
@@ -50,10 +51,10 @@ export function Review({
         name: name.trim(),
         text,
       }),
-    onSuccess: (next) => {
+    onSuccess: (kept) => {
       setDraft(null);
-      setAt(next.comments.at(-1)?.id ?? null);
-      onView(next);
+      setAt(kept.id);
+      onSaid({ comment: kept });
     },
   });
   const decide = useMutation({
@@ -65,7 +66,7 @@ export function Review({
         name: name.trim(),
         text,
       }),
-    onSuccess: onView,
+    onSuccess: (kept) => onSaid({ decision: kept }),
   });
   const { decision } = view;
   const go = (next: string) => {

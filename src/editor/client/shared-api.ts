@@ -1,11 +1,19 @@
-import { inTruePixels, linkWidths, type SaidComment, type SaidDecision, type SharedView } from '@/core';
+import {
+  inTruePixels,
+  type LinkComment,
+  type LinkDecision,
+  linkWidths,
+  type SaidComment,
+  type SaidDecision,
+  type SharedView,
+} from '@/core';
 import { call } from '../state/api';
 
 export const sharedApi = {
   view: (token: string) => call<SharedView>(`shared/${encodeURIComponent(token)}`),
   unlock: (token: string, password: string) => call<void>(`shared/${token}/password`, 'POST', { password }),
-  comment: (token: string, said: SaidComment) => call<SharedView>(`shared/${token}/comments`, 'POST', said),
-  decide: (token: string, said: SaidDecision) => call<SharedView>(`shared/${token}/decision`, 'POST', said),
+  comment: (token: string, said: SaidComment) => call<LinkComment>(`shared/${token}/comments`, 'POST', said),
+  decide: (token: string, said: SaidDecision) => call<LinkDecision>(`shared/${token}/decision`, 'POST', said),
 };
 
 const address = (token: string, version: number, of: string, width: number): string =>

@@ -1,11 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'kysely';
-import { type LinkSubject, linkLimits, type SaidComment, type SaidDecision, type SharedView } from '@/core';
+import {
+  type LinkComment,
+  type LinkDecision,
+  type LinkSubject,
+  linkLimits,
+  type SaidComment,
+  type SaidDecision,
+  type SharedView,
+} from '@/core';
 import type { Database, Tables } from '../database';
 import { BadRequest, Conflict, HttpError, NotFound } from '../http/errors';
 import { isPass, opens, passFor, tokenForm } from './secrets';
 import { countTry, forgetTries } from './tries';
-import { asClient, isShown, type LinkRow } from './view';
+import { asClient, asComment, asDecision, isShown, type LinkRow } from './view';
 
 /** A link that leads on, and the name of its design. */
 export interface OpenLink {
@@ -89,18 +97,18 @@ const said = {
 } as const;
 
 /**
- * Keeps something that a client says; whoever says something at the same link in the same moment waits.
+ * Keeps something that a client says, and returns it as it is kept; whoever says something at the same link in the same moment waits.
  * @throws Conflict where there is as much as there may be; HttpError 429 where there was too much lately.
  */
-async function keep(
+async function keep<T>(
   db: Database,
   { row }: OpenLink,
   what: keyof typeof said,
   address: string,
-  insert: (tx: Transaction<Tables>) => Promise<unknown>,
-): Promise<void> {
+  insert: (tx: Transaction<Tables>) => Promise<T>,
+): Promise<T> {
   const { table, most, full } = said[what];
-  await db.transaction().execute(async (tx) => {
+  return db.transaction().execute(async (tx) => {
     await countTry(tx, row.id, what, address);
     const { count } = await tx
       .selectFrom(table)
@@ -108,33 +116,39 @@ async function keep(
       .where('link_id', '=', row.id)
       .executeTakeFirstOrThrow();
     if (Number(count) >= most) throw new Conflict(full);
-    await insert(tx);
+    return insert(tx);
   });
 }
 
-/** Keeps a word of the client’s. @throws Conflict where there are as many as there may be; HttpError 429. */
+/** Keeps a word of the client’s and returns it. @throws Conflict where there are as many as there may be; HttpError 429. */
 export async function addComment(
   db: Database,
   link: OpenLink,
   { of: subject, ...word }: SaidComment,
   address: string,
-): Promise<SharedView> {
+): Promise<LinkComment> {
   await shownIn(db, link, word.version, subject);
   const values = { id: randomUUID(), link_id: link.row.id, subject, ...word, answer: '', done: false };
-  await keep(db, link, 'comment', address, (tx) => tx.insertInto('link_comments').values(values).execute());
-  return viewOf(db, link);
+  return asComment(
+    await keep(db, link, 'comment', address, (tx) =>
+      tx.insertInto('link_comments').values(values).returningAll().executeTakeFirstOrThrow(),
+    ),
+  );
 }
 
-/** Keeps what the client decided; the last one counts. @throws Conflict where it was decided too often; HttpError 429. */
+/** Keeps what the client decided and returns it; the last one counts. @throws Conflict where it was decided too often; HttpError 429. */
 export async function decide(
   db: Database,
   link: OpenLink,
   { of: subject, ...word }: SaidDecision,
   address: string,
-): Promise<SharedView> {
+): Promise<LinkDecision> {
   if (word.kind === 'chosen') await shownIn(db, link, word.version, subject);
   else if (subject) throw new BadRequest('Whoever declines chooses nothing.');
   const values = { id: randomUUID(), link_id: link.row.id, subject, ...word };
-  await keep(db, link, 'decision', address, (tx) => tx.insertInto('link_decisions').values(values).execute());
-  return viewOf(db, link);
+  return asDecision(
+    await keep(db, link, 'decision', address, (tx) =>
+      tx.insertInto('link_decisions').values(values).returningAll().executeTakeFirstOrThrow(),
+    ),
+  );
 }

@@ -10,6 +10,32 @@ const iso = (at: Date): string => at.toISOString();
 export const isShown = ({ subjects }: Pick<LinkRow, 'subjects'>, of: string): boolean =>
   subjects.includes(of);
 
+/** A comment as it is told. */
+export const asComment = (c: Selectable<Tables['link_comments']>): LinkComment => ({
+  id: c.id,
+  version: c.version,
+  of: c.subject,
+  x: c.x,
+  y: c.y,
+  name: c.name,
+  text: c.text,
+  at: iso(c.created_at),
+  answer: c.answer,
+  answeredAt: c.answered_at && iso(c.answered_at),
+  done: c.done,
+});
+
+/** A decision as it is told. */
+export const asDecision = (d: Selectable<Tables['link_decisions']>): LinkDecision => ({
+  id: d.id,
+  kind: d.kind,
+  version: d.version,
+  of: d.subject,
+  name: d.name,
+  text: d.text,
+  at: iso(d.created_at),
+});
+
 /** Versions, comments and decisions of a link, as they are told. */
 async function contentOf(db: Database, link: string) {
   const [versions, comments, decisions] = await Promise.all([
@@ -31,32 +57,8 @@ async function contentOf(db: Database, link: string) {
     versions: versions.map(
       (v): LinkVersion => ({ number: v.number, note: v.note, at: iso(v.created_at), subjects: v.subjects }),
     ),
-    comments: comments.map(
-      (c): LinkComment => ({
-        id: c.id,
-        version: c.version,
-        of: c.subject,
-        x: c.x,
-        y: c.y,
-        name: c.name,
-        text: c.text,
-        at: iso(c.created_at),
-        answer: c.answer,
-        answeredAt: c.answered_at && iso(c.answered_at),
-        done: c.done,
-      }),
-    ),
-    decisions: decisions.map(
-      (d): LinkDecision => ({
-        id: d.id,
-        kind: d.kind,
-        version: d.version,
-        of: d.subject,
-        name: d.name,
-        text: d.text,
-        at: iso(d.created_at),
-      }),
-    ),
+    comments: comments.map(asComment),
+    decisions: decisions.map(asDecision),
   };
 }
 
