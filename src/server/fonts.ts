@@ -9,10 +9,15 @@ export const fontFileLimit = 32 << 20;
 
 /**
  * Keeps a font of an owner's; the same file is kept once. It is unpacked and read in a process of its own.
- * @throws HttpError with the reason where it cannot be used.
+ * @throws HttpError with the reason where it cannot be used, 499 where `signal` says that nobody waits for it.
  */
-export async function storeFont(db: Database, owner: string, file: Uint8Array): Promise<OwnFont> {
-  const { bytes, ...font } = await lanes().small.run({ kind: 'font', bytes: file });
+export async function storeFont(
+  db: Database,
+  owner: string,
+  file: Uint8Array,
+  signal: AbortSignal | null = null,
+): Promise<OwnFont> {
+  const { bytes, ...font } = await lanes().files.run({ kind: 'font', bytes: file }, { by: owner, signal });
   await db
     .insertInto('fonts')
     .values({ ...font, owner_id: owner, bytes: Buffer.from(bytes) })

@@ -2,7 +2,7 @@ import { type Design, imageIdsIn, provideImages } from '@/core';
 import { parseDesign } from '@/core/reading';
 import { connect } from './database';
 import { getDesignText } from './designs';
-import { lanes } from './drawing';
+import { closeLanes } from './drawing';
 import { takeFaces } from './faces';
 import { imageFiles } from './images';
 import { openImages } from './images/open-images';
@@ -19,7 +19,7 @@ export async function storedDesign(id: string): Promise<Design> {
     provideImages(openImages(await imageFiles(db, owner, imageIdsIn(text))));
     return design;
   } finally {
-    lanes().pictures.close();
+    closeLanes();
     await db.destroy();
   }
 }

@@ -1,6 +1,5 @@
 import { createReadStream } from 'node:fs';
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { readFile, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { imageIdsIn, keptPictureWidth } from '@/core';
@@ -13,6 +12,7 @@ import { isDatabaseAway } from './http/answers';
 import { HttpError } from './http/errors';
 import { imageFiles } from './images';
 import { type PictureOrder, pictureLimit } from './pictures';
+import { makeFolder } from './temporary';
 
 export interface StoredPicture {
   readonly name: string;
@@ -66,7 +66,7 @@ async function drawn(
   order: PictureOrder,
   signal: AbortSignal | null,
 ): Promise<{ size: number; folder: string; file: string }> {
-  const folder = await mkdtemp(path.join(tmpdir(), 'silent-compass-'));
+  const folder = await makeFolder();
   try {
     const file = path.join(folder, 'picture.png');
     const fonts = await fontFiles(db, owner, design.text);
@@ -76,7 +76,7 @@ async function drawn(
     const { size } = await (small ? lanes().small : lanes().pictures).run(
       { kind: 'picture', text: design.text, order, fonts, images, file },
       // A small one is kept, so it is finished though nobody waits any more.
-      small ? {} : { time: timeFor(pixels), signal },
+      small ? { by: owner } : { by: owner, time: timeFor(pixels), signal },
     );
     return { size, folder, file };
   } catch (e) {

@@ -14,7 +14,7 @@ import {
   type PatchOperation,
 } from '@/core';
 import { type Database, database } from '@/server/database';
-import { lanes } from '@/server/drawing';
+import { closeLanes, lanes } from '@/server/drawing';
 import { Exhausted, Interrupted, Lane } from '@/server/drawing/lane';
 import { firstSight } from '@/server/first-sight';
 import { runs } from '../share';
@@ -34,7 +34,8 @@ beforeAll(async () => {
 });
 
 afterAll(async () => {
-  for (const l of [...made, lanes().pictures, lanes().small]) l.close();
+  for (const l of made) l.close();
+  closeLanes();
   await db.destroy();
   await database().destroy();
 });

@@ -10,7 +10,7 @@ import { GET as getFonts, POST as postFont } from '@/app/api/fonts/route';
 import { FontFault, makeCoat, makeDesign, makePart, makeSource, type OwnFont, origin } from '@/core';
 import { openFace } from '@/core/shaping';
 import { type Database, database } from '@/server/database';
-import { lanes } from '@/server/drawing';
+import { closeLanes } from '@/server/drawing';
 import { migrate } from '@/server/migrations';
 import { unpackFont } from '@/server/woff';
 import { none, post, url } from './requests';
@@ -39,8 +39,7 @@ beforeAll(async () => {
 });
 
 afterAll(async () => {
-  lanes().small.close();
-  lanes().pictures.close();
+  closeLanes();
   await db.deleteFrom('fonts').where('name', 'like', 'Source Sans%').execute();
   await db.destroy();
 });

@@ -8,7 +8,7 @@ import { GET as getBlock } from '@/app/api/images/[id]/[level]/[column]/[row]/ro
 import { POST as postImage } from '@/app/api/images/route';
 import { blockOffset, imageSize, levelCount, packBytes, undifferenced } from '@/core';
 import type { Database } from '@/server/database';
-import { lanes } from '@/server/drawing';
+import { closeLanes } from '@/server/drawing';
 import { imageFiles } from '@/server/images';
 import { ImageFault, unpackImage } from '@/server/images/unpack';
 import { purge } from '@/server/upkeep';
@@ -126,7 +126,7 @@ describe('the server', () => {
   });
   afterAll(async () => {
     await db.deleteFrom('images').execute();
-    for (const lane of Object.values(lanes())) lane.close();
+    closeLanes();
     await db.destroy();
   });
   const send = (bytes: Uint8Array, type = 'application/octet-stream') =>

@@ -5,7 +5,7 @@ import { GET as getScene } from '@/app/api/designs/[id]/scene/route';
 import { type Design, evaluate, packScene, sceneKey, unpackScene } from '@/core';
 import { type Database, database } from '@/server/database';
 import { createDesign } from '@/server/designs';
-import { lanes } from '@/server/drawing';
+import { closeLanes } from '@/server/drawing';
 import { ensureOwner } from '@/server/owners';
 import { engineStamp } from '../../bin/lib/engine-stamp.mjs';
 import { demoDesigns } from '../../demo';
@@ -20,7 +20,7 @@ beforeAll(async () => {
 });
 
 afterAll(async () => {
-  for (const l of [lanes().pictures, lanes().small]) l.close();
+  closeLanes();
   await db.destroy();
   await database().destroy();
 });

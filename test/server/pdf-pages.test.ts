@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
 import { PDFDocument } from 'pdf-lib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { POST as postPdf } from '@/app/api/pdf-pages/route';
@@ -9,6 +10,8 @@ import { type Design, evaluate, renderPixels, type Scene } from '@/core';
 import { svgToDesign } from '@/core/importing';
 import { scenesToPdf } from '@/core/paged';
 import type { Database } from '@/server/database';
+import type { HttpError } from '@/server/http/errors';
+import { pdfPages } from '@/server/pdf-pages';
 import { demoDesigns } from '../../demo';
 import { takeShippedFaces } from '../faces';
 import { averaged, rms } from '../pictures';
@@ -95,6 +98,28 @@ describe('a PDF that is opened', () => {
       const both = Math.min(theirs.length, ours.length);
       expect(rms(theirs.subarray(0, both), ours.subarray(0, both)), `page ${n}`).toBeLessThan(3);
     }
+  }, 60_000);
+
+  it('is given up when nobody waits for it any more, and another may begin', async () => {
+    const scene = sceneOf('split-moon-monogram');
+    const { bytes } = await scenesToPdf(
+      Array.from({ length: 30 }, () => ({ scene })),
+      { title: 'Thirty' },
+    );
+    const askers = Array.from({ length: 4 }, () => new AbortController());
+    const asked = askers.map(({ signal }) =>
+      pdfPages(bytes, { most: 30, by: 'a', signal }).then(
+        ({ svg }) => svg.length,
+        (e: HttpError) => e.status,
+      ),
+    );
+    await wait(100);
+    for (const asker of askers) asker.abort();
+    const began = performance.now();
+    expect(await Promise.all(asked)).toEqual([499, 499, 499, 499]);
+    expect((await pdfPages(bytes, { most: 1, by: 'b' })).svg).toHaveLength(1);
+    // Thirty pages of four files would have taken far longer.
+    expect(performance.now() - began).toBeLessThan(10_000);
   }, 60_000);
 
   it('is refused in words where it is none, damaged, locked or empty', async () => {

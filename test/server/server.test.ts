@@ -12,7 +12,7 @@ import { GET as getList, POST as postDesign } from '@/app/api/designs/route';
 import { type Design, makeCoat, makePart, makeSource, type Paint, paints } from '@/core';
 import { type Database, database } from '@/server/database';
 import { getDesign } from '@/server/designs';
-import { lanes } from '@/server/drawing';
+import { closeLanes } from '@/server/drawing';
 import {
   addDisc,
   at,
@@ -35,8 +35,7 @@ beforeAll(async () => {
 });
 
 afterAll(async () => {
-  lanes().pictures.close();
-  lanes().small.close();
+  closeLanes();
   await db.destroy();
   await database().destroy();
 });

@@ -57,7 +57,7 @@ export async function orderDelivery(
   const set = asked ?? (JSON.parse(text) as Pick<Design, 'exports'>).exports ?? emptySet;
   const fonts = await fontFiles(db, owner, text);
   const images = await imageFiles(db, owner, imageIdsIn(text));
-  const files = await lanes().small.run({ kind: 'plan', text, set, fonts, images });
+  const files = await lanes().small.run({ kind: 'plan', text, set, fonts, images }, { by: owner });
   if (!files.length) throw new BadRequest('There is no file to make: no row of the set is on.');
   const { waiting } = await db
     .selectFrom('delivery_files as f')

@@ -1,6 +1,5 @@
 import { randomInt } from 'node:crypto';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import pg from 'pg';
 import type PgBoss from 'pg-boss';
@@ -12,6 +11,7 @@ import { fontFiles } from '../fonts';
 import { isDatabaseAway, isDiskFull } from '../http/answers';
 import { HttpError } from '../http/errors';
 import { imageFiles } from '../images';
+import { makeFolder } from '../temporary';
 import { wakeChannel } from './index';
 import { keepFile } from './pieces';
 import { type FileJob, queueName } from './queue';
@@ -162,7 +162,7 @@ export class DeliveryWorker {
       await this.fail(file, `It was given up: what drew it ended ${mostAttempts} times in the middle of it.`);
       return;
     }
-    const folder = await mkdtemp(path.join(tmpdir(), 'silent-compass-file-'));
+    const folder = await makeFolder();
     const unwanted = new AbortController();
     let progress = 0;
     const watch = setInterval(() => {

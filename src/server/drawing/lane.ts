@@ -1,26 +1,38 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { constants, setPriority } from 'node:os';
 import path from 'node:path';
 import { Busy, HttpError } from '../http/errors';
 import type { Answer, Job, Results } from './messages';
+import { held, spent } from './process-use';
+import { abandoned, Turns } from './turns';
 
 export interface LaneLimits {
   /** Milliseconds of a processor that one job may take. */
   readonly time: number;
   /** Bytes of memory that the process may hold. */
   readonly memory: number;
-  /** Jobs that may wait. */
+  /** Jobs that may wait, and those of one asker. */
   readonly queue: number;
+  readonly queueOfOne?: number;
 }
 
-interface Waiting {
+/** How a job is to be done. */
+export interface JobTerms {
+  /** Who asks: those are served in turn. */
+  readonly by?: string;
+  /** Milliseconds of a processor that it may take. */
+  readonly time?: number;
+  /** Tells when nobody waits for it any more: then it is given up. */
+  readonly signal?: AbortSignal | null;
+  onProgress?(share: number): void;
+}
+
+interface Begun {
   readonly job: Job;
   readonly time: number;
   readonly signal: AbortSignal | null;
   onProgress(share: number): void;
-  resolve(result: unknown): void;
-  reject(e: unknown): void;
 }
 
 /** A job that its limits put an end to: the same again would end the same. */
@@ -36,41 +48,14 @@ export class Interrupted extends Busy {}
 /** The bundle that drawing processes run, made with the application. */
 const bundle = () => path.join(process.cwd(), 'build/drawing.mjs');
 
-const pageSize = 4096;
-/** Milliseconds of one tick of the times that Linux tells (proc(5): USER_HZ is 100). */
-const tick = 10;
-
-/** A file about a process, as Linux tells it; null where it cannot be told. */
-function told(pid: number, name: 'stat' | 'statm'): string | null {
-  try {
-    return readFileSync(`/proc/${pid}/${name}`, 'utf8');
-  } catch {
-    return null;
-  }
-}
-
-/** Bytes a process holds in memory; 0 where that cannot be told. */
-const held = (pid: number): number => Number(told(pid, 'statm')?.split(' ')[1] ?? 0) * pageSize;
-
-/** Milliseconds of a processor that a process has taken; null where that cannot be told. */
-function spent(pid: number): number | null {
-  const text = told(pid, 'stat');
-  // Its name, in brackets, may hold anything.
-  const [user, system] =
-    text
-      ?.slice(text.lastIndexOf(')') + 2)
-      .split(' ')
-      .slice(11, 13) ?? [];
-  return user === undefined ? null : tick * (Number(user) + Number(system));
-}
-
 /** How many times as long as its share of a processor a job may take by the clock, on a machine that others use as well. */
 const patience = 6;
 
+/** Milliseconds for which a process stays though nothing is asked of it. */
+const idleTime = 300_000;
+
 /** From this share of the memory that a job may hold on, an end without words is put down to memory. */
 const nearlyAll = 0.5;
-
-const abandoned = () => new HttpError(499, 'Nobody waits for this any more.');
 
 /**
  * Does jobs one after another in a process of its own, which is started when it is needed and ended when a job takes
@@ -79,61 +64,42 @@ const abandoned = () => new HttpError(499, 'Nobody waits for this any more.');
  */
 export class Lane {
   private child: ChildProcess | null = null;
-  private readonly queue: Waiting[] = [];
-  private busy = false;
+  private idle: NodeJS.Timeout | undefined;
+  private readonly turns: Turns;
 
-  constructor(private readonly limits: LaneLimits) {}
+  constructor(private readonly limits: LaneLimits) {
+    const { queue, queueOfOne = queue } = limits;
+    const full = 'Too many pictures are waiting to be drawn. Try again in a moment.';
+    this.turns = new Turns({ atOnce: 1, waiting: queue, waitingOfOne: queueOfOne, full });
+  }
 
-  /** @throws Busy where too many wait; Exhausted where a limit was met; HttpError where it cannot be done. */
+  /** @throws Busy where too many wait; Exhausted where a limit was met; HttpError where it cannot be done, or 499 where `signal` says that nobody waits. */
   run<J extends Job>(
     job: J,
-    {
-      time = this.limits.time,
-      signal = null,
-      onProgress = () => {},
-    }: { time?: number; signal?: AbortSignal | null; onProgress?(share: number): void } = {},
+    { by = '', time = this.limits.time, signal = null, onProgress = () => {} }: JobTerms = {},
   ): Promise<Results[J['kind']]> {
-    if (signal?.aborted) return Promise.reject(abandoned());
-    if (this.queue.length >= this.limits.queue)
-      return Promise.reject(new Busy('Too many pictures are waiting to be drawn. Try again in a moment.'));
-    return new Promise<unknown>((resolve, reject) => {
-      const waiting: Waiting = { job, time, signal, onProgress, resolve, reject };
-      this.queue.push(waiting);
-      signal?.addEventListener('abort', () => {
-        const at = this.queue.indexOf(waiting);
-        if (at < 0) return;
-        this.queue.splice(at, 1);
-        reject(abandoned());
-      });
-      void this.next();
+    return this.turns.take(by, signal, async () => {
+      clearTimeout(this.idle);
+      try {
+        return await this.attempt({ job, time, signal, onProgress });
+      } finally {
+        // A process that nothing was asked of for a while gives its memory back.
+        this.idle = setTimeout(() => this.child && this.retire(this.child), idleTime).unref();
+      }
     }) as Promise<Results[J['kind']]>;
   }
 
   /** How many jobs wait. */
   get waiting(): number {
-    return this.queue.length;
+    return this.turns.waiting;
   }
 
   /** Ends the process; what waits fails. */
   close(): void {
-    for (const w of this.queue.splice(0)) w.reject(abandoned());
+    this.turns.close();
+    clearTimeout(this.idle);
     this.child?.kill('SIGKILL');
     this.child = null;
-  }
-
-  private async next(): Promise<void> {
-    if (this.busy) return;
-    const waiting = this.queue.shift();
-    if (!waiting) return;
-    this.busy = true;
-    try {
-      waiting.resolve(await this.attempt(waiting));
-    } catch (e) {
-      waiting.reject(e);
-    } finally {
-      this.busy = false;
-    }
-    void this.next();
   }
 
   private start(): ChildProcess {
@@ -158,7 +124,7 @@ export class Lane {
     return child;
   }
 
-  private attempt({ job, time, signal, onProgress }: Waiting): Promise<unknown> {
+  private attempt({ job, time, signal, onProgress }: Begun): Promise<unknown> {
     const child = this.child ?? this.start();
     return new Promise((resolve, reject) => {
       const end = (e: HttpError) => {

@@ -3,6 +3,7 @@ import { open, rename, rm } from 'node:fs/promises';
 import { type BlockPlace, blockOffset, blockSize, imageSize } from '@/core';
 import type { Database } from '../database';
 import { lanes } from '../drawing';
+import type { JobTerms } from '../drawing/lane';
 import type { ImageFile } from '../drawing/messages';
 import { NotFound } from '../http/errors';
 import { hasPack, packFile, trimPacks } from './packs';
@@ -11,10 +12,10 @@ import { hasPack, packFile, trimPacks } from './packs';
 export const imageFileLimit = 64 << 20;
 
 /** Unpacks a picture in a process of its own. @throws HttpError with the reason where that cannot be done. */
-async function unpack(bytes: Uint8Array): Promise<{ id: string; type: string }> {
+async function unpack(bytes: Uint8Array, terms: JobTerms): Promise<{ id: string; type: string }> {
   const made = await packFile(`new-${randomUUID()}`);
   try {
-    const read = await lanes().pictures.run({ kind: 'image', bytes, file: made });
+    const read = await lanes().files.run({ kind: 'image', bytes, file: made }, terms);
     await rename(/* turbopackIgnore: true */ made, await packFile(read.id));
     await trimPacks();
     return read;
@@ -25,10 +26,15 @@ async function unpack(bytes: Uint8Array): Promise<{ id: string; type: string }> 
 
 /**
  * Keeps a picture of an owner's; the same file is kept once.
- * @throws HttpError with the reason where it cannot be used.
+ * @throws HttpError with the reason where it cannot be used, 499 where `signal` says that nobody waits for it.
  */
-export async function storeImage(db: Database, owner: string, file: Uint8Array): Promise<{ id: string }> {
-  const { id, type } = await unpack(file);
+export async function storeImage(
+  db: Database,
+  owner: string,
+  file: Uint8Array,
+  signal: AbortSignal | null = null,
+): Promise<{ id: string }> {
+  const { id, type } = await unpack(file, { by: owner, signal });
   await db
     .insertInto('images')
     .values({ id, type, owner_id: owner, bytes: Buffer.from(file) })
@@ -52,7 +58,7 @@ async function imagePack(db: Database, owner: string, id: string): Promise<strin
       work = own
         .select('bytes')
         .executeTakeFirstOrThrow(gone)
-        .then(({ bytes }) => unpack(bytes))
+        .then(({ bytes }) => unpack(bytes, { by: owner }))
         .finally(() => underWay.delete(id));
       underWay.set(id, work);
     }

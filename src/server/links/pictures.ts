@@ -1,5 +1,4 @@
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { sql } from 'kysely';
 import { formats, imageIdsIn, inTruePixels, type linkWidths } from '@/core';
@@ -11,6 +10,7 @@ import { isDatabaseAway } from '../http/answers';
 import { HttpError, NotFound } from '../http/errors';
 import { imageFiles } from '../images';
 import { isFresh } from '../stored-pictures';
+import { withFolder } from '../temporary';
 import { isShown, type LinkRow } from './view';
 
 export interface WantedPicture {
@@ -38,28 +38,19 @@ const makeRoom = (db: Database, owner: string) =>
 const sizeOf = ({ of, width }: WantedPicture): object =>
   inTruePixels(of) ? { by: 'scale', scale: 1 } : { by: 'width', pixels: width };
 
-async function drawn(db: Database, row: LinkRow, wanted: WantedPicture, text: string): Promise<Buffer> {
-  const folder = await mkdtemp(path.join(tmpdir(), 'silent-compass-'));
-  try {
+function drawn(db: Database, row: LinkRow, wanted: WantedPicture, text: string): Promise<Buffer> {
+  return withFolder(async (folder) => {
     const file = path.join(folder, 'picture.png');
     const params = { ...formats.png.defaults, of: wanted.of, ...sizeOf(wanted) };
     const set = { pattern: '{name}', rows: [{ id: 'picture', kind: 'png', on: true, params }] };
-    await lanes().pictures.run(
-      {
-        kind: 'deliver',
-        text,
-        set,
-        number: 0,
-        fonts: await fontFiles(db, row.owner_id, text),
-        images: await imageFiles(db, row.owner_id, imageIdsIn(text)),
-        file,
-      },
-      { time: timeFor(wanted.width ** 2) },
+    const fonts = await fontFiles(db, row.owner_id, text);
+    const images = await imageFiles(db, row.owner_id, imageIdsIn(text));
+    await lanes().links.run(
+      { kind: 'deliver', text, set, number: 0, fonts, images, file },
+      { by: row.id, time: timeFor(wanted.width ** 2) },
     );
-    return await readFile(/* turbopackIgnore: true */ file);
-  } finally {
-    await rm(folder, { recursive: true, force: true });
-  }
+    return readFile(/* turbopackIgnore: true */ file);
+  });
 }
 
 /**

@@ -1,6 +1,5 @@
 /** Draws designs, SVG and PDF files as files of any kind: `npm run -s render -- --help` tells how. */
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { type Design, emptySet, formats, plannedFiles, provideKeptScenes } from '@/core';
@@ -8,6 +7,7 @@ import { writeDelivered } from '../encode';
 import { takeFaces } from '../faces';
 import { keptInFiles } from '../kept-scenes';
 import { limitsFromEnvironment } from '../limits';
+import { folderStem } from '../temporary';
 import { helpText, type Options, parsing } from './options';
 import { kindOf, rowOf } from './rows';
 import { type Loaded, placeOf, Reader, type Source, sourcesOf } from './sources';
@@ -48,7 +48,7 @@ async function writeOne(
 
 /** Writes one file of a design to standard output, by way of the disk: kinds of files are written in several turns. */
 async function writeOut(design: Design, values: Options): Promise<readonly string[]> {
-  const folder = mkdtempSync(path.join(tmpdir(), 'silent-compass-out-'));
+  const folder = mkdtempSync(folderStem());
   try {
     const kind = kindOf('', values.format);
     const to = path.join(folder, `out.${formats[kind].extension}`);

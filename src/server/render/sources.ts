@@ -1,5 +1,4 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { glob } from 'tinyglobby';
 import { type Design, imageIdsIn, provideImages } from '@/core';
@@ -10,6 +9,7 @@ import { takeFaces } from '../faces';
 import { openImages } from '../images/open-images';
 import { ImageFault, unpackImage } from '../images/unpack';
 import { mostPages, pdfPages } from '../pdf-pages';
+import { folderStem } from '../temporary';
 
 /** Something to be drawn: as it was typed or found, and what its files are called after. */
 export interface Source {
@@ -57,7 +57,7 @@ export interface Loaded {
 
 /** The pictures inside one file, unpacked into a folder that goes when they are closed. */
 class Pictures {
-  private readonly folder = mkdtempSync(path.join(tmpdir(), 'silent-compass-render-'));
+  private readonly folder = mkdtempSync(folderStem());
   /** Their ids by their addresses in the file, and why some are missing. */
   readonly ids = new Map<string, string>();
   readonly notes: string[] = [];
@@ -139,7 +139,7 @@ export class Reader {
 
   private async fromPdf(bytes: Uint8Array, name: string): Promise<Loaded> {
     if (this.page > mostPages) throw new Error(`Pages of a PDF are read up to page ${mostPages}.`);
-    const { pages, svg } = await pdfPages(bytes, 1, this.page);
+    const { pages, svg } = await pdfPages(bytes, { most: 1, from: this.page });
     const [text] = svg;
     if (text === undefined)
       throw new Error(`It has ${pages} ${pages === 1 ? 'page' : 'pages'}: there is no page ${this.page}.`);

@@ -12,7 +12,7 @@ export const GET = handle(async ({ db, owner }) =>
 /** Takes a font file as the body of the request. */
 export const POST = handle(
   async ({ db, owner, request }) => {
-    const font = await storeFont(db, owner, await readBytes(request, fontFileLimit));
+    const font = await storeFont(db, owner, await readBytes(request, fontFileLimit), request.signal);
     return Response.json(font, { status: 201 });
   },
   { rate: 'file', bodies: ['application/octet-stream'] },

@@ -7,6 +7,8 @@ export const dynamic = 'force-dynamic';
 /** Takes the file of a picture as the body of the request. */
 export const POST = handle(
   async ({ db, owner, request }) =>
-    Response.json(await storeImage(db, owner, await readBytes(request, imageFileLimit)), { status: 201 }),
+    Response.json(await storeImage(db, owner, await readBytes(request, imageFileLimit), request.signal), {
+      status: 201,
+    }),
   { rate: 'file', bodies: ['application/octet-stream'] },
 );

@@ -8,9 +8,11 @@ export const dynamic = 'force-dynamic';
 
 /** The first pages of a PDF in the body, each as an SVG: as many as `most` says, or as may be read. */
 export const POST = handle(
-  async ({ request, query }) => {
+  async ({ owner, request, query }) => {
     const { most } = check(pagesQuery, Object.fromEntries(query));
-    return Response.json(await pdfPages(await readBytes(request, pdfLimit), most));
+    return Response.json(
+      await pdfPages(await readBytes(request, pdfLimit), { most, by: owner, signal: request.signal }),
+    );
   },
   { rate: 'file', bodies: ['application/octet-stream', 'application/pdf'] },
 );
