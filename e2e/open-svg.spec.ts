@@ -111,3 +111,35 @@ test('a file that is no SVG, or a hostile one, is refused in words', async ({ pa
     .setInputFiles(svgFile('bomb.svg', `<!DOCTYPE svg [<!ENTITY e0 "b">${laughs}]><svg>&e10;</svg>`));
   await expect(page.getByText('With its entities this file has')).toBeVisible();
 });
+
+test('reading a file is seen and can be stopped, and nothing of it comes', async ({ page }) => {
+  const dot =
+    'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
+  const slow = svgFile(
+    'Slow.svg',
+    `<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"/><image href="${dot}" width="9" height="9"/></svg>`,
+  );
+  // The picture inside is never taken.
+  await page.route('**/api/images', () => {});
+  await page.goto('/');
+  await page.getByLabel('Design file').setInputFiles(slow);
+  await expect(page.getByText('Reading “Slow.svg” …')).toBeVisible();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByText('“Slow.svg” was not opened. Reading it was stopped.')).toBeVisible();
+  await expect(page.getByText('Reading “Slow.svg” …')).toBeHidden();
+  await expect(page).toHaveURL(/\/$/);
+  const e = new Hand(page);
+  await e.blank('Mark or badge');
+  const data = await page.evaluateHandle((bytes) => {
+    const t = new DataTransfer();
+    t.items.add(new File([bytes], 'Slow.svg', { type: 'image/svg+xml' }));
+    return t;
+  }, slow.buffer.toString());
+  await page.evaluate((t) => {
+    const at = { clientX: 600, clientY: 400, bubbles: true, cancelable: true, dataTransfer: t };
+    document.querySelector('canvas')?.dispatchEvent(new DragEvent('drop', at));
+  }, data);
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByText('“Slow.svg” was not placed. Reading it was stopped.')).toBeVisible();
+  await expect(page.getByRole('treeitem')).toHaveCount(0);
+});

@@ -11,6 +11,7 @@ import { Bars } from './frame/Bars';
 import { Dial } from './frame/Dial';
 import { Header } from './frame/Header';
 import { PartsList } from './frame/parts/PartsList';
+import { ReadingNotice } from './frame/ReadingNotice';
 import { Tray } from './frame/Tray';
 import { useClipboard } from './frame/use-clipboard';
 import { useKeys } from './frame/use-keys';
@@ -194,6 +195,7 @@ export function EditorPage({ id, picture }: { id: string; picture: number | null
       <OpenDialog />
       <Dial />
       <Notice />
+      <ReadingNotice />
     </Box>
   );
 }

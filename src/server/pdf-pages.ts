@@ -3,7 +3,7 @@ import { readFile, stat, writeFile } from 'node:fs/promises';
 import { constants, setPriority } from 'node:os';
 import path from 'node:path';
 import { spent } from './drawing/process-use';
-import { abandoned, Turns } from './drawing/turns';
+import { abandoned, FairQueue } from './drawing/fair-queue';
 import { BadRequest, HttpError } from './http/errors';
 import { withFolder } from './temporary';
 
@@ -20,7 +20,7 @@ export const mostPages = 40;
 const limits = { page: 20, file: 60, memory: 2 * 2 ** 30, svg: 40 << 20 } as const;
 
 /** Files that are read at once, each of which may take all that one may cost; the others wait. */
-const turns = new Turns({
+const turns = new FairQueue({
   atOnce: 2,
   waiting: 24,
   waitingOfOne: 12,

@@ -10,10 +10,11 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { type DesignEntry, fromSheetUnits } from '@/core';
 import { Mark, ThemeButton } from '../frame/Header';
+import { ReadingNotice } from '../frame/ReadingNotice';
 import { api, type Purpose } from '../state/api';
-import { isPdf, isSvg, isSvgText, openDesign, openPdf, reportWords, stemOf, textOf } from '../state/opening';
+import { readFile } from '../state/file-reading';
+import { designIn } from '../state/opening';
 import { say } from '../state/store';
-import { isWhole, readWhole } from '../state/whole-file';
 import { Deleted } from './Deleted';
 import { DesignCard } from './DesignCard';
 
@@ -59,29 +60,10 @@ export function DesignsPage() {
   const open = async (f: File) => {
     setFault('');
     try {
-      if (isWhole(f)) {
-        const { document, faults } = await readWhole(f);
-        create.mutate({ document }, { onSuccess: () => say(faults.join(' ')) });
-        return;
-      }
-      if (isPdf(f)) {
-        const { made, words } = await openPdf(f);
-        create.mutate({ document: made }, { onSuccess: () => say(words) });
-        return;
-      }
-      const text = await textOf(f);
-      if (isSvg(f) || isSvgText(text)) {
-        const opened = await openDesign(text, stemOf(f));
-        if ('fault' in opened) throw new Error(opened.fault);
-        const words = reportWords(opened.report);
-        create.mutate({ document: opened.made }, { onSuccess: () => say(words) });
-      } else create.mutate({ document: JSON.parse(text) });
+      const { document, words } = await readFile(f.name, (signal) => designIn(f, signal));
+      create.mutate({ document }, { onSuccess: () => say(words) });
     } catch (e) {
-      setFault(
-        e instanceof SyntaxError
-          ? `“${f.name}” is neither a design file nor an SVG or a PDF.`
-          : `“${f.name}” was not opened. ${(e as Error).message}`,
-      );
+      setFault(`“${f.name}” was not opened. ${(e as Error).message}`);
     }
   };
 
@@ -207,6 +189,7 @@ export function DesignsPage() {
           </Button>
         }
       />
+      <ReadingNotice />
       <Snackbar open={fault !== ''} autoHideDuration={8000} onClose={() => setFault('')} message={fault} />
     </Box>
   );

@@ -49,9 +49,11 @@ export async function call<T>(path: string, method = 'GET', body?: unknown): Pro
 }
 
 /** Sends a file as it is. */
-async function send<T>(path: string, file: Blob): Promise<T> {
+async function send<T>(path: string, file: Blob, signal?: AbortSignal): Promise<T> {
   const headers = { 'content-type': 'application/octet-stream' };
-  const response = await fetch(`/api/${path}`, { method: 'POST', headers, body: file }).catch(() => null);
+  const response = await fetch(`/api/${path}`, { method: 'POST', headers, body: file, signal }).catch(
+    () => null,
+  );
   return answered<T>(response?.status ?? 0, await response?.json().catch(() => null));
 }
 
@@ -96,11 +98,10 @@ export const api = {
   /** Sends a font file; it is checked before it is kept. */
   addFont: (file: Blob) => send<OwnFont>('fonts', file),
   /** Sends the file of a picture, likewise. */
-  addImage: (file: Blob) => send<{ id: string }>('images', file),
-  /** The pages of a PDF, each as an SVG; those beyond what is read at once are left out. */
-  /** The pages of a PDF as SVG; with `most`, only so many of them. */
-  pdfPages: (file: Blob, most?: number) =>
-    send<{ pages: number; svg: string[] }>(`pdf-pages${most ? `?most=${most}` : ''}`, file),
+  addImage: (file: Blob, signal?: AbortSignal) => send<{ id: string }>('images', file, signal),
+  /** The pages of a PDF as SVG, those beyond what is read at once left out; with `most`, only so many of them. */
+  pdfPages: (file: Blob, signal: AbortSignal, most?: number) =>
+    send<{ pages: number; svg: string[] }>(`pdf-pages${most ? `?most=${most}` : ''}`, file, signal),
   /** Whether a picture is there to be placed: its smallest block says so. */
   hasImage: async (id: string): Promise<boolean> => {
     const size = imageSize(id);

@@ -102,6 +102,8 @@ export interface EditorState {
   /** How often faces that were still to come have been taken up: words look otherwise from then on. */
   readonly facesTaken: number;
   readonly notice: string;
+  /** The file that is being read, and what stops that; null where none is. */
+  readonly reading: { readonly name: string; stop(): void } | null;
   /** The file that was exported last by itself, as it was set. */
   readonly onceRow: Card | null;
   readonly dialog: 'none' | 'keys' | 'search' | 'export' | 'palette' | 'face';
@@ -178,6 +180,7 @@ export const useEditor = create<EditorState>(() => ({
   version: 0,
   facesTaken: 0,
   notice: '',
+  reading: null,
   onceRow: null,
   dialog: 'none',
   profile: null,

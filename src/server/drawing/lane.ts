@@ -5,7 +5,7 @@ import path from 'node:path';
 import { Busy, HttpError } from '../http/errors';
 import type { Answer, Job, Results } from './messages';
 import { held, spent } from './process-use';
-import { abandoned, Turns } from './turns';
+import { abandoned, FairQueue } from './fair-queue';
 
 export interface LaneLimits {
   /** Milliseconds of a processor that one job may take. */
@@ -65,12 +65,12 @@ const nearlyAll = 0.5;
 export class Lane {
   private child: ChildProcess | null = null;
   private idle: NodeJS.Timeout | undefined;
-  private readonly turns: Turns;
+  private readonly turns: FairQueue;
 
   constructor(private readonly limits: LaneLimits) {
     const { queue, queueOfOne = queue } = limits;
     const full = 'Too many pictures are waiting to be drawn. Try again in a moment.';
-    this.turns = new Turns({ atOnce: 1, waiting: queue, waitingOfOne: queueOfOne, full });
+    this.turns = new FairQueue({ atOnce: 1, waiting: queue, waitingOfOne: queueOfOne, full });
   }
 
   /** @throws Busy where too many wait; Exhausted where a limit was met; HttpError where it cannot be done, or 499 where `signal` says that nobody waits. */

@@ -9,7 +9,7 @@ interface Waiting {
   reject(e: unknown): void;
 }
 
-interface TurnLimits {
+interface QueueLimits {
   /** How much may be done at once. */
   readonly atOnce: number;
   /** How much may wait, in all and of one asker. */
@@ -23,13 +23,13 @@ interface TurnLimits {
  * Lets so much be done at once and the rest wait: whoever asks is served in turn, so that one with many wishes keeps
  * nobody else from theirs. What was asked for by someone who has left is not begun.
  */
-export class Turns {
+export class FairQueue {
   private readonly queue: Waiting[] = [];
   /** Askers by when they were served last, the longest ago first. */
   private readonly served = new Map<string, true>();
   private running = 0;
 
-  constructor(private readonly limits: TurnLimits) {}
+  constructor(private readonly limits: QueueLimits) {}
 
   /** How much waits. */
   get waiting(): number {

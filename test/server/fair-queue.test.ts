@@ -1,13 +1,13 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { Turns } from '@/server/drawing/turns';
+import { FairQueue } from '@/server/drawing/fair-queue';
 
 const limits = { atOnce: 1, waiting: 100, waitingOfOne: 100, full: 'Full.' };
 
 describe('turns', () => {
   it('go round: one with many wishes keeps nobody else from theirs', async () => {
-    const turns = new Turns(limits);
+    const turns = new FairQueue(limits);
     const order: string[] = [];
     const ask = (by: string) => turns.take(by, null, async () => order.push(by));
     await Promise.all([...Array.from({ length: 5 }, () => ask('a')), ask('b'), ask('c'), ask('b')]);
@@ -20,7 +20,7 @@ describe('turns', () => {
         fc.integer({ min: 1, max: 4 }),
         fc.array(fc.tuple(fc.constantFrom('a', 'b', 'c'), fc.boolean(), fc.boolean()), { maxLength: 30 }),
         async (atOnce, wishes) => {
-          const turns = new Turns({ ...limits, atOnce });
+          const turns = new FairQueue({ ...limits, atOnce });
           let now = 0;
           let most = 0;
           let begun = 0;
@@ -52,7 +52,7 @@ describe('turns', () => {
   });
 
   it('are refused in words where too much waits, in all or of one', async () => {
-    const turns = new Turns({ ...limits, waiting: 3, waitingOfOne: 2 });
+    const turns = new FairQueue({ ...limits, waiting: 3, waitingOfOne: 2 });
     let open: () => void = () => {};
     const gate = new Promise<void>((r) => {
       open = r;
