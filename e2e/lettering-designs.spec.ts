@@ -120,7 +120,7 @@ inWhole(
       const group = Object.values(bare.parts).find((p) => p.name === 'Window');
       if (!group) throw new Error('There is no window.');
       const { [group.id]: _, ...parts } = bare.parts;
-      return { ...bare, parts, sheets: bare.sheets.map((s) => ({ ...s, parts: group.children })) };
+      return { ...bare, parts, sheets: [{ ...bare.sheets[0], parts: group.children }] };
     });
     await e.words(300, 1100, 'METEORS');
     await e.face('Lilita One');

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import { evaluate, renderPixels } from '@/core';
-import { svgToDesign } from '@/core/importing';
+import { type Design, evaluate, renderPixels } from '@/core';
+import { SvgFault, svgToDesign } from '@/core/importing';
 import { averaged, rms } from '../test/pictures';
 import { whole } from '../test/share';
 import { expect, type Page, test } from './test';
@@ -27,9 +27,20 @@ function illustrations(name: string): [string, string][] {
   return Object.entries(set.icons).map(([key, i]) => [key, wrapped(i.body, i.width ?? set.width ?? 16)]);
 }
 
-/** How far our picture of an SVG lies from Chromium’s, drawn four times as large and averaged, of 255. */
-async function apart(page: Page, text: string): Promise<number> {
-  const { design } = svgToDesign(text, 'x');
+/** An SVG as a design, or why it is refused. */
+function read(text: string): Design | string {
+  try {
+    return svgToDesign(text, 'x').design;
+  } catch (e) {
+    if (e instanceof SvgFault) return e.message;
+    throw e;
+  }
+}
+
+/** How far our picture of an SVG lies from Chromium’s, drawn four times as large and averaged, of 255; or why it is refused. */
+async function apart(page: Page, text: string): Promise<number | string> {
+  const design = read(text);
+  if (typeof design === 'string') return design;
   const ours = renderPixels({ ...evaluate(design, design.sheets[0].id), ground: [1, 1, 1, 1] }, width);
   const side = 4 * width;
   await page.setContent(
@@ -63,7 +74,8 @@ for (const [name, load, share] of sets)
     const wrong: string[] = [];
     for (const [file, text] of tried) {
       const off = await apart(page, text);
-      if (off >= 2) wrong.push(`${file} ${off.toFixed(1)}`);
+      if (typeof off === 'string') wrong.push(`${file} “${off}”`);
+      else if (off >= 2) wrong.push(`${file} ${off.toFixed(1)}`);
     }
     console.log(`${name}: ${tried.length - wrong.length} of ${tried.length} ${wrong.join(', ')}`);
     expect(tried.length - wrong.length, wrong.join(', ')).toBeGreaterThanOrEqual(share * tried.length);

@@ -99,7 +99,9 @@ test('a broken design file is refused in words', async ({ page }) => {
     mimeType: 'application/json',
     buffer: Buffer.from('{ nonsense'),
   });
-  await expect(page.getByText('“a.json” was not opened. It is neither a design file nor an SVG or a PDF.')).toBeVisible();
+  await expect(
+    page.getByText('“a.json” was not opened. It is neither a design file nor an SVG or a PDF.'),
+  ).toBeVisible();
   const wrong = JSON.stringify({ format: 'silent-compass/design', version: 99 });
   await file.setInputFiles({ name: 'b.json', mimeType: 'application/json', buffer: Buffer.from(wrong) });
   await expect(

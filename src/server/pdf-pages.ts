@@ -2,8 +2,8 @@ import { spawn } from 'node:child_process';
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import { constants, setPriority } from 'node:os';
 import path from 'node:path';
-import { spent } from './drawing/process-use';
 import { abandoned, FairQueue } from './drawing/fair-queue';
+import { spent } from './drawing/process-use';
 import { BadRequest, HttpError } from './http/errors';
 import { withFolder } from './temporary';
 

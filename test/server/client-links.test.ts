@@ -176,6 +176,9 @@ describe('a link for clients', () => {
     // What a link does not show cannot be had by it.
     expect((await picture(link.token, 1, `proofs:${sheet}`)).status).toBe(404);
     expect((await picture(link.token, 2, `sheet:${sheet}`)).status).toBe(404);
+    // An address is taken as it is, and not read twice.
+    expect((await picture(link.token, 1, '%zz')).status).toBe(400);
+    expect((await picture(link.token, 1, `sheet%3A${sheet}`)).status).toBe(400);
   }, 60_000);
 
   it('with a password is closed until that is told, and again once it is another', async () => {

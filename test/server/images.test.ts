@@ -1,9 +1,9 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { inflateRawSync } from 'node:zlib';
 import sharp from 'sharp';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { GET as getBlock } from '@/app/api/images/[id]/[level]/[column]/[row]/route';
 import { POST as postImage } from '@/app/api/images/route';
 import { blockOffset, imageSize, levelCount, packBytes, undifferenced } from '@/core';
@@ -161,6 +161,25 @@ describe('the server', () => {
     // Somebody else's picture is none of ours.
     expect(await imageFiles(db, 'nobody', [id])).toEqual([]);
     expect(await imageFiles(db, 'local', [id, id.replace('600', '601')])).toHaveLength(1);
+  });
+
+  it('keeps so many pixels on the disk, and twice that at most though all are in use', async () => {
+    const sizes = [310, 320, 330, 340, 350];
+    vi.stubEnv('COMPASS_IMAGE_CACHE_MB', '1');
+    try {
+      const ids: string[] = [];
+      for (const side of sizes)
+        ids.push((await json<{ id: string }>(await send(await placed(side, side).png().toBuffer()))).id);
+      const there = ids.filter((id) => existsSync(path.join('.data/images', id)));
+      const held = there.reduce((n, id) => n + statSync(path.join('.data/images', id)).size, 0);
+      expect(held).toBeLessThanOrEqual(2 << 20);
+      // The last ones stay, and those that went are made again where they are asked for.
+      expect(there.at(-1)).toBe(ids.at(-1));
+      expect(there).not.toContain(ids[0]);
+      expect((await block(ids[0], '0', '0', '0')).status).toBe(200);
+    } finally {
+      vi.unstubAllEnvs();
+    }
   });
 
   it('makes the pixels again where they were let go, and lets pictures go that no design shows', async () => {

@@ -3,9 +3,9 @@ import { existsSync } from 'node:fs';
 import { constants, setPriority } from 'node:os';
 import path from 'node:path';
 import { Busy, HttpError } from '../http/errors';
+import { abandoned, FairQueue } from './fair-queue';
 import type { Answer, Job, Results } from './messages';
 import { held, spent } from './process-use';
-import { abandoned, FairQueue } from './fair-queue';
 
 export interface LaneLimits {
   /** Milliseconds of a processor that one job may take. */

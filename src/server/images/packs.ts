@@ -2,10 +2,11 @@ import { mkdir, readdir, rm, stat, utimes } from 'node:fs/promises';
 import path from 'node:path';
 import { imageSize, packBytes } from '@/core';
 
-/** Bytes of pixels that are kept on disk; they can be made again from what the database has. */
-const mostBytes = Number(process.env.COMPASS_IMAGE_CACHE_MB ?? 4096) * (1 << 20);
-/** Milliseconds for which a picture that was asked for is not given up. */
+/** Returns how many bytes of pixels are kept on disk; they can be made again from what the database has. */
+const bytesKept = (): number => Number(process.env.COMPASS_IMAGE_CACHE_MB ?? 4096) * (1 << 20);
+/** Milliseconds for which a picture that was asked for is not given up, unless there is more than this many times as much. */
 const inUse = 600_000;
+const atMost = 2;
 
 const folder = () => path.join(process.cwd(), '.data/images');
 
@@ -41,9 +42,11 @@ export async function trimPacks(): Promise<void> {
     const found = await stat(/* turbopackIgnore: true */ file).catch(ifGone);
     if (found) files.push({ file, size: found.size, mtimeMs: found.mtimeMs });
   }
+  const mostBytes = bytesKept();
   let held = files.reduce((n, f) => n + f.size, 0);
   for (const { file, size, mtimeMs } of files.sort((a, b) => a.mtimeMs - b.mtimeMs)) {
-    if (held <= mostBytes || Date.now() - mtimeMs < inUse) return;
+    const bound = Date.now() - mtimeMs < inUse ? atMost * mostBytes : mostBytes;
+    if (held <= bound) return;
     await rm(/* turbopackIgnore: true */ file, { force: true });
     held -= size;
   }

@@ -29,6 +29,13 @@ async function apart(text: string, other = text): Promise<number> {
 const sources = (body: string) => parts(body).map((p) => p.source.kind);
 
 describe('SVG that is opened', () => {
+  it('reads references that were copied out of a page without the name of their space', () => {
+    const text =
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><rect id="a" width="9" height="9"/><use xlink:href="#a" x="3"/></svg>';
+    const kinds = Object.values(readSvg(text).parts).map((p) => p.source.kind);
+    expect(kinds.filter((k) => k === 'rectangle')).toHaveLength(2);
+  });
+
   it.each(Object.entries(cases))('%s: as resvg draws it', async (_, text) => {
     expect(await apart(text)).toBeLessThan(2);
   });

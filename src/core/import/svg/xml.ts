@@ -82,7 +82,11 @@ function entitiesIn(doctype: string, text: string): Record<string, string> {
  */
 export function parseSvg(text: string): Element {
   spend(text.length, most.characters, 'This file has', 'characters; an SVG may have');
-  const parser = new SaxesParser({ xmlns: true });
+  const parser = new SaxesParser({
+    xmlns: true,
+    // What was copied out of a page of HTML uses this one without saying what it stands for.
+    additionalNamespaces: { xlink: 'http://www.w3.org/1999/xlink' },
+  });
   let root: Open | null = null;
   let at: Open | null = null;
   let depth = 0;

@@ -8,7 +8,7 @@ export const dynamic = 'force-dynamic';
 /** A PNG of what a version of a link shows. */
 export const GET = handleShared<{ token: string; version: string; of: string; width: string }>(
   async ({ db, link, params: { version, of, width } }) => {
-    const wanted = check(linkPictureParams, { version, of: decodeURIComponent(of), width });
+    const wanted = check(linkPictureParams, { version, of, width });
     const png = await linkPicture(db, link.row, wanted);
     return new Response(new Uint8Array(png), {
       headers: {
