@@ -26,9 +26,24 @@ async function apart(text: string, other = text): Promise<number> {
   return rms(theirs.subarray(0, both), ours.data.subarray(0, both));
 }
 
+const copiesOfCopies = 'Copies of copies in a clip, which clip nothing in';
+
 const sources = (body: string) => parts(body).map((p) => p.source.kind);
 
 describe('SVG that is opened', () => {
+  it('has a clip take copies of shapes and not copies of copies, which is told', () => {
+    const clipped = (of: string) =>
+      readSvg(
+        svg(
+          `<defs><rect id="a" width="50" height="99"/><use id="b" href="#a"/></defs><clipPath id="c"><use id="of" href="#${of}"/></clipPath><rect id="cut" width="99" height="99" clip-path="url(#c)"/>`,
+        ),
+      );
+    const hidden = (of: string) => Object.values(clipped(of).parts).some((p) => p.name === 'cut' && p.hidden);
+    expect([hidden('a'), hidden('b')]).toEqual([false, true]);
+    expect(clipped('a').report).toEqual([]);
+    expect(clipped('b').report).toMatchObject([{ what: copiesOfCopies, count: 1, where: ['of'] }]);
+  });
+
   it('reads references that were copied out of a page without the name of their space', () => {
     const text =
       '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><rect id="a" width="9" height="9"/><use xlink:href="#a" x="3"/></svg>';
@@ -96,7 +111,10 @@ describe('SVG that is opened', () => {
   ] as const)('%s of the registry: within 2 of 255 of resvg', { timeout: 1_800_000 }, async (_, load) => {
     const files = load();
     const step = whole ? 1 : Math.ceil(files.length / 8);
-    const tried = files.filter((__, i) => i % step === 0);
+    // Copies of copies in a clip are drawn by resvg alone: browsers, librsvg and the standard have none.
+    const likeOthers = ([, text]: [string, string]) =>
+      !readSvg(text).report.some((l) => l.what === copiesOfCopies);
+    const tried = files.filter((f, i) => i % step === 0 && likeOthers(f));
     const wrong: string[] = [];
     for (const [name, text] of tried) {
       const off = await apart(text);

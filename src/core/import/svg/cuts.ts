@@ -166,6 +166,11 @@ function clipShape(reader: SvgReader, element: Element, setting: Setting): strin
   if (element.name === 'use') {
     const found = reader.ids.get(referenced(element.attributes.href) ?? '');
     if (!found || setting.referring.includes(found)) return null;
+    // A clip takes copies of shapes and words, not of copies (CSS Masking 1, 5.1): browsers draw nothing for such.
+    if (found.name === 'use') {
+      reader.leave('Copies of copies in a clip, which clip nothing in', element);
+      return null;
+    }
     const child = clipShape(reader, found, { ...setting, style, referring: [...setting.referring, found] });
     const { x, y } = element.attributes;
     const at = multiply(
