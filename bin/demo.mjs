@@ -1,7 +1,7 @@
 // One command from a fresh machine to the running application with its demo designs, kept running until it is ended.
 import { build } from './build.mjs';
 import { drawPictures } from './lib/draw-pictures.mjs';
-import { ensurePackages, ensurePdfReader, ensurePostgres } from './lib/install.mjs';
+import { ensurePackages, ensurePostgres } from './lib/install.mjs';
 import { fail, say } from './lib/say.mjs';
 
 try {
@@ -14,7 +14,6 @@ try {
   await build();
   process.exitCode = await keepRunning({
     prepare: async () => {
-      await ensurePdfReader();
       const database = await startPostgres(await ensurePostgres());
       return { database, env: environmentOf(database, name) };
     },

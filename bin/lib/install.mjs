@@ -63,11 +63,6 @@ export async function ensureChromium() {
   return shell() ?? whole() ?? fail('Chromium was installed, but was not found.');
 }
 
-/** Debian's reader of PDF, by which such files are opened; without it all else works. */
-export async function ensurePdfReader() {
-  if (!onPath('pdftocairo')) await tryInstall(['poppler-utils'], 'Poppler, which opens PDF files,');
-}
-
 /** Debian's renderers of SVG and PDF, outside references for whole pictures and meshes. */
 export async function ensureSvgRenderer() {
   if (!onPath('rsvg-convert')) await install(['librsvg2-bin'], 'rsvg-convert');

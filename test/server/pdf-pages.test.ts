@@ -50,7 +50,7 @@ const shown = (d: Design, width: number) =>
   renderPixels({ ...evaluate(d, d.sheets[0].id), ground: [1, 1, 1, 1] }, width);
 
 describe('a PDF that is opened', () => {
-  it('comes in page by page as what Poppler draws of it', async () => {
+  it('comes in page by page as Poppler draws it', async () => {
     const scenes = [
       sceneOf('split-moon-monogram'),
       sceneOf('observatory-lock-up'),
@@ -65,7 +65,7 @@ describe('a PDF that is opened', () => {
     const { pages, svg } = await json<{ pages: number; svg: string[] }>(answer);
     expect([pages, svg.length]).toEqual([3, 3]);
     const first = await json<{ pages: number; svg: string[] }>(await ask(bytes, '?most=1'));
-    expect(first).toEqual({ pages: 3, svg: [svg[0]] });
+    expect(first).toEqual({ pages: 3, svg: [svg[0]], notes: [] });
     expect((await ask(bytes, '?most=0')).status).toBe(400);
     const file = path.join(folder, 'three.pdf');
     writeFileSync(file, bytes);

@@ -33,12 +33,24 @@ const convert = (space: Interpolation, { colour: [r, g, b] }: ColourStop): Tripl
 export const eased = (f: number, mid = 0.5): number =>
   mid === 0.5 ? f : f ** (Math.log(0.5) / Math.log(mid));
 
+/** Share of a gradient that its beginning takes where further stops stand there as well: nobody sees it. */
+const justAfter = 1e-7;
+
+/**
+ * Returns stops in their order. Places before a gradient are looked up as its beginning: there the first of several stops
+ * counts, and the last of them within it (SVG 2, 14.2.4.1).
+ */
+export const orderedStops = (stops: readonly ColourStop[]): readonly ColourStop[] =>
+  [...stops]
+    .sort((a, b) => a.at - b.at)
+    .map((stop, i) => (i > 0 && stop.at <= 0 ? { ...stop, at: justAfter } : stop));
+
 /**
  * The colours of a gradient as a function of the position along it: straight alpha, clipped to the
  * sRGB gamut; stops in any order, the outermost colours go on beyond them.
  */
 export function colourRamp(stops: readonly ColourStop[], space: Interpolation): (t: number) => Rgba {
-  const sorted = [...stops].sort((a, b) => a.at - b.at);
+  const sorted = orderedStops(stops);
   if (!sorted.length) return () => [0, 0, 0, 0];
   const mixing = sorted.map((s) => convert(space, s));
   return (t) => {

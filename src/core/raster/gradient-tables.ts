@@ -1,5 +1,5 @@
 import { BoundedCache, mebibytes } from '../cache/bounded-cache';
-import { gradientTable } from '../colour/gradient';
+import { gradientTable, orderedStops } from '../colour/gradient';
 import type { GradientPaint } from '../scene/types';
 
 const plainSize = 1024;
@@ -55,7 +55,7 @@ const runsEvenly = ({ stops, interpolation }: GradientPaint): boolean =>
 const allOpaque = ({ stops }: GradientPaint): boolean => stops.every((s) => s.colour[3] >= 1);
 
 function evenStops(paint: GradientPaint): EvenStops {
-  const sorted = [...paint.stops].sort((a, b) => a.at - b.at);
+  const sorted = orderedStops(paint.stops);
   const stops = new Float64Array(5 * sorted.length);
   for (const [i, { at, colour }] of sorted.entries()) {
     stops[5 * i] = at;

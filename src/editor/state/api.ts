@@ -101,7 +101,11 @@ export const api = {
   addImage: (file: Blob, signal?: AbortSignal) => send<{ id: string }>('images', file, signal),
   /** The pages of a PDF as SVG, those beyond what is read at once left out; with `most`, only so many of them. */
   pdfPages: (file: Blob, signal: AbortSignal, most?: number) =>
-    send<{ pages: number; svg: string[] }>(`pdf-pages${most ? `?most=${most}` : ''}`, file, signal),
+    send<{ pages: number; svg: string[]; notes: readonly { what: string; count: number }[] }>(
+      `pdf-pages${most ? `?most=${most}` : ''}`,
+      file,
+      signal,
+    ),
   /** Whether a picture is there to be placed: its smallest block says so. */
   hasImage: async (id: string): Promise<boolean> => {
     const size = imageSize(id);

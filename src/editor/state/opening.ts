@@ -62,12 +62,15 @@ export function textOf(file: File): Promise<string> {
   return file.text();
 }
 
+const placesOf = (where: readonly string[], count: number): string =>
+  where.length ? `${where.join(', ')}${count > where.length ? ', …' : ''}` : '';
+
 /** What is not as it is in a file, in words; empty where nothing was. */
 export function reportWords(report: readonly LeftOut[]): string {
   if (!report.length) return '';
   const list = report.map(
     ({ what, count, where }) =>
-      `${what[0].toLowerCase()}${what.slice(1)} (${count}: ${where.join(', ')}${count > where.length ? ', …' : ''})`,
+      `${what[0].toLowerCase()}${what.slice(1)} (${[count, placesOf(where, count)].filter(Boolean).join(': ')})`,
   );
   return `Not as in the file: ${list.join('; ')}.`;
 }
@@ -114,10 +117,10 @@ async function openPdf(
   file: File,
   signal: AbortSignal,
 ): Promise<{ readonly made: Design; readonly words: string }> {
-  const { pages, svg } = await api.pdfPages(file, signal);
+  const { pages, svg, notes } = await api.pdfPages(file, signal);
   const name = stemOf(file);
   const designs: Design[] = [];
-  const report: LeftOut[] = [];
+  const report: LeftOut[] = notes.map((n) => ({ ...n, where: [] }));
   for (const text of svg) {
     const opened = await openDesign(text, name, signal);
     if ('fault' in opened) throw new Error(opened.fault);
@@ -167,6 +170,10 @@ export async function firstPage(
   file: File,
   signal: AbortSignal,
 ): Promise<{ readonly text: string; readonly words: string }> {
-  const { pages, svg } = await api.pdfPages(file, signal, 1);
-  return { text: svg[0], words: pages > 1 ? `The first of its ${pages} pages is placed.` : '' };
+  const { pages, svg, notes } = await api.pdfPages(file, signal, 1);
+  const words = [
+    pages > 1 ? `The first of its ${pages} pages is placed.` : '',
+    reportWords(notes.map((n) => ({ ...n, where: [] }))),
+  ];
+  return { text: svg[0], words: words.filter(Boolean).join(' ') };
 }

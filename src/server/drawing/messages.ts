@@ -1,5 +1,6 @@
 import type { ExportSet, OwnFont, PlannedFile } from '@/core';
 import type { DesignFault } from '@/core/reading';
+import type { PageRange, PdfPages } from '../pdf/pages';
 import type { PictureOrder } from '../pictures';
 
 /** A font of the designer's own that a picture needs. */
@@ -56,6 +57,8 @@ export type Job =
   | { readonly kind: 'font'; readonly bytes: Uint8Array }
   /** A picture to be placed; its pixels are written to a file, level by level. */
   | { readonly kind: 'image'; readonly bytes: Uint8Array; readonly file: string }
+  /** Pages of a PDF, so many from one on. */
+  | ({ readonly kind: 'pdf'; readonly bytes: Uint8Array } & PageRange)
   /** For tests: works without end, or takes memory without end. */
   | { readonly kind: 'misbehave'; readonly how: 'loop' | 'hoard' | 'crash' };
 
@@ -65,6 +68,7 @@ export interface Results {
   deliver: { readonly size: number; readonly notes: readonly string[] };
   font: OwnFont & { readonly bytes: Uint8Array };
   image: ReadImage;
+  pdf: PdfPages;
   misbehave: null;
 }
 

@@ -28,6 +28,7 @@ import { openImages } from '../images/open-images';
 import { ImageFault, unpackImage } from '../images/unpack';
 import { keptInFiles } from '../kept-scenes';
 import { limitsFromEnvironment } from '../limits';
+import { PdfFault } from '../pdf/fault';
 import { picturePng } from '../pictures';
 import { unpackFont } from '../woff';
 import type { Answer, FontFile, Job, Results } from './messages';
@@ -105,6 +106,12 @@ async function readFont({ bytes: file }: Extract<Job, { kind: 'font' }>): Promis
   return { id, name: clipText(face.name, 200), licence: clipText(face.licence, 2000), bytes };
 }
 
+/** Its reader is large, and comes when it is needed. */
+async function readPages({ bytes, ...range }: Extract<Job, { kind: 'pdf' }>): Promise<Results['pdf']> {
+  const { readPdf } = await import('../pdf');
+  return readPdf(bytes, range);
+}
+
 function misbehave(how: Extract<Job, { kind: 'misbehave' }>['how']): never {
   if (how === 'crash') process.abort();
   const hoard: Uint8Array[] = [];
@@ -117,6 +124,7 @@ async function work(job: Job): Promise<unknown> {
   if (job.kind === 'plan') return withDesign(job, job.set, async (design) => plannedFiles(design, job.set));
   if (job.kind === 'deliver') return deliver(job);
   if (job.kind === 'font') return readFont(job);
+  if (job.kind === 'pdf') return readPages(job);
   return misbehave(job.how);
 }
 
@@ -126,6 +134,7 @@ function failed(e: unknown): Answer {
   if (
     e instanceof FontFault ||
     e instanceof ImageFault ||
+    e instanceof PdfFault ||
     e instanceof WorkFault ||
     e instanceof RowFault ||
     e instanceof RangeError

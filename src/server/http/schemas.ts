@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { type BlockPlace, type Depth, type ExportSet, isPlacedImage, type SentChange } from '@/core';
 import { exportSetSchema } from '@/core/reading';
-import { mostPages } from '../pdf-pages';
+import { mostPages } from '../pdf/pages';
 import { pictureLimit } from '../pictures';
 import { purposes } from '../purposes';
 

@@ -8,7 +8,7 @@ import type { ImageFile } from '../drawing/messages';
 import { takeFaces } from '../faces';
 import { openImages } from '../images/open-images';
 import { ImageFault, unpackImage } from '../images/unpack';
-import { mostPages, pdfPages } from '../pdf-pages';
+import { mostPages } from '../pdf/pages';
 import { folderStem } from '../temporary';
 
 /** Something to be drawn: as it was typed or found, and what its files are called after. */
@@ -139,11 +139,15 @@ export class Reader {
 
   private async fromPdf(bytes: Uint8Array, name: string): Promise<Loaded> {
     if (this.page > mostPages) throw new Error(`Pages of a PDF are read up to page ${mostPages}.`);
-    const { pages, svg } = await pdfPages(bytes, { most: 1, from: this.page });
+    // Its reader is large, and comes when it is needed.
+    const { readPdf } = await import('../pdf');
+    const { pages, svg, notes } = await readPdf(bytes, { most: 1, from: this.page });
     const [text] = svg;
     if (text === undefined)
       throw new Error(`It has ${pages} ${pages === 1 ? 'page' : 'pages'}: there is no page ${this.page}.`);
-    return this.fromSvg(text, name);
+    const loaded = await this.fromSvg(text, name);
+    const left = notes.map(({ what, count }) => `Not as in the file: ${what} (${count})`);
+    return { ...loaded, notes: [...left, ...loaded.notes] };
   }
 
   close(): void {

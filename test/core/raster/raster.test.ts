@@ -8,7 +8,14 @@ import { makeKernels } from '@/core/raster/kernels';
 import { Painter } from '@/core/raster/painter';
 import { renderPixels } from '@/core/raster/render';
 import { tileSize } from '@/core/raster/target';
-import { type BlendMode, blendModes, type Filter, type Scene, type SceneNode } from '@/core/scene/types';
+import {
+  type BlendMode,
+  blendModes,
+  type Filter,
+  type Scene,
+  type SceneNode,
+  type ScenePaint,
+} from '@/core/scene/types';
 import { sampled } from '../../share';
 import { erf } from '../erf';
 import { circle, numbers, polygon, rect, regular } from '../shapes';
@@ -183,6 +190,31 @@ describe('tiles', () => {
     );
     const whole = draw(s, 1.37);
     for (const tile of [64, 100, 37]) expectSame(draw(s, 1.37, tile), whole);
+  });
+
+  it('before a gradient have the first of the stops at its beginning, and the last of them within it (SVG 2, 14.2.4.1)', () => {
+    for (const interpolation of ['srgb', 'oklab'] as const) {
+      const stops = [
+        { at: 0, colour: [1, 0, 0, 1] },
+        { at: 0, colour: [0, 0, 1, 1] },
+        { at: 1, colour: [0, 0, 1, 1] },
+      ] as const;
+      const paint: ScenePaint = {
+        kind: 'linear',
+        matrix: [20, 0, 0, 20, 20, 0],
+        stops,
+        interpolation,
+        spread: 'pad',
+      };
+      const { data } = renderPixels(scene([shape(rect(0, 0, 40, 10), paint)], 40, 10), 40);
+      const at = (x: number) => [...data.subarray(4 * (5 * 40 + x), 4 * (5 * 40 + x) + 3)];
+      expect([at(5), at(19), at(21), at(35)]).toEqual([
+        [255, 0, 0],
+        [255, 0, 0],
+        [0, 0, 255],
+        [0, 0, 255],
+      ]);
+    }
   });
 
   it('of a path of many contours, nested and crossing, are the same bits as well: none is missed beside a tile', () => {

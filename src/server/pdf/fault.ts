@@ -1,0 +1,2 @@
+/** Says in plain words why a page cannot be read. */
+export class PdfFault extends Error {}

@@ -1,0 +1,129 @@
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { PdfFault } from './fault';
+import type { OperatorList } from './graphics-state';
+import { matrixOf, pathOperator, stateOperators } from './operators';
+import { type Operator, PagePainter } from './page-painter';
+import { mostPages, type PageRange, type PdfPages } from './pages';
+import { pictureOperators } from './picture-operators';
+import { SvgSheet } from './svg-sheet';
+import { textOperators } from './words';
+
+export { PdfFault } from './fault';
+
+/** Characters that the pages of one file may come to. */
+const mostCharacters = 80 << 20;
+
+/** Points that a page may measure (ISO 32000-1, Annex C: 14,400 of a reader’s units). */
+const longestSide = 14_400;
+
+const names = new Map(Object.entries(OPS).map(([name, code]) => [code as number, name]));
+const nameOf = (code: number): string => names.get(code) ?? '';
+
+const byName: Readonly<Record<string, Operator>> = {
+  ...stateOperators,
+  ...pictureOperators,
+  ...textOperators,
+  constructPath: pathOperator(nameOf),
+};
+
+const require = createRequire(import.meta.url);
+/** A folder of what pdf.js ships beside its code, as it takes the names of folders. */
+const shipped = (folder: string): string =>
+  `${path.join(path.dirname(require.resolve('pdfjs-dist/package.json')), folder)}/`;
+
+/** What is said of errors of pdf.js’, by their names. */
+const reasons: Readonly<Record<string, string>> = {
+  PasswordException: 'This PDF has a password: save it without one.',
+  InvalidPDFException: 'This is no PDF that can be read, or it is damaged.',
+  FormatError: 'This is no PDF that can be read, or it is damaged.',
+  UnknownErrorException: 'This is no PDF that can be read, or it is damaged.',
+};
+
+function inWords(e: unknown): unknown {
+  const said = reasons[(e as Error | null)?.name ?? ''];
+  return said ? new PdfFault(said) : e;
+}
+
+function open(bytes: Uint8Array) {
+  return getDocument({
+    // It takes the bytes for itself, and none of Node’s own kind.
+    data: Uint8Array.from(bytes),
+    verbosity: 0,
+    isEvalSupported: false,
+    useSystemFonts: false,
+    // Glyphs come as outlines.
+    disableFontFace: true,
+    fontExtraProperties: false,
+    stopAtErrors: false,
+    cMapUrl: shipped('cmaps'),
+    standardFontDataUrl: shipped('standard_fonts'),
+    wasmUrl: shipped('wasm'),
+    iccUrl: shipped('iccs'),
+  });
+}
+
+type PdfDocument = Awaited<ReturnType<typeof open>['promise']>;
+
+/** What a page refers to: its own, and what it shares with other pages. */
+function objectsOf(page: Awaited<ReturnType<PdfDocument['getPage']>>) {
+  const from = (id: string) => (id.startsWith('g_') ? page.commonObjs : page.objs);
+  return {
+    object: (id: string): unknown => (from(id).has(id) ? from(id).get(id) : null),
+    arrived: (id: string) => new Promise<unknown>((resolve) => from(id).get(id, resolve)),
+  };
+}
+
+async function readPage(document: PdfDocument, number: number): Promise<ReturnType<SvgSheet['finish']>> {
+  const page = await document.getPage(number);
+  const { width, height, transform } = page.getViewport({ scale: 1 });
+  if (!(width > 0 && height > 0)) throw new PdfFault('A page has no size.');
+  if (Math.max(width, height) > longestSide)
+    throw new PdfFault(
+      `A page measures ${Math.round(width)} × ${Math.round(height)} pt, more than a PDF may.`,
+    );
+  const shown = await document.getOptionalContentConfig();
+  const operators = await page.getOperatorList();
+  const area = { x0: 0, y0: 0, x1: width, y1: height };
+  const sheet = new SvgSheet(area);
+  const resources = {
+    ...objectsOf(page),
+    isShown: (properties: unknown) => shown.isVisible(properties as never),
+    operator: (code: number) => byName[nameOf(code)] ?? null,
+  };
+  const painter = new PagePainter(sheet, resources, matrixOf(transform), area);
+  await painter.run(operators as unknown as OperatorList);
+  page.cleanup();
+  return sheet.finish();
+}
+
+/**
+ * Reads pages of a PDF by their operators (ISO 32000-1, Annex A), each as an SVG of shapes, gradients, patterns, groups, masks, pictures
+ * and outlines of words. It takes as long as it takes, and belongs where that is watched.
+ * @throws PdfFault in words where it is none, damaged, locked or too much.
+ */
+export async function readPdf(bytes: Uint8Array, { most, from }: PageRange): Promise<PdfPages> {
+  const task = open(bytes);
+  try {
+    const document = await task.promise;
+    const pages = document.numPages;
+    if (!pages) throw new PdfFault('This PDF has no page.');
+    const svg: string[] = [];
+    let size = 0;
+    const notes = new Map<string, number>();
+    for (let number = from; number < Math.min(pages + 1, from + Math.min(most, mostPages)); number++) {
+      const read = await readPage(document, number);
+      svg.push(read.svg);
+      size += read.svg.length;
+      if (size > mostCharacters)
+        throw new PdfFault('What is on these pages is more than can be opened at once.');
+      for (const { what, count } of read.notes) notes.set(what, (notes.get(what) ?? 0) + count);
+    }
+    return { pages, svg, notes: [...notes].map(([what, count]) => ({ what, count })) };
+  } catch (e) {
+    throw inWords(e);
+  } finally {
+    await task.destroy();
+  }
+}
