@@ -65,12 +65,15 @@ function OpenDialog() {
   return <Dialog />;
 }
 
+/** Milliseconds that a letter of a notice takes to be read (about 200 words a minute; common practice, no source). */
+const readingTime = 60;
+
 function Notice() {
   const notice = useEditor((s) => s.notice);
   return (
     <Snackbar
       open={notice !== ''}
-      autoHideDuration={3500}
+      autoHideDuration={Math.max(3500, readingTime * notice.length)}
       onClose={() => set({ notice: '' })}
       message={notice}
       anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}

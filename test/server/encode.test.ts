@@ -11,6 +11,7 @@ import {
   evaluate,
   makeCoat,
   makeDesign,
+  makeFinish,
   makePart,
   makeRow,
   makeSource,
@@ -40,6 +41,27 @@ const flat = {
 };
 const dome = demoDesigns['dome-icon']();
 const domeScene = evaluate(dome, dome.sheets[0].id);
+
+/** Thin lines in strong colours over grain: neither way of WebP likes it. */
+function linesDesign(): typeof dome {
+  const at = (x: number, y: number, turn = 0) => ({ x, y, turn, skew: 0, scaleX: 1, scaleY: 1 });
+  const ground = makePart(makeSource('rectangle', { width: 400, height: 400 }), {
+    id: 'ground',
+    place: at(200, 200),
+    coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#8090a0' } })],
+    finishes: [makeFinish('grain', { amount: 0.6 })],
+  });
+  const lines = Array.from({ length: 60 }, (_, i) =>
+    makePart(makeSource('rectangle', { width: 380, height: 1.2 }), {
+      id: `line-${i}`,
+      place: at(200, 200, 3 * i),
+      coats: [makeCoat('fill', { paint: { kind: 'solid', colour: i % 2 ? '#ff0020' : '#0040ff' } })],
+    }),
+  );
+  const parts = Object.fromEntries([ground, ...lines].map((p) => [p.id, p]));
+  const sheet = { id: 's', width: 400, height: 400, ground: null, parts: Object.keys(parts) };
+  return { ...makeDesign('Lines', sheet), parts };
+}
 
 let count = 0;
 
@@ -93,6 +115,20 @@ describe('files that leave the program', () => {
     const [rough, fine] = [await off(0.3), await off(0.95)];
     expect(fine).toBeLessThan(2.5);
     expect(fine).toBeLessThan(rough);
+  });
+
+  it('WebP is kept without loss where that takes less room, and tells where colours come out far off', async () => {
+    const { bytes, notes } = await written(flat, 'webp', { pixels: 64 });
+    expect(notes).toEqual(['It is kept without loss, which takes less room here.']);
+    expect(rms(await read(bytes), renderPixels(evaluate(flat, flat.sheets[0].id), 64).data)).toBeLessThan(
+      1e-9,
+    );
+    const lines = linesDesign();
+    const thin = await written(lines, 'webp', { pixels: 400, quality: 0.5 });
+    const off = rms(await read(thin.bytes), renderPixels(evaluate(lines, lines.sheets[0].id), 400).data);
+    const [said] = thin.notes.map((n) => Number(/off by ([\d.]+) of 255/.exec(n)?.[1]));
+    expect(off).toBeGreaterThan(4);
+    expect(Math.abs(said - off)).toBeLessThan(0.3 * off);
   });
 
   it.each([

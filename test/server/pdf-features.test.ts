@@ -202,7 +202,7 @@ describe('a page of a PDF', () => {
           'q 0 0 200 200 re W n q 10 10 100 100 re W n 0.5 0 0 rg 20 20 40 40 re f Q BT /F 20 Tf 20 150 Td [(Two w) 40 (ords)] TJ ET Q',
       }),
     );
-    const parts = Object.values(design.parts).filter((p) => p.source.kind !== 'group');
+    const parts = Object.values(design.parts);
     expect(parts.map((p) => [p.name, p.source.kind]).sort()).toEqual([
       ['Path', 'path'],
       ['Two', 'path'],

@@ -57,7 +57,7 @@ export interface TextState {
 
 /** The graphics state of a page (ISO 32000-1, 8.4). Records are never changed, so that saving one is keeping it. */
 export interface GraphicsState extends TextState {
-  /** To sheet coordinates, points with y downwards. */
+  /** To sheet coordinates, pixels with y downwards. */
   readonly matrix: Matrix;
   /** The matrix that patterns lie by: that of the page, or of the form they are in. */
   readonly base: Matrix;

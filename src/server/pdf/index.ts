@@ -15,6 +15,9 @@ export { PdfFault } from './fault';
 /** Characters that the pages of one file may come to. */
 const mostCharacters = 80 << 20;
 
+/** Pixels of a sheet in a point (CSS Values 4, 6.2). */
+const pixelsPerPoint = 96 / 72;
+
 /** Points that a page may measure (ISO 32000-1, Annex C: 14,400 of a reader’s units). */
 const longestSide = 14_400;
 
@@ -77,11 +80,11 @@ function objectsOf(page: Awaited<ReturnType<PdfDocument['getPage']>>) {
 
 async function readPage(document: PdfDocument, number: number): Promise<ReturnType<SvgSheet['finish']>> {
   const page = await document.getPage(number);
-  const { width, height, transform } = page.getViewport({ scale: 1 });
+  const { width, height, transform } = page.getViewport({ scale: pixelsPerPoint });
   if (!(width > 0 && height > 0)) throw new PdfFault('A page has no size.');
-  if (Math.max(width, height) > longestSide)
+  if (Math.max(width, height) > longestSide * pixelsPerPoint)
     throw new PdfFault(
-      `A page measures ${Math.round(width)} × ${Math.round(height)} pt, more than a PDF may.`,
+      `A page measures ${Math.round(width / pixelsPerPoint)} × ${Math.round(height / pixelsPerPoint)} pt, more than a PDF may.`,
     );
   const shown = await document.getOptionalContentConfig();
   const operators = await page.getOperatorList();

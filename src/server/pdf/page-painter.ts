@@ -32,7 +32,7 @@ export interface PageResources {
 /** Cells within cells, and states that are saved. */
 const deepest = { cells: 8, states: 500 } as const;
 
-/** Points that a line without width is drawn with: the thinnest that is sure to be seen. */
+/** Pixels that a line without width is drawn with: the thinnest that is sure to be seen. */
 const hairline = 0.25;
 
 /** How an outline is painted. */

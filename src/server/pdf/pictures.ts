@@ -76,8 +76,8 @@ export interface ImageElement {
   readonly matrix: Matrix;
 }
 
-/** Points from which on a pixel is seen as a square, and pixels along a side up to which a picture is enlarged to keep them so. */
-const squareFrom = 1.5;
+/** Pixels of the sheet from which on one of a picture is seen as a square, and pixels along a side up to which a picture is enlarged to keep them so. */
+const squareFrom = 2;
 const enlargedSide = 2048;
 
 /** Returns a picture with every pixel several times as large, so that they stay squares however smoothly it is drawn. */
@@ -97,7 +97,7 @@ function enlarged(rgba: Rgba, times: number): Rgba {
 function timesOf({ width, height }: Rgba, interpolate: boolean, [a, b, c, d]: Matrix): number {
   const pixel = Math.max(Math.hypot(a, b) / width, Math.hypot(c, d) / height);
   if (interpolate || pixel < squareFrom) return 1;
-  return Math.max(1, Math.min(32, Math.ceil(8 * pixel), Math.floor(enlargedSide / Math.max(width, height))));
+  return Math.max(1, Math.min(32, Math.ceil(6 * pixel), Math.floor(enlargedSide / Math.max(width, height))));
 }
 
 const element = async (small: Rgba, from: Matrix, interpolate = true): Promise<ImageElement> => {

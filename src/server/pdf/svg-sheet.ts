@@ -6,7 +6,7 @@ import type { ImageElement } from './pictures';
 /** Characters and elements that a page may come to. */
 const most = { characters: 40 << 20, elements: 200_000 } as const;
 
-/** Returns a number as it is written: to a ten-thousandth of a point. */
+/** Returns a number as it is written: to a ten-thousandth of a pixel. */
 export const numeral = (v: number): string => String(Number(v.toFixed(4)));
 
 /** Returns a text as it stands in an attribute or between tags. */
@@ -191,7 +191,7 @@ export class SvgSheet {
     this.enter([]);
     const { x1, y1 } = this.page;
     const [w, h] = [numeral(x1), numeral(y1)];
-    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}pt" height="${h}pt" viewBox="0 0 ${w} ${h}"><defs>${this.defs.join('')}</defs>${this.frames[0].out.join('')}</svg>`;
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${h}" viewBox="0 0 ${w} ${h}"><defs>${this.defs.join('')}</defs>${this.frames[0].out.join('')}</svg>`;
     return { svg, notes: [...this.notes].map(([what, count]) => ({ what, count })) };
   }
 }
@@ -203,5 +203,5 @@ const holds = (outer: Box, inner: Box): boolean =>
   outer.x1 >= inner.x1 - slack &&
   outer.y1 >= inner.y1 - slack;
 
-/** Points by which a clip may cut into what it is said to leave: numbers of pages are not exact. */
+/** Pixels by which a clip may cut into what it is said to leave: numbers of pages are not exact. */
 const slack = 0.005;
