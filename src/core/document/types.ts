@@ -13,7 +13,7 @@ import type { PrimitiveSource } from '../source';
 import type { Card } from './card';
 
 export const formatName = 'silent-compass/design';
-export const formatVersion = 9;
+export const formatVersion = 10;
 
 export type Source = PrimitiveSource | HolderSource;
 

@@ -1,5 +1,5 @@
 import { BoundedCache, mebibytes } from '../cache/bounded-cache';
-import { count, image, share, size } from '../document/fields';
+import { count, image, number, share, size, toggle } from '../document/fields';
 import { emptyPath, transformPath } from '../geometry/path';
 import { type ImageSize, imageSize } from '../image/image-id';
 import { levelSize } from '../image/levels';
@@ -11,6 +11,8 @@ interface Traced {
   readonly image: string;
   readonly width: number;
   readonly colours: number;
+  readonly likeness: number;
+  readonly denoise: boolean;
   readonly smoothness: number;
   readonly smallest: number;
 }
@@ -24,7 +26,7 @@ const known = new BoundedCache<readonly TracedArea[]>(mebibytes(16), (areas) =>
 
 /** Areas of a picture in the pixels of the level that is traced; null while that is not at hand. */
 function areasOf(p: Traced, size: ImageSize): readonly TracedArea[] | null {
-  const key = [p.image, p.colours, p.smoothness, p.smallest].join(' ');
+  const key = [p.image, p.colours, p.likeness, p.denoise, p.smoothness, p.smallest].join(' ');
   const found = known.get(key);
   if (found) return found;
   const whole = wholeImage(p.image, size, levelWithin(size, mostTraced));
@@ -46,10 +48,19 @@ export const traced = defineSource<Traced>({
     image('image', 'Picture', 'What is traced.'),
     size('width', 'Width', 'From side to side.'),
     count('colours', 'Colours', 'At most so many.', 1, 32),
+    number(
+      'likeness',
+      'Merge alike',
+      'Colours that differ by less become one (ΔE, CIEDE2000): 1 is just seen, 100 is black beside white.',
+      0,
+      50,
+      1,
+    ),
+    toggle('denoise', 'Even out grain', 'Takes the grain of a scan away before colours are told apart.'),
     share('smoothness', 'Smoothness', 'How much its edges are evened out.'),
     count('smallest', 'Smallest area', 'Areas of fewer pixels go to what is beside them.', 0, 100_000),
   ],
-  defaults: { image: '', width: 800, colours: 6, smoothness: 0.1, smallest: 12 },
+  defaults: { image: '', width: 800, colours: 6, likeness: 8, denoise: true, smoothness: 0.1, smallest: 12 },
   rests: ['images'],
   images: ({ image: id }) => [{ id, most: mostTraced }],
   outline: () => emptyPath,

@@ -1,4 +1,5 @@
 import { formatHex } from '../colour/colour';
+import { colourDifference } from '../colour/difference';
 import { type Triple, toOklab } from '../colour/spaces';
 import type { WholeImage } from '../image/whole';
 
@@ -102,11 +103,30 @@ function firstCentres(bins: readonly Bin[], count: number): Triple[] {
   return centres;
 }
 
+/** Colours that differ by less than so much become one, the two nearest first. */
+function mergeAlike(members: readonly Bin[][], likeness: number): Bin[][] {
+  const left = [...members];
+  for (;;) {
+    let nearestPair: [number, number] | null = null;
+    let least = likeness;
+    const means = left.map(meanOf);
+    for (let i = 0; i < left.length; i++)
+      for (let k = i + 1; k < left.length; k++) {
+        const d = colourDifference(means[i], means[k]);
+        if (d < least) [nearestPair, least] = [[i, k], d];
+      }
+    if (!nearestPair) return left;
+    const [i, k] = nearestPair;
+    left[i] = [...left[i], ...left[k]];
+    left.splice(k, 1);
+  }
+}
+
 /**
  * The colours that a picture is best told by, at most so many, as hex: k-means in OKLab (Lloyd 1982) over what lies flat, the
- * same every time. None of a picture that is clear all over.
+ * same every time; those that differ by less than `likeness` (CIEDE2000) are one. None of a picture that is clear all over.
  */
-export function flatColours(image: WholeImage, count: number): string[] {
+export function flatColours(image: WholeImage, count: number, likeness = 0): string[] {
   const flat = binsOf(image, true);
   const all = binsOf(image, false);
   const total = (list: readonly Bin[]) => list.reduce((n, b) => n + b.count, 0);
@@ -124,5 +144,5 @@ export function flatColours(image: WholeImage, count: number): string[] {
     centres = next;
     if (still) break;
   }
-  return members.map((m) => formatHex([...meanOf(m), 1]));
+  return mergeAlike(members, likeness).map((m) => formatHex([...meanOf(m), 1]));
 }

@@ -3,6 +3,7 @@ import { type Path, pathOf, transformPath } from '../geometry/path';
 import type { WholeImage } from '../image/whole';
 import { levelChains } from './chains';
 import { corneredContour } from './cornered-contour';
+import { denoised } from './denoise';
 import { flatColours } from './flat-colours';
 import { areaOf } from './level-path';
 import { clear, type Shares, sharesOf } from './shares';
@@ -12,6 +13,10 @@ import { dropSmallAreas } from './small-areas';
 export interface TraceOrder {
   /** Most colours. */
   readonly colours: number;
+  /** Colours that differ by less than so much become one (CIEDE2000). */
+  readonly likeness?: number;
+  /** Whether the grain of a scan is evened out first. */
+  readonly denoise?: boolean;
   /** How much its edges are evened out, 0–1. */
   readonly smoothness: number;
   /** Areas of fewer pixels go to what is beside them. */
@@ -95,10 +100,11 @@ function above({ first, second, share }: Shares, ranks: Uint8Array, rank: number
  * shows between them. @throws WorkFault where it would come to too many segments.
  */
 export function traceImage(
-  image: WholeImage,
-  { colours: most, smoothness, smallest }: TraceOrder,
+  original: WholeImage,
+  { colours: most, likeness, denoise, smoothness, smallest }: TraceOrder,
 ): TracedArea[] {
-  const colours = flatColours(image, most);
+  const image = denoise ? denoised(original) : original;
+  const colours = flatColours(image, most, likeness);
   const shares = sharesOf(image, colours);
   dropSmallAreas(shares, smallest);
   const order = byArea(shares, colours.length);

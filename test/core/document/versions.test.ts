@@ -76,6 +76,15 @@ describe('versions of the format', () => {
     expect(begins('9')).toContain('right');
   });
 
+  it('pictures that were traced before version 10 stay as they were: no colours merged, no grain evened out', () => {
+    const traced = (name: string) =>
+      Object.values(parseDesign(sample(name)).parts).flatMap(({ source }) =>
+        source.kind === 'traced' ? [[source.likeness, source.denoise]] : [],
+      );
+    expect(traced('9')).toEqual([[0, false]]);
+    expect(traced('10')).toEqual([[8, true]]);
+  });
+
   it('the sample of the present version has every member of every kind, and reading adds none', () => {
     // A kind or a field that comes, goes or is renamed makes a new version: with an upgrade, and a sample.
     const name = String(formatVersion);

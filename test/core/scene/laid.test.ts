@@ -30,7 +30,7 @@ function twoSheets(on: readonly Part[], mark: readonly Part[], ground: string | 
     parts,
   };
 }
-const base = { format: 'silent-compass/design', version: 9, name: 'Laid' } as Design;
+const base = { format: 'silent-compass/design', version: 10, name: 'Laid' } as Design;
 
 const laid = (params: object, at: object = {}, values: Partial<Part> = {}): Part =>
   makePart(makeSource('laid-sheet', { sheet: 'mark', width: 200, height: 200, ...params }), {

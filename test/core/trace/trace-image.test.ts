@@ -1,8 +1,12 @@
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { parseHex } from '@/core/colour/colour';
+import { colourDifference } from '@/core/colour/difference';
+import type { Triple } from '@/core/colour/spaces';
 import { contourArea } from '@/core/geometry/measure';
 import type { Path } from '@/core/geometry/path';
 import type { WholeImage } from '@/core/image/whole';
+import { denoised, noiseOf } from '@/core/trace/denoise';
 import { flatColours } from '@/core/trace/flat-colours';
 import { traceImage } from '@/core/trace/trace-image';
 import { runs } from '../../share';
@@ -15,6 +19,7 @@ async function drawn(body: string, width = 600, height = 400): Promise<WholeImag
   return { width, height, data: new Uint8ClampedArray(data) };
 }
 
+const rgbOf = (hex: string): Triple => parseHex(hex).slice(0, 3) as unknown as Triple;
 const areaOf = (path: Path) => path.contours.reduce((n, c) => n + contourArea(c), 0);
 const segments = (path: Path) => path.contours.reduce((n, c) => n + (c.xy.length - 2) / 6, 0);
 
@@ -66,6 +71,32 @@ describe('a traced picture', () => {
     const rough = await drawn(`<polygon points="${jagged.join(' ')}" fill="#336699"/>`);
     const [sharp0, even] = [0, 1].map((smoothness) => traceImage(rough, { ...order, smoothness })[0].path);
     expect(segments(even)).toBeLessThan(segments(sharp0) / 2);
+  });
+
+  it('of a scan has the colours that were printed, in few nodes', async () => {
+    // Three inks with the grain of a scanner and a slow shade across the page.
+    const clean = await drawn(
+      '<rect width="600" height="400" fill="#f4efe4"/><circle cx="200" cy="200" r="130" fill="#b03a2e"/><path d="M340 60L560 90 520 340 360 300z" fill="#23405f"/>',
+    );
+    const next = numbers(8);
+    const grain = () => 12 * (next() + next() + next() - 1.5);
+    const data = clean.data.map((v, i) =>
+      i % 4 === 3 ? 255 : v + grain() + 10 * (((i >> 2) % 600) / 600 - 0.5),
+    );
+    const scan: WholeImage = { ...clean, data };
+    expect(noiseOf(clean)).toBe(0);
+    // Three numbers that lie evenly over 12 have a standard deviation of 6 together.
+    expect(noiseOf(scan)).toBeGreaterThan(3);
+    expect(noiseOf(scan)).toBeLessThan(7);
+    expect(denoised(clean)).toBe(clean);
+    const before = traceImage(scan, order);
+    const after = traceImage(scan, { ...order, likeness: 8, denoise: true });
+    const nodes = (t: typeof after) => t.reduce((n, a) => n + segments(a.path), 0);
+    expect(before.length).toBeGreaterThan(3);
+    expect(after).toHaveLength(3);
+    for (const [i, ink] of ['#f4efe4', '#b03a2e', '#23405f'].entries())
+      expect(colourDifference(rgbOf(after[i].colour), rgbOf(ink))).toBeLessThan(3);
+    expect(nodes(after)).toBeLessThan(Math.min(120, nodes(before) / 4));
   });
 
   it('says so of a picture that is all noise, and what helps', () => {

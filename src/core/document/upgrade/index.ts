@@ -8,6 +8,7 @@ import { fromFive } from './from-5';
 import { fromSix } from './from-6';
 import { fromSeven } from './from-7';
 import { fromEight } from './from-8';
+import { fromNine } from './from-9';
 
 /** One upgrade from each version to the next, the oldest first. */
 export const upgrades: readonly Upgrade[] = [
@@ -19,6 +20,7 @@ export const upgrades: readonly Upgrade[] = [
   fromSix,
   fromSeven,
   fromEight,
+  fromNine,
 ];
 
 /** Whether documents of a version can be read. */
