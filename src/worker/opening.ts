@@ -3,8 +3,10 @@ import { expose } from 'comlink';
 import { type Design, WorkFault } from '@/core';
 import type { Drawing } from '@/core/edit';
 import {
+  type AtHand,
   type InnerPicture,
   type LeftOut,
+  type NamedFont,
   picturesIn,
   readSvg,
   recipeIn,
@@ -46,8 +48,13 @@ function liveDesign(text: string): Design | null {
   }
 }
 
-/** Ids of pictures that were brought, by their addresses in a file. */
-export type Brought = readonly (readonly [href: string, id: string])[];
+/** What is there for a file that is read: ids of pictures that were brought, by their addresses in it, and fonts of the designer's own. */
+export interface Brought {
+  readonly pictures: readonly (readonly [href: string, id: string])[];
+  readonly fonts: readonly NamedFont[];
+}
+
+const atHand = ({ pictures, fonts }: Brought): AtHand => ({ pictures: new Map(pictures), fonts });
 
 const opening = {
   /** The pictures inside an SVG, to be brought before it is read; none where its live design has them already. */
@@ -57,7 +64,7 @@ const opening = {
   /** An SVG as a drawing to be placed. */
   drawing: (text: string, name: string, brought: Brought): Promise<Opened<Drawing>> =>
     attempt(async (): Promise<Opened<Drawing>> => {
-      const read = () => readSvg(text, new Map(brought));
+      const read = () => readSvg(text, atHand(brought));
       const { width, height, top, parts, report } = await settled(read, (made) => made.parts);
       if (!top.length) return { fault: 'There is nothing in it that can be placed.' };
       return { made: { name, width, height, top, parts }, report };
@@ -68,7 +75,7 @@ const opening = {
     attempt(async (): Promise<Opened<Design>> => {
       const live = liveDesign(text);
       if (live) return { made: live, report: [] };
-      const read = () => svgToDesign(text, name, new Map(brought));
+      const read = () => svgToDesign(text, name, atHand(brought));
       const { design, report } = await settled(read, (made) => made.design.parts);
       return { made: design, report };
     }),

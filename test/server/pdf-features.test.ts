@@ -34,7 +34,7 @@ async function opened(bytes: Uint8Array) {
     ids.set(href, id);
   }
   provideImages(files.length ? openImages(files) : null);
-  const { design, report } = svgToDesign(svg[0], 'x', ids);
+  const { design, report } = svgToDesign(svg[0], 'x', { pictures: ids });
   const pixels = onWhite(renderPixels(evaluate(design, design.sheets[0].id), width));
   return { design, told: [...notes.map((n) => n.what), ...report.map((r) => r.what)], pixels };
 }

@@ -75,7 +75,7 @@ export function reportWords(report: readonly LeftOut[]): string {
   return `Not as in the file: ${list.join('; ')}.`;
 }
 
-/** Brings the pictures inside an SVG to the server; those that cannot be used are told where they would stand. */
+/** Brings the pictures inside an SVG to the server, where those that cannot be used are told where they would stand, and has the designer's fonts at hand. */
 async function bring(
   opening: Remote<Opening>,
   limited: Limited,
@@ -83,7 +83,9 @@ async function bring(
   signal: AbortSignal,
 ): Promise<Brought> {
   const found = await limited(opening.pictures(text));
-  if ('fault' in found) return [];
+  // Only words ask for fonts, by their names.
+  const { fonts } = /<text[\s>]/.test(text) ? await api.fonts() : { fonts: [] };
+  if ('fault' in found) return { pictures: [], fonts };
   const brought: [string, string][] = [];
   for (const { href, type, bytes } of found.made)
     try {
@@ -91,7 +93,7 @@ async function bring(
     } catch (e) {
       if (!(e instanceof ApiError)) throw e;
     }
-  return brought;
+  return { pictures: brought, fonts: fonts.map(({ id, name }) => ({ id, name })) };
 }
 
 /** Reads an SVG as a drawing to be placed, its pictures brought. @throws Error in words where it takes too long or is stopped. */

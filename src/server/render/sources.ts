@@ -129,8 +129,8 @@ export class Reader {
     await this.pictures.take(text);
     const { ids, notes } = this.pictures;
     // Where lines of words stand goes by their faces: it is read once to learn which these are.
-    await takeFaces(svgToDesign(text, name, ids).design, null);
-    const { design, report } = svgToDesign(text, name, ids);
+    await takeFaces(svgToDesign(text, name, { pictures: ids }).design, null);
+    const { design, report } = svgToDesign(text, name, { pictures: ids });
     const left = report.map(
       ({ what, count, where }) => `Not as in the file: ${what} (${count}): ${where.join(', ')}`,
     );

@@ -7,7 +7,7 @@ describe('pictures in an SVG', () => {
   const id = `img-${'0'.repeat(40)}-40x20`;
   const href = `data:image/png;base64,${Buffer.from('no picture, but bytes').toString('base64')}`;
   const image = (attributes: string, pictures = new Map([[href, id]])) =>
-    Object.values(readSvg(svg(`<image href="${href}" ${attributes}/>`), pictures).parts)[0];
+    Object.values(readSvg(svg(`<image href="${href}" ${attributes}/>`), { pictures }).parts)[0];
 
   it('are found once each, with their bytes', () => {
     const text = svg(

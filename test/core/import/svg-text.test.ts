@@ -101,4 +101,38 @@ describe('text of an SVG', () => {
       'Turns of single letters',
     ]);
   });
+
+  it('are set in a font of the designer’s own by its name, in the cut that comes nearest', () => {
+    const names = [
+      'Hollin Sans',
+      'Hollin Sans Bold',
+      'Hollin Sans Light Italic',
+      'Hollin Sans Condensed Bold',
+    ];
+    const fonts = names.map((name, i) => ({ id: `own-${String(i).repeat(40)}`, name }));
+    const set = (attributes: string) => {
+      const read = readSvg(svg(`<text y="20" ${attributes}>Moor</text>`), { fonts });
+      const [{ source }] = Object.values(read.parts);
+      const face = source.kind === 'lettering' ? source.face : '';
+      return [fonts.find((f) => f.id === face)?.name ?? face, read.report.map((r) => r.what)];
+    };
+    const family = 'font-family="Absent, \'Hollin Sans\', serif"';
+    const absent = 'The font “Absent”, for which another stands in';
+    expect(set(family)).toEqual(['Hollin Sans', [absent]]);
+    expect(set(`${family} font-weight="700"`)).toEqual(['Hollin Sans Bold', [absent]]);
+    expect(set(`${family} font-weight="300" font-style="italic"`)).toEqual([
+      'Hollin Sans Light Italic',
+      [absent],
+    ]);
+    expect(set('font-family="Hollin Sans Condensed"')).toEqual(['Hollin Sans Condensed Bold', []]);
+    // One without a slanted cut is set upright, which is told; what is not here at all has another stand in.
+    expect(set('font-family="Hollin Sans Condensed" font-style="italic"')).toEqual([
+      'Hollin Sans Condensed Bold',
+      ['Italics'],
+    ]);
+    expect(set('font-family="Moor Serif, serif"')).toEqual([
+      'eb-garamond-500',
+      ['The font “Moor Serif”, for which another stands in'],
+    ]);
+  });
 });

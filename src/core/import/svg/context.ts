@@ -7,6 +7,7 @@ import type { Bounds } from '../../geometry/path';
 import { Cascade } from './cascade';
 import type { Style } from './computed-style';
 import { type Element, within } from './element';
+import type { NamedFont } from './faces';
 import { fittingPart } from './fitting';
 
 /** Parts that one file may come to, and elements that are read for it, uses of the same again and again. */
@@ -61,6 +62,14 @@ export interface ReadSvg {
   readonly report: readonly LeftOut[];
 }
 
+/** What is there for a file that is read. */
+export interface AtHand {
+  /** Ids of pictures of the file (`picturesIn`) that are placed, by their addresses in it. */
+  readonly pictures?: ReadonlyMap<string, string>;
+  /** Fonts of the designer's own. */
+  readonly fonts?: readonly NamedFont[];
+}
+
 /** What is read of a file, and what is made of it. */
 export class SvgReader {
   readonly parts: Record<string, Part> = {};
@@ -86,13 +95,17 @@ export class SvgReader {
   );
   private readonly used = new Map<string, number>();
 
-  /** @param pictures ids of pictures that are placed, by their addresses in the file */
+  readonly pictures: ReadonlyMap<string, string>;
+  readonly fonts: readonly NamedFont[];
+
   constructor(
     readonly root: Element,
     private readonly readElement: ReadElement,
-    readonly pictures: ReadonlyMap<string, string>,
+    { pictures = new Map(), fonts = [] }: AtHand,
     private readonly readFile: ReadFile = () => null,
   ) {
+    this.pictures = pictures;
+    this.fonts = fonts;
     for (const e of within(root))
       if (e.attributes.id && !this.ids.has(e.attributes.id)) this.ids.set(e.attributes.id, e);
     this.cascade = new Cascade(root);

@@ -1,7 +1,7 @@
 import { makeDesign, makePart } from '../../document/create';
 import type { Design } from '../../document/types';
 import { isIdentity, matrixPlace } from '../../geometry/matrix';
-import { type LeftOut, type ReadSvg, SvgReader, startSetting } from './context';
+import { type AtHand, type LeftOut, type ReadSvg, SvgReader, startSetting } from './context';
 import { SvgFault } from './element';
 import { readElement } from './nodes';
 import { fitted, lengthOf, viewBoxOf } from './values';
@@ -17,17 +17,15 @@ const leastOfSheet = 0.001;
 /**
  * The picture of an SVG file as parts: shapes as primitives, groups as groups, clips and masks as clips, gradients as gradients
  * (SVG 2, the static parts of it). Nothing outside the file is fetched.
- * @param pictures ids of pictures of the file (`picturesIn`) that are placed, by their addresses in it
  * @throws SvgFault in words where it is no SVG or refused.
  * @throws WorkFault where it has too much.
  */
-export const readSvg = (text: string, pictures: ReadonlyMap<string, string> = new Map()): ReadSvg =>
-  readInside(text, pictures, 0);
+export const readSvg = (text: string, atHand: AtHand = {}): ReadSvg => readInside(text, atHand, 0);
 
 /** How deep files may be inside one another as pictures. */
 const deepest = 3;
 
-function readInside(text: string, pictures: ReadonlyMap<string, string>, depth: number): ReadSvg {
+function readInside(text: string, atHand: AtHand, depth: number): ReadSvg {
   const root = parseSvg(text);
   const { attributes } = root;
   const box = viewBoxOf(attributes.viewBox);
@@ -49,9 +47,9 @@ function readInside(text: string, pictures: ReadonlyMap<string, string>, depth: 
   const shown = box ?? { x: 0, y: 0, width, height };
   const fitting = Math.min(1, mostOfSheet / Math.max(width, height));
   [width, height] = [width, height].map((v) => Math.min(mostOfSheet, Math.max(leastOfSheet, v * fitting)));
-  const reader = new SvgReader(root, readElement, pictures, (inner) => {
+  const reader = new SvgReader(root, readElement, atHand, (inner) => {
     try {
-      return depth < deepest ? readInside(inner, pictures, depth + 1) : null;
+      return depth < deepest ? readInside(inner, atHand, depth + 1) : null;
     } catch (e) {
       if (e instanceof SvgFault) return null;
       throw e;
@@ -79,9 +77,9 @@ function readInside(text: string, pictures: ReadonlyMap<string, string>, depth: 
 export function svgToDesign(
   text: string,
   name: string,
-  pictures?: ReadonlyMap<string, string>,
+  atHand: AtHand = {},
 ): { readonly design: Design; readonly report: readonly LeftOut[] } {
-  const { width, height, top, parts, report } = readSvg(text, pictures);
+  const { width, height, top, parts, report } = readSvg(text, atHand);
   const design = makeDesign(name, { width, height, ground: null, parts: top });
   return { design: { ...design, parts }, report };
 }

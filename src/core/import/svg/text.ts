@@ -65,13 +65,25 @@ function baselineOf(style: Style, l: Partial<Lettering>): number {
   return (heights[said] ?? 0) * unit * fontSizeOf(style);
 }
 
+const weightOf = (style: Style): number =>
+  weights[style['font-weight'] ?? 'normal'] ?? numbersOf(style['font-weight'])[0] ?? 400;
+
+const isSlanted = (style: Style): boolean => /italic|oblique/.test(style['font-style'] ?? '');
+
+/** The face that a style asks for. */
+const faceOf = (reader: SvgReader, style: Style) =>
+  faceFor(
+    { families: style['font-family'], weight: weightOf(style), slanted: isSlanted(style) },
+    reader.fonts,
+  );
+
 /** The lettering of a line: its first style, and what is different from one character to another. */
 function letteringOf(reader: SvgReader, element: Element, pieces: readonly Piece[]): Partial<Lettering> {
   const [{ style }] = pieces;
   const size = fontSizeOf(style);
-  const { face, missing } = faceFor(style['font-family']);
+  const { face, missing } = faceOf(reader, style);
   if (missing) reader.leave(`The font “${missing}”, for which another stands in`, element);
-  if (pieces.some((p) => /italic|oblique/.test(p.style['font-style'] ?? '')))
+  if (pieces.some((p) => isSlanted(p.style) && !faceOf(reader, p.style).slanted))
     reader.leave('Italics', element);
   for (const [name, what] of differing)
     if (pieces.some((p) => p.style[name] !== style[name])) reader.leave(what, element);
@@ -79,7 +91,7 @@ function letteringOf(reader: SvgReader, element: Element, pieces: readonly Piece
   let at = 0;
   for (const { text: piece, style: own } of pieces) {
     const scale = Math.min(100, Math.max(0.01, fontSizeOf(own) / size));
-    const other = faceFor(own['font-family']).face;
+    const other = faceOf(reader, own).face;
     const fill = own.fill ?? '#000000';
     const colour = fill !== (style.fill ?? '#000000') ? colourIn(fill, own) : null;
     if (fill !== (style.fill ?? '#000000') && !colour) reader.leave('Paints of single words', element);
@@ -96,12 +108,11 @@ function letteringOf(reader: SvgReader, element: Element, pieces: readonly Piece
   const whole = pieces.map((p) => p.text).join('');
   const text = soundText(clipText(whole, longestText));
   if (text.length < whole.length) reader.leave('Ends of long texts', element);
-  const weight = weights[style['font-weight'] ?? 'normal'] ?? numbersOf(style['font-weight'])[0] ?? 400;
   return {
     text,
     face,
     size,
-    axes: face === 'source-sans' ? { wght: Math.min(900, Math.max(200, weight)) } : {},
+    axes: face === 'source-sans' ? { wght: Math.min(900, Math.max(200, weightOf(style))) } : {},
     tracking: lengthOf(style['letter-spacing'], size, 0, size) / size,
     direction: style.direction === 'rtl' ? 'right-to-left' : 'left-to-right',
     alignment: alignments[style['text-anchor'] ?? ''] ?? 'start',
