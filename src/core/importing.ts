@@ -5,5 +5,5 @@ export { propertiesToPalette } from './import/custom-properties';
 export { readSvg, svgToDesign } from './import/svg';
 export type { AtHand, LeftOut, ReadSvg } from './import/svg/context';
 export { SvgFault } from './import/svg/element';
-export type { NamedFont } from './import/svg/faces';
+export { faceNamed, type NamedFont } from './import/svg/faces';
 export { type InnerPicture, picturesIn } from './import/svg/image';

@@ -1,3 +1,4 @@
+import type { NamedFont } from '@/core/importing';
 import { lanes } from './drawing';
 import { BadRequest } from './http/errors';
 import { mostPages, type PdfPages } from './pdf/pages';
@@ -12,6 +13,8 @@ const pdfTime = 60_000;
 export interface PagesWish {
   /** So many at most. */
   readonly most?: number;
+  /** Fonts of the designer’s own, in which words are set. */
+  readonly fonts?: readonly NamedFont[];
   /** Who asks: those are served in turn. */
   readonly by?: string;
   /** Tells when nobody waits for them any more: then they are given up. */
@@ -28,8 +31,8 @@ export const isPdfFile = (bytes: Uint8Array): boolean =>
  */
 export async function pdfPages(
   bytes: Uint8Array,
-  { most = mostPages, by = '', signal = null }: PagesWish = {},
+  { most = mostPages, fonts = [], by = '', signal = null }: PagesWish = {},
 ): Promise<PdfPages> {
   if (!isPdfFile(bytes)) throw new BadRequest('This file is no PDF.');
-  return lanes().files.run({ kind: 'pdf', bytes, most, from: 1 }, { by, signal, time: pdfTime });
+  return lanes().files.run({ kind: 'pdf', bytes, fonts, most, from: 1 }, { by, signal, time: pdfTime });
 }

@@ -3,13 +3,27 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { evaluate, type Picture, provideImages, renderPixels } from '@/core';
+import {
+  evaluate,
+  makeCoat,
+  makeDesign,
+  makePart,
+  makeSource,
+  type Picture,
+  provideImages,
+  renderPixels,
+} from '@/core';
 import { picturesIn, svgToDesign } from '@/core/importing';
+import { scenesToPdf } from '@/core/paged';
+import { openSubsetter } from '@/core/shaping';
 import { openImages } from '@/server/images/open-images';
 import { unpackImage } from '@/server/images/unpack';
 import { readPdf } from '@/server/pdf';
+import { takeShippedFaces } from '../faces';
 import { averaged, rms } from '../pictures';
 import { type RawPage, rawPdf, stream } from './raw-pdf';
+
+takeShippedFaces();
 
 let folder = '';
 beforeAll(() => {
@@ -208,6 +222,39 @@ describe('a page of a PDF', () => {
       ['Two', 'path'],
       ['words', 'path'],
     ]);
+  });
+
+  it('has words in a face that is here as lettering, a part a line, as long as they are there', async () => {
+    const subsetter = await openSubsetter(readFileSync('public/fonts/subset.wasm'));
+    const at = (x: number, y: number, turn = 0) => ({ x, y, turn, skew: 0, scaleX: 1, scaleY: 1 });
+    const words = (id: string, face: string, more: object, place = at(20, 40)) =>
+      makePart(makeSource('lettering', { size: 20, face, ...more }), {
+        id,
+        place,
+        coats: [makeCoat('fill', { paint: { kind: 'solid', colour: '#1a3380' } })],
+      });
+    const parts = [
+      words('a', 'anton', { text: 'Hollin Tarn' }),
+      words('b', 'eb-garamond-500', { text: 'Open until ten', tracking: 0.1 }, at(20, 80)),
+      words('c', 'anton', { text: 'Turned' }, at(60, 170, -30)),
+    ];
+    const sheet = { id: 's', width: 200, height: 200, ground: null, parts: parts.map((p) => p.id) };
+    const design = {
+      ...makeDesign('Words', sheet),
+      parts: Object.fromEntries(parts.map((p) => [p.id, p])),
+    };
+    const { bytes } = await scenesToPdf([{ scene: evaluate(design, 's') }], { title: 'Words', subsetter });
+    const { pixels, design: made } = await opened(bytes);
+    const lines = Object.values(made.parts).flatMap(({ source: l }) =>
+      l.kind === 'lettering' ? [[l.text, l.face, Math.round(10 * l.size), Math.round(100 * l.tracking)]] : [],
+    );
+    expect(lines).toEqual([
+      ['Hollin Tarn', 'anton', 200, 0],
+      ['Open until ten', 'eb-garamond-500', 200, 10],
+      ['Turned', 'anton', 200, 0],
+    ]);
+    // Where a page has gaps for spaces, words may stand off by a fiftieth of their size.
+    expect(rms(await byPoppler(bytes), pixels.data)).toBeLessThan(5);
   });
 
   it('leaves out what its layers hide, and what stands outside of it is cut off', async () => {

@@ -169,7 +169,8 @@ export function openFace(id: string, bytes: Uint8Array): FontFace {
   const instances = new BoundedCache<Instance>(mebibytes(4), () => 150_000);
   return {
     id,
-    name: nameOf(16) || nameOf(1) || id,
+    // A cut is known by its full name, what can be cut in many ways by that of its family (OpenType, name 4, 16 and 1).
+    name: (axes.length ? '' : nameOf(4).replace(/ Regular$/, '')) || nameOf(16) || nameOf(1) || id,
     licence: nameOf(13) || nameOf(0),
     file: bytes,
     axes,

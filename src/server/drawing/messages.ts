@@ -1,4 +1,5 @@
 import type { ExportSet, OwnFont, PlannedFile } from '@/core';
+import type { NamedFont } from '@/core/importing';
 import type { DesignFault } from '@/core/reading';
 import type { PageRange, PdfPages } from '../pdf/pages';
 import type { PictureOrder } from '../pictures';
@@ -58,7 +59,7 @@ export type Job =
   /** A picture to be placed; its pixels are written to a file, level by level. */
   | { readonly kind: 'image'; readonly bytes: Uint8Array; readonly file: string }
   /** Pages of a PDF, so many from one on. */
-  | ({ readonly kind: 'pdf'; readonly bytes: Uint8Array } & PageRange)
+  | ({ readonly kind: 'pdf'; readonly bytes: Uint8Array; readonly fonts: readonly NamedFont[] } & PageRange)
   /** For tests: works without end, or takes memory without end. */
   | { readonly kind: 'misbehave'; readonly how: 'loop' | 'hoard' | 'crash' };
 

@@ -107,9 +107,9 @@ async function readFont({ bytes: file }: Extract<Job, { kind: 'font' }>): Promis
 }
 
 /** Its reader is large, and comes when it is needed. */
-async function readPages({ bytes, ...range }: Extract<Job, { kind: 'pdf' }>): Promise<Results['pdf']> {
+async function readPages({ bytes, fonts, ...range }: Extract<Job, { kind: 'pdf' }>): Promise<Results['pdf']> {
   const { readPdf } = await import('../pdf');
-  return readPdf(bytes, range);
+  return readPdf(bytes, range, fonts);
 }
 
 function misbehave(how: Extract<Job, { kind: 'misbehave' }>['how']): never {

@@ -78,6 +78,26 @@ export interface GraphicsState extends TextState {
   readonly mask: string | null;
 }
 
+const samePaint = (a: PagePaint, b: PagePaint): boolean =>
+  a === b || (a.kind === 'colour' && b.kind === 'colour' && a.hex === b.hex);
+
+/** Whether two states fill what is painted alike: letters under them may be of one word. */
+export const fillsAlike = (a: GraphicsState, b: GraphicsState): boolean =>
+  a === b ||
+  (samePaint(a.fill, b.fill) &&
+    a.fillOpacity === b.fillOpacity &&
+    a.blend === b.blend &&
+    a.mask === b.mask &&
+    a.mode === b.mode &&
+    a.clips.length === b.clips.length &&
+    a.clips.every(({ id }, i) => id === b.clips[i].id));
+
+/** Whether two states paint words alike, their edges included. */
+export const paintsAlike = (a: GraphicsState, b: GraphicsState): boolean =>
+  fillsAlike(a, b) &&
+  (a.mode === 0 ||
+    (samePaint(a.stroke, b.stroke) && a.strokeOpacity === b.strokeOpacity && a.lineWidth === b.lineWidth));
+
 const black: PagePaint = { kind: 'colour', hex: '#000000' };
 
 /** Returns the state that a page begins with. @param matrix From its own coordinates to those of the sheet. */

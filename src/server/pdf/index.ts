@@ -1,8 +1,10 @@
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { NamedFont } from '@/core/importing';
 import { PdfFault } from './fault';
 import type { OperatorList } from './graphics-state';
+import { KnownFaces } from './known-faces';
 import { matrixOf, pathOperator, stateOperators } from './operators';
 import { type Operator, PagePainter } from './page-painter';
 import { mostPages, type PageRange, type PdfPages } from './pages';
@@ -78,7 +80,11 @@ function objectsOf(page: Awaited<ReturnType<PdfDocument['getPage']>>) {
   };
 }
 
-async function readPage(document: PdfDocument, number: number): Promise<ReturnType<SvgSheet['finish']>> {
+async function readPage(
+  document: PdfDocument,
+  number: number,
+  faces: KnownFaces,
+): Promise<ReturnType<SvgSheet['finish']>> {
   const page = await document.getPage(number);
   const { width, height, transform } = page.getViewport({ scale: pixelsPerPoint });
   if (!(width > 0 && height > 0)) throw new PdfFault('A page has no size.');
@@ -92,6 +98,7 @@ async function readPage(document: PdfDocument, number: number): Promise<ReturnTy
   const sheet = new SvgSheet(area);
   const resources = {
     ...objectsOf(page),
+    face: (name: string) => faces.of(name),
     isShown: (properties: unknown) => shown.isVisible(properties as never),
     operator: (code: number) => byName[nameOf(code)] ?? null,
   };
@@ -103,11 +110,17 @@ async function readPage(document: PdfDocument, number: number): Promise<ReturnTy
 
 /**
  * Reads pages of a PDF by their operators (ISO 32000-1, Annex A), each as an SVG of shapes, gradients, patterns, groups, masks, pictures
- * and outlines of words. It takes as long as it takes, and belongs where that is watched.
+ * and words: as text where their face is here, else as outlines, word by word. It takes as long as it takes, and belongs where that is watched.
+ * @param fonts Those of the designer's own.
  * @throws PdfFault in words where it is none, damaged, locked or too much.
  */
-export async function readPdf(bytes: Uint8Array, { most, from }: PageRange): Promise<PdfPages> {
+export async function readPdf(
+  bytes: Uint8Array,
+  { most, from }: PageRange,
+  fonts: readonly NamedFont[] = [],
+): Promise<PdfPages> {
   const task = open(bytes);
+  const known = new KnownFaces(fonts);
   try {
     const document = await task.promise;
     const pages = document.numPages;
@@ -116,7 +129,7 @@ export async function readPdf(bytes: Uint8Array, { most, from }: PageRange): Pro
     let size = 0;
     const notes = new Map<string, number>();
     for (let number = from; number < Math.min(pages + 1, from + Math.min(most, mostPages)); number++) {
-      const read = await readPage(document, number);
+      const read = await readPage(document, number, known);
       svg.push(read.svg);
       size += read.svg.length;
       if (size > mostCharacters)

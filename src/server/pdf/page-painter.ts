@@ -10,6 +10,7 @@ import {
   type PagePaint,
   type Tile,
 } from './graphics-state';
+import type { NamedFace } from './known-faces';
 import type { Outline } from './outlines';
 import { type ImageElement, type MeshShading, meshElement } from './pictures';
 import { type Attributes, numeral, type SvgSheet } from './svg-sheet';
@@ -23,6 +24,8 @@ export interface PageResources {
   object(id: string): unknown;
   /** Resolves once something that operators depend on is there, or cannot be had. */
   arrived(id: string): Promise<unknown>;
+  /** The face that a font of such a name is; null where it is not here. */
+  face(name: string): NamedFace | null;
   /** Whether what is marked so is shown. */
   isShown(properties: unknown): boolean;
   /** Operators by their numbers. */
@@ -156,6 +159,14 @@ export class PagePainter {
       { ...state, bounds: { x0: x0 - far, y0: y0 - far, x1: x1 + far, y1: y1 + far } },
       title,
     );
+  }
+
+  /** Sets words, which are painted as shapes are. @param content As it stands between tags. */
+  async text(content: string, attributes: Attributes, bounds: Box): Promise<void> {
+    if (this.isHidden) return;
+    const { state } = this;
+    const filled = await this.paintAttributes('fill', state.fill, state.fillOpacity);
+    if (filled) this.sheet.element('text', { ...attributes, ...filled }, { ...state, bounds }, content);
   }
 
   /** How far a line may paint beside its outline. */

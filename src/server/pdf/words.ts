@@ -1,8 +1,9 @@
 import { applyTo, identity, type Matrix, meanScale, multiply, type Point, translation } from '@/core';
-import type { GraphicsState, OperatorList } from './graphics-state';
+import { type GraphicsState, type OperatorList, paintsAlike } from './graphics-state';
 import { matrixOf, setFont } from './operators';
 import { outlineOf } from './outlines';
 import type { Operator, PagePainter, Painting } from './page-painter';
+import { placedLetter, SetLine } from './set-line';
 import { escaped } from './svg-sheet';
 
 /** A glyph as pdf.js reads it; a number stands for a gap, in thousandths of the size, to be taken back. */
@@ -20,6 +21,8 @@ interface Glyph {
 
 interface Font {
   readonly loadedName: string;
+  /** As the file names it. */
+  readonly name?: string;
   readonly fontMatrix?: ArrayLike<number>;
   readonly isType3Font?: boolean;
   readonly vertical?: boolean;
@@ -60,6 +63,8 @@ class TextSetter {
   private at: Point = { x: 0, y: 0 };
   private line: Point = { x: 0, y: 0 };
   private word: Word | null = null;
+  /** The line that is set in a face that is here. */
+  private set: SetLine | null = null;
   /** What has been set to clip what follows. */
   private clip = '';
 
@@ -89,9 +94,11 @@ class TextSetter {
     this.clip = '';
   }
 
-  /** Paints the word in hand. */
+  /** Writes the line in hand, or paints the word. */
   async flush(): Promise<void> {
-    const { word, page } = this;
+    const { word, page, set } = this;
+    this.set = null;
+    await set?.write(page);
     if (!word) return;
     this.word = null;
     const { state } = page;
@@ -179,6 +186,19 @@ class TextSetter {
   ): Promise<void> {
     const { page } = this;
     const { size, mode } = page.state;
+    const face = mode === 0 && next !== null && !glyph.accent ? page.resources.face(font.name ?? '') : null;
+    if (face && glyph.unicode) {
+      const letter = placedLetter(
+        glyph.unicode,
+        stands,
+        [shift.x, next ?? shift.x],
+        glyph.isSpace ? page.state.wordSpacing : 0,
+      );
+      if (this.set?.add(page.state, stands, size, letter)) return;
+      await this.flush();
+      if (glyph.unicode.trim()) this.set = new SetLine(page.state, face, stands, size, letter);
+      return;
+    }
     if (glyph.isSpace || !(glyph.isInFont || font.missingFile)) return this.flush();
     const at = multiply(stands, [size, 0, 0, size, shift.x, shift.y]);
     const made = this.outline(font, glyph.fontChar, at);
@@ -205,7 +225,7 @@ class TextSetter {
   /** The word that a glyph at a place belongs to. @param size Of the glyph, on the sheet. */
   private async wordAt(origin: Point, size: number): Promise<Word> {
     const { page, word } = this;
-    if (word && word.state === page.state) {
+    if (word && paintsAlike(word.state, page.state)) {
       const { x, y } = word.pen;
       if (Math.hypot(origin.x - x, origin.y - y) < gap * size) return word;
     }

@@ -2,6 +2,7 @@ import * as fontkit from 'fontkit';
 import { describe, expect, it } from 'vitest';
 import { evaluate } from '@/core';
 import { readSvg, svgToDesign } from '@/core/importing';
+import { linesOf } from '@/core/lettering/lines';
 import { nodesBounds } from '@/core/live';
 import { fontBytes, takeShippedFaces } from '../../faces';
 import { parts, svg } from './svg-cases';
@@ -100,6 +101,31 @@ describe('text of an SVG', () => {
       'The font “Nothing Known”, for which another stands in',
       'Turns of single letters',
     ]);
+  });
+
+  it('are as long as they are said to be: a little by their spaces, more by their letters', () => {
+    const width = (attributes: string, text = 'Open until ten') => {
+      const read = readSvg(
+        svg(`<text y="20" font-family="Anton" font-size="20" ${attributes}>${text}</text>`),
+      );
+      expect(read.report.map((r) => r.what)).toEqual(
+        attributes.includes('Glyphs') ? ['Lengths that letters are stretched to'] : [],
+      );
+      const [{ source }] = Object.values(read.parts);
+      if (source.kind !== 'lettering') throw new Error('No lettering.');
+      return { tracking: source.tracking, pairs: source.pairs.length, width: linesOf(source)[0].width };
+    };
+    const own = width('').width;
+    expect(width(`textLength="${own}"`)).toEqual({ tracking: 0, pairs: 0, width: own });
+    const little = width(`textLength="${own + 3}"`);
+    expect([little.tracking, little.pairs]).toEqual([0, 2]);
+    expect(little.width).toBeCloseTo(own + 3, 6);
+    const more = width(`textLength="${own + 26}"`);
+    // Thirteen gaps between fourteen letters (SVG 2, 11.5.2).
+    expect(more.tracking).toBeCloseTo(26 / 13 / 20, 6);
+    expect(more.width).toBeCloseTo(own + 26, 6);
+    expect(width('textLength="40"', 'Moor').width).toBeCloseTo(40, 6);
+    expect(width('textLength="90" lengthAdjust="spacingAndGlyphs"').width).toBe(own);
   });
 
   it('are set in a font of the designer’s own by its name, in the cut that comes nearest', () => {

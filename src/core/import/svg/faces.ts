@@ -96,3 +96,27 @@ export function faceFor(wanted: WantedFace, fonts: readonly NamedFont[]): FoundF
   }
   return { face: usual, missing, slanted: false };
 }
+
+/** A family and a weight by which CSS finds a face that is here. */
+export interface NamedFace {
+  readonly family: string;
+  readonly weight: number;
+}
+
+/** Names that files have for the shipped face whose weight is chosen. */
+const variable = /^sourcesans(?:3|pro)?(?:vf|variable)?/;
+
+/**
+ * Returns the face that a file means by a font's own name (OpenType, name 4 and 6), such as “EBGaramond-Medium”, the mark of a
+ * subset before it left out; null where it is not here.
+ */
+export function faceNamed(said: string, fonts: readonly NamedFont[]): NamedFace | null {
+  const name = plain(said.replace(/^[A-Z]{6}\+/, ''));
+  const found = [...fonts, ...shippedFaces].find(
+    (f) => f.id !== usual && [plain(f.name), `${plain(f.name)}regular`].includes(name),
+  );
+  if (found) return { family: found.name, weight: cutOf(plain(found.name)).weight };
+  const rest = name.replace(variable, '');
+  if (rest === name || cutOf(rest).slanted) return null;
+  return { family: shippedFaces.find((f) => f.id === usual)?.name ?? '', weight: cutOf(rest).weight };
+}

@@ -137,9 +137,10 @@ export class Chunks {
 
   /** Says what of an element’s words is not read. */
   private tell(element: Element, style: Style): void {
-    const { rotate, textLength } = element.attributes;
+    const { rotate, textLength, lengthAdjust } = element.attributes;
     if (rotate) this.reader.leave('Turns of single letters', element);
-    if (textLength) this.reader.leave('Lengths that words are set to', element);
+    if (textLength && (lengthAdjust === 'spacingAndGlyphs' || element.name === 'textPath'))
+      this.reader.leave('Lengths that letters are stretched to', element);
     for (const [property, plain, what] of unread)
       if (style[property] && !plain.test(style[property].trim())) this.reader.leave(what, element);
   }

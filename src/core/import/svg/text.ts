@@ -1,6 +1,7 @@
 import { readColour } from '../../colour/css';
 import { makeSource } from '../../document/create';
 import { clipText, soundText } from '../../document/text';
+import type { Source } from '../../document/types';
 import { measureContour } from '../../geometry/along';
 import { identity, type Matrix, multiply, placeMatrix, translation } from '../../geometry/matrix';
 import { carryPath } from '../../geometry/path';
@@ -16,7 +17,8 @@ import { type Element, referenced } from './element';
 import { faceFor } from './faces';
 import { keep, placeOf } from './parts';
 import { lengthRatio, shapeKinds, standsAt } from './shapes';
-import { Chunks, joined, type Piece, shifted, trimmed } from './text-chunks';
+import { type Chunk, Chunks, joined, type Piece, shifted, trimmed } from './text-chunks';
+import { fittedTo } from './text-length';
 import { elementTransform } from './transforms';
 import { lengthOf, numbersOf } from './values';
 
@@ -159,6 +161,23 @@ function startOn(reader: SvgReader, along: Element, path: string): number {
   return length > 0 ? Math.min(1, Math.max(0, offset / length)) : 0;
 }
 
+/** A line made as long as its element says, where that has no other line. */
+function lengthened(
+  reader: SvgReader,
+  { element, along }: Chunk,
+  source: Source,
+  all: readonly Chunk[],
+): Source {
+  const { textLength, lengthAdjust } = element.attributes;
+  if (!textLength || along || lengthAdjust === 'spacingAndGlyphs' || source.kind !== 'lettering')
+    return source;
+  if (all.filter((c) => c.element === element).length > 1 || element.children.length) {
+    reader.leave('Lengths that several words are set to', element);
+    return source;
+  }
+  return fittedTo(source, lengthOf(textLength, 0, 0, source.size));
+}
+
 /** The lines of a text as lettering, each a part; one along a path is a group with that. */
 export function textParts(reader: SvgReader, element: Element, inside: Setting): string[] {
   const { style } = inside;
@@ -175,14 +194,19 @@ export function textParts(reader: SvgReader, element: Element, inside: Setting):
     const lower = baselineOf(own, line);
     const at: Matrix = chunk.along ? identity : translation(chunk.x, chunk.y + lower);
     const moved = shifted(chunk.shifts, from, fontSizeOf(own));
-    const source = makeSource('lettering', {
-      ...line,
-      letters: moved.letters,
-      pairs: joined([...moved.pairs, ...wordSpaces(line.text ?? '', own)]),
-      ...(chunk.along && path
-        ? { follows: 'part', along: path, start: startOn(reader, chunk.along, path) }
-        : {}),
-    } as Record<string, unknown>);
+    const source = lengthened(
+      reader,
+      chunk,
+      makeSource('lettering', {
+        ...line,
+        letters: moved.letters,
+        pairs: joined([...moved.pairs, ...wordSpaces(line.text ?? '', own)]),
+        ...(chunk.along && path
+          ? { follows: 'part', along: path, start: startOn(reader, chunk.along, path) }
+          : {}),
+      } as Record<string, unknown>),
+      chunks.list,
+    );
     const painting = { bounds: null, at, toSheet: multiply(inside.toSheet, at) };
     const words = pieces.map((p) => p.text).join('');
     const name = reader.freeName(words.trim().slice(0, 60) || nameOf(element));
