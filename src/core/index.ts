@@ -139,6 +139,8 @@ export type { Pdf, PdfOptions, PdfPage } from './format/pdf';
 export { crc32, encodePng, PngError, pixelsPerMetre, tagPng } from './format/png';
 export { PngRows } from './format/png-rows';
 export { sceneToSvg } from './format/svg';
+export { matrixText } from './format/svg/boxes';
+export { escapeText } from './format/svg/values';
 export { paletteToTokens, TokenError, tokensToPalette } from './format/tokens';
 export { type Budget, budget, setBudget, usualBudget, WorkFault } from './geometry/budget';
 export { type Cubic, cubicPoint, cubicTangent, isLine } from './geometry/cubic';

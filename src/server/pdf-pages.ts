@@ -1,7 +1,7 @@
 import type { NamedFont } from '@/core/importing';
 import { lanes } from './drawing';
 import { BadRequest } from './http/errors';
-import { mostPages, type PdfPages } from './pdf/pages';
+import { isPdfFile, mostPages, type PdfPages } from './pdf/pages';
 
 /** Largest PDF that is read, bytes. */
 export const pdfLimit = 64 << 20;
@@ -20,10 +20,6 @@ export interface PagesWish {
   /** Tells when nobody waits for them any more: then they are given up. */
   readonly signal?: AbortSignal | null;
 }
-
-/** Whether a file says of itself that it is a PDF (ISO 32000-1, 7.5.2; readers look for it in the first kilobyte). */
-export const isPdfFile = (bytes: Uint8Array): boolean =>
-  Buffer.from(bytes.subarray(0, 1024)).toString('latin1').includes('%PDF-');
 
 /**
  * Reads pages of a PDF from the first one on in a process of its own, each as an SVG of shapes, gradients, pictures and words.

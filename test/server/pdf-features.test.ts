@@ -132,6 +132,10 @@ const features: Readonly<
     resources: `/Shading << /A ${shading('/ShadingType 2 /Coords [40 0 120 60] /Extend [false true]')} /R ${shading('/ShadingType 3 /Coords [130 130 10 130 130 50] /Extend [false false]')} >>`,
     content: 'q 10 10 120 80 re W n /A sh Q q 70 80 120 110 re W n /R sh Q',
   },
+  'gradients with a box of their own': {
+    resources: `/Shading << /A ${shading('/ShadingType 2 /Coords [20 0 180 0] /BBox [30 110 170 190] /Extend [true true]')} >> /Pattern << /P << /PatternType 2 /Shading ${shading('/ShadingType 2 /Coords [20 0 180 0] /BBox [40 20 160 80] /Extend [true true]')} >> >>`,
+    content: 'q 10 100 180 95 re W n /A sh Q /Pattern cs /P scn 0.1 0.3 0.1 RG 6 w 20 10 160 80 re B',
+  },
   'gradients as paints, under the map of their form': {
     resources: '/XObject << /G 10 0 R >>',
     content: 'q 0.7 0.3 -0.3 0.7 60 10 cm /G Do Q',
@@ -274,7 +278,43 @@ describe('a page of a PDF', () => {
     expect(pixels.data[4 * (10 * width + 180)]).toBeLessThan(150);
   });
 
+  it('keeps a word in another face apart from the line that it stands in, however long both are', async () => {
+    const bytes = rawPdf({
+      resources:
+        '/Font << /F << /Type /Font /Subtype /Type1 /BaseFont /Anton >> /G << /Type /Font /Subtype /Type1 /BaseFont /Monoton >> /H << /Type /Font /Subtype /Type1 /BaseFont /Helvetica >> >>',
+      content: `BT /F 10 Tf 10 150 Td (Hollin) Tj /G 10 Tf (Tarn) Tj ET BT /H 1 Tf 1 20 Td (${'a'.repeat(2500)}) Tj ET`,
+    });
+    const { design } = await opened(bytes);
+    const lines = Object.values(design.parts).flatMap(({ source: l }) =>
+      l.kind === 'lettering' ? [[l.text, l.face]] : [],
+    );
+    expect(lines).toEqual([
+      ['Hollin', 'anton'],
+      ['Tarn', 'monoton'],
+    ]);
+    const drawn = Object.values(design.parts).filter((p) => p.source.kind === 'path');
+    expect(drawn).toHaveLength(3);
+  });
+
+  it('tells on which pages something is not as it is there', async () => {
+    const { notes } = await readPdf(rawPdf(features['a colour mesh, which comes as a picture and is told']), {
+      most: 1,
+      from: 1,
+    });
+    expect(notes).toEqual([{ what: 'Colour meshes, which come as pictures', count: 1, where: ['page 1'] }]);
+  });
+
   it('that is absurd is refused in words', async () => {
+    // A glyph that does nothing, over and over.
+    const idle = rawPdf({
+      resources: '/Font << /T 10 0 R >>',
+      content: `BT /T 1 Tf (${'a'.repeat(4000)}) Tj ET`,
+      objects: [
+        '<< /Type /Font /Subtype /Type3 /FontBBox [0 0 9 9] /FontMatrix [0.1 0 0 0.1 0 0] /FirstChar 97 /LastChar 97 /Widths [9] /Encoding << /Type /Encoding /Differences [97 /a] >> /CharProcs << /a 11 0 R >> /Resources << >> >>',
+        stream('', `9 0 d0 ${'1 w 2 w '.repeat(500)}`),
+      ],
+    });
+    await expect(readPdf(idle, { most: 1, from: 1 })).rejects.toThrow('more than can be opened at once');
     const deep = rawPdf({ content: 'q '.repeat(5000) });
     await expect(readPdf(deep, { most: 1, from: 1 })).rejects.toThrow('more states than can be kept');
     const many = rawPdf({ content: '0 0 9 9 re f '.repeat(250_000) });

@@ -1,4 +1,5 @@
-import { type Matrix, multiply } from '@/core';
+import { type Matrix, matrixText } from '@/core';
+import type { MeshShading } from './pictures';
 import { numeral } from './svg-sheet';
 
 /** A gradient along a line or between circles, as pdf.js samples it. */
@@ -55,8 +56,32 @@ export function gradientText(id: string, shading: Shading, matrix: Matrix): stri
       `<stop offset="${numeral(at)}" stop-color="${hex}"${opacity < 1 ? ` stop-opacity="${opacity}"` : ''}/>`,
   );
   const name = kind === 'axial' ? 'linearGradient' : 'radialGradient';
-  return `<${name} id="${id}" gradientUnits="userSpaceOnUse"${places.join('')} gradientTransform="matrix(${matrix.join(' ')})">${shown.join('')}</${name}>`;
+  return `<${name} id="${id}" gradientUnits="userSpaceOnUse"${places.join('')} gradientTransform="${matrixText(matrix)}">${shown.join('')}</${name}>`;
 }
 
-/** Returns the matrix of a pattern: its own, where it has one, on that of the page or form it is in. */
-export const patternMatrix = (base: Matrix, own: Matrix | null): Matrix => (own ? multiply(base, own) : base);
+/** Returns a shading as pdf.js gives it; null for one that it cannot read. */
+export const shadingOf = (value: unknown): Shading | MeshShading | null => {
+  if (!Array.isArray(value)) return null;
+  const [kind, ...rest] = value as unknown[];
+  if (kind === 'RadialAxial') {
+    const [which, bbox, stops, from, to, r0, r1] = rest as [
+      Shading['kind'],
+      Shading['bbox'],
+      Shading['stops'],
+      Shading['from'],
+      Shading['to'],
+      number | null,
+      number | null,
+    ];
+    return { kind: which, bbox, stops, from, to, radii: [r0 ?? 0, r1 ?? 0] };
+  }
+  if (kind !== 'Mesh') return null;
+  const [, coords, colours, figures, bounds] = rest as [
+    number,
+    MeshShading['coords'],
+    MeshShading['colours'],
+    MeshShading['figures'],
+    MeshShading['bounds'] | null,
+  ];
+  return bounds && { coords, colours, figures, bounds };
+};

@@ -1,4 +1,4 @@
-import { identity, type Matrix } from '@/core';
+import { type Bounds, identity, type Matrix } from '@/core';
 
 /** A paint as the operators of a page set it: a colour, one that is worked out where it is used, or none. */
 export type PagePaint =
@@ -29,14 +29,7 @@ export interface Clip {
   /** Its outline in sheet coordinates, as SVG writes paths, and the rule by which it is filled. */
   readonly d: string;
   readonly rule: 'nonzero' | 'evenodd';
-  readonly box: Box | null;
-}
-
-export interface Box {
-  readonly x0: number;
-  readonly y0: number;
-  readonly x1: number;
-  readonly y1: number;
+  readonly box: Bounds | null;
 }
 
 /** What text is set in (ISO 32000-1, 9.3). */

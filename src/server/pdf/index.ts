@@ -12,8 +12,6 @@ import { pictureOperators } from './picture-operators';
 import { SvgSheet } from './svg-sheet';
 import { textOperators } from './words';
 
-export { PdfFault } from './fault';
-
 /** Characters that the pages of one file may come to. */
 const mostCharacters = 80 << 20;
 
@@ -100,7 +98,9 @@ async function readPage(
     ...objectsOf(page),
     face: (name: string) => faces.of(name),
     isShown: (properties: unknown) => shown.isVisible(properties as never),
-    operator: (code: number) => byName[nameOf(code)] ?? null,
+    // What is not known may paint.
+    operator: (code: number) =>
+      byName[nameOf(code)] ?? (() => sheet.note(`Operators “${nameOf(code) || code}”`)),
   };
   const painter = new PagePainter(sheet, resources, matrixOf(transform), area);
   await painter.run(operators as unknown as OperatorList);
@@ -127,16 +127,21 @@ export async function readPdf(
     if (!pages) throw new PdfFault('This PDF has no page.');
     const svg: string[] = [];
     let size = 0;
-    const notes = new Map<string, number>();
+    const notes = new Map<string, { count: number; where: string[] }>();
     for (let number = from; number < Math.min(pages + 1, from + Math.min(most, mostPages)); number++) {
       const read = await readPage(document, number, known);
       svg.push(read.svg);
       size += read.svg.length;
       if (size > mostCharacters)
         throw new PdfFault('What is on these pages is more than can be opened at once.');
-      for (const { what, count } of read.notes) notes.set(what, (notes.get(what) ?? 0) + count);
+      for (const [what, count] of read.notes) {
+        const note = notes.get(what) ?? { count: 0, where: [] };
+        note.count += count;
+        note.where.push(`page ${number}`);
+        notes.set(what, note);
+      }
     }
-    return { pages, svg, notes: [...notes].map(([what, count]) => ({ what, count })) };
+    return { pages, svg, notes: [...notes].map(([what, note]) => ({ what, ...note })) };
   } catch (e) {
     throw inWords(e);
   } finally {

@@ -1,13 +1,14 @@
 import { identity, invert, type Matrix } from '@/core';
 import type { GraphicsState, OperatorList, PagePaint } from './graphics-state';
 import { outlineOf } from './outlines';
-import type { Operator, PagePainter, Painting } from './page-painter';
-import { numeral } from './svg-sheet';
+import { boxOutline, type Operator, type PagePainter, type Painting } from './page-painter';
+import { areaText, numeral } from './svg-sheet';
 
 const caps = ['butt', 'round', 'square'] as const;
 const joins = ['miter', 'round', 'bevel'] as const;
 
-const number = (v: unknown): number => (typeof v === 'number' && Number.isFinite(v) ? v : 0);
+/** A number as an operator gives it; 0 where it is none. */
+export const number = (v: unknown): number => (typeof v === 'number' && Number.isFinite(v) ? v : 0);
 /** A matrix as an operator gives it; the identity where it is none. */
 export const matrixOf = (v: unknown): Matrix => {
   const m = v ? Array.from(v as ArrayLike<number>) : [];
@@ -90,7 +91,7 @@ function drawn(page: PagePainter, { stroke }: Painting, path: ArrayLike<number> 
 }
 
 /** Whether a map turns and scales, and perhaps mirrors, but stretches nothing. */
-function keepsShapes([a, b, c, d]: Matrix): boolean {
+export function keepsShapes([a, b, c, d]: Matrix): boolean {
   const [across, down] = [Math.hypot(a, b), Math.hypot(c, d)];
   return Math.abs(across - down) < 1e-4 * across && Math.abs(a * c + b * d) < 1e-4 * across * down;
 }
@@ -110,12 +111,6 @@ export const pathOperator =
     if (page.pendingClip) page.clipBy(outline, page.pendingClip);
     page.pendingClip = null;
   };
-
-/** A box of a page’s as an outline on the sheet. */
-function boxOutline(page: PagePainter, box: ArrayLike<number>) {
-  const [x0, y0, x1, y1] = Array.from(box);
-  return outlineOf([0, x0, y0, 1, x1, y0, 1, x1, y1, 1, x0, y1, 4], page.state.matrix);
-}
 
 interface Group {
   readonly matrix?: ArrayLike<number> | null;
@@ -153,7 +148,7 @@ async function beginGroup(page: PagePainter, [said]: readonly unknown[]): Promis
   }
   page.set(plain);
   if (group.matrix) page.transform(matrixOf(group.matrix));
-  if (group.bbox) page.clipBy(boxOutline(page, group.bbox));
+  if (group.bbox) page.clipBy(boxOutline(group.bbox, page.state.matrix));
 }
 
 /** Whether what is done to the values of a mask, 0–255, is a rule, but for rounding. */
@@ -163,9 +158,9 @@ const isMap = (map: readonly number[], rule: (v: number) => number): boolean =>
 /** Returns the id of a mask that leaves what another takes away: black in its shape, on white. */
 function turnedMask({ sheet, area }: PagePainter, of: string): string {
   const id = sheet.id('mask-');
-  const box = `width="${numeral(area.x1)}" height="${numeral(area.y1)}"`;
+  const box = areaText(area);
   sheet.define(
-    `<mask id="${id}" maskUnits="userSpaceOnUse" x="0" y="0" ${box} style="mask-type:luminance"><rect ${box} fill="#ffffff"/><rect ${box} mask="url(#${of})"/></mask>`,
+    `<mask id="${id}" maskUnits="userSpaceOnUse" ${box} style="mask-type:luminance"><rect ${box} fill="#ffffff"/><rect ${box} mask="url(#${of})"/></mask>`,
   );
   return id;
 }
@@ -182,17 +177,30 @@ async function endGroup(page: PagePainter, [said]: readonly unknown[]): Promise<
   if (map && !turned && !isMap(map, (v) => v)) sheet.note('Transfer functions of masks');
   const id = sheet.id('mask-');
   const alpha = smask.subtype === 'Alpha';
-  const [w, h] = [numeral(area.x1), numeral(area.y1)];
+  const seen = areaText(area);
   const ground = !alpha && smask.backdrop;
-  const behind = ground ? `<rect width="${w}" height="${h}" fill="${ground}"/>` : '';
+  const behind = ground ? `<rect ${seen} fill="${ground}"/>` : '';
   sheet.define(
-    `<mask id="${id}" maskUnits="userSpaceOnUse" x="0" y="0" width="${w}" height="${h}" style="mask-type:${alpha ? 'alpha' : 'luminance'}">${behind}${text}</mask>`,
+    `<mask id="${id}" maskUnits="userSpaceOnUse" ${seen} style="mask-type:${alpha ? 'alpha' : 'luminance'}">${behind}${text}</mask>`,
   );
   page.paintedMask = turned ? turnedMask(page, id) : id;
 }
 
+/** Operators that paint nothing of themselves, or that pdf.js has followed already. */
+const quiet = [
+  'setRenderingIntent',
+  'setFlatness',
+  'setCharWidth',
+  'setCharWidthAndBounds',
+  'markPoint',
+  'markPointProps',
+  'beginCompat',
+  'endCompat',
+];
+
 /** Operators by their names, but for words and pictures. */
 export const stateOperators: Readonly<Record<string, Operator>> = {
+  ...Object.fromEntries(quiet.map((name) => [name, () => undefined])),
   dependency: async (page, ids) => {
     for (const id of ids) await page.resources.arrived(String(id));
   },
@@ -226,13 +234,13 @@ export const stateOperators: Readonly<Record<string, Operator>> = {
     page.save();
     if (matrix) page.transform(matrixOf(matrix));
     page.set({ base: page.state.matrix });
-    if (bbox) page.clipBy(boxOutline(page, bbox as ArrayLike<number>));
+    if (bbox) page.clipBy(boxOutline(bbox as ArrayLike<number>, page.state.matrix));
   },
   paintFormXObjectEnd: (page) => page.restore(),
   beginAnnotation: (page, [, rect, transform, matrix]) => {
     page.save();
     page.set({ ...plain, matrix: page.start, base: page.start });
-    if (rect) page.clipBy(boxOutline(page, rect as ArrayLike<number>));
+    if (rect) page.clipBy(boxOutline(rect as ArrayLike<number>, page.state.matrix));
     page.transform(matrixOf(transform));
     page.transform(matrixOf(matrix));
   },
@@ -250,5 +258,5 @@ export const stateOperators: Readonly<Record<string, Operator>> = {
 
 /** Returns the unit square on the sheet, which every picture fills (ISO 32000-1, 8.9.5). */
 export function unitSquare(page: PagePainter) {
-  return boxOutline(page, [0, 0, 1, 1]);
+  return boxOutline([0, 0, 1, 1], page.state.matrix);
 }

@@ -1,5 +1,4 @@
-import { applyTo, type Matrix } from '@/core';
-import type { Box } from './graphics-state';
+import { applyTo, type Bounds, type Matrix } from '@/core';
 import { numeral } from './svg-sheet';
 
 /** Numbers that follow each command of a path as pdf.js writes it: move, line, cubic, quadratic, close. */
@@ -11,7 +10,7 @@ export interface Outline {
   /** As SVG writes it. */
   readonly d: string;
   /** Where its nodes and handles lie; null for an empty one. */
-  readonly box: Box | null;
+  readonly box: Bounds | null;
   /** Whether it is one upright rectangle. */
   readonly upright: boolean;
   /** Where it is drawn in coordinates of its own, since a pen that is stretched draws it: the path there, and their map to the sheet. */
@@ -19,7 +18,7 @@ export interface Outline {
 }
 
 /** Returns the smallest box around points; null for none. */
-export function boxOf(xs: readonly number[], ys: readonly number[]): Box | null {
+export function boxOf(xs: readonly number[], ys: readonly number[]): Bounds | null {
   if (!xs.length) return null;
   const box = { x0: xs[0], y0: ys[0], x1: xs[0], y1: ys[0] };
   for (let i = 1; i < xs.length; i++) {

@@ -1,8 +1,7 @@
-import { invert, type Matrix, meanScale, multiply } from '@/core';
+import { type Bounds, growBounds, invert, type Matrix, matrixText, meanScale, multiply } from '@/core';
 import { PdfFault } from './fault';
-import { gradientText, patternMatrix, type Shading } from './gradients';
+import { gradientText, type Shading, shadingOf } from './gradients';
 import {
-  type Box,
   type Clip,
   type GraphicsState,
   initialState,
@@ -11,7 +10,7 @@ import {
   type Tile,
 } from './graphics-state';
 import type { NamedFace } from './known-faces';
-import type { Outline } from './outlines';
+import { type Outline, outlineOf } from './outlines';
 import { type ImageElement, type MeshShading, meshElement } from './pictures';
 import { type Attributes, numeral, type SvgSheet } from './svg-sheet';
 
@@ -29,11 +28,11 @@ export interface PageResources {
   /** Whether what is marked so is shown. */
   isShown(properties: unknown): boolean;
   /** Operators by their numbers. */
-  operator(code: number): Operator | null;
+  operator(code: number): Operator;
 }
 
-/** Cells within cells, and states that are saved. */
-const deepest = { cells: 8, states: 500 } as const;
+/** Cells within cells, states that are saved, and operators that are run, those of cells and drawn glyphs each time. */
+const most = { cells: 8, states: 500, operators: 3_000_000 } as const;
 
 /** Pixels that a line without width is drawn with: the thinnest that is sure to be seen. */
 const hairline = 0.25;
@@ -43,32 +42,6 @@ export interface Painting {
   readonly fill: 'nonzero' | 'evenodd' | null;
   readonly stroke: boolean;
 }
-
-const shading = (value: unknown): Shading | MeshShading | null => {
-  if (!Array.isArray(value)) return null;
-  const [kind, ...rest] = value as unknown[];
-  if (kind === 'RadialAxial') {
-    const [which, bbox, stops, from, to, r0, r1] = rest as [
-      Shading['kind'],
-      Shading['bbox'],
-      Shading['stops'],
-      Shading['from'],
-      Shading['to'],
-      number | null,
-      number | null,
-    ];
-    return { kind: which, bbox, stops, from, to, radii: [r0 ?? 0, r1 ?? 0] };
-  }
-  if (kind !== 'Mesh') return null;
-  const [, coords, colours, figures, bounds] = rest as [
-    number,
-    MeshShading['coords'],
-    MeshShading['colours'],
-    MeshShading['figures'],
-    MeshShading['bounds'] | null,
-  ];
-  return bounds && { coords, colours, figures, bounds };
-};
 
 /** Paints the operators of a page onto a sheet. */
 export class PagePainter {
@@ -84,6 +57,7 @@ export class PagePainter {
   private readonly saved: GraphicsState[] = [];
   private readonly cells = new WeakMap<OperatorList, Map<string, string>>();
   private cellDepth = 0;
+  private ran = 0;
   /** From the sheet to the coordinates of an outline that is drawn in its own; null where it is drawn in the sheet’s. */
   private within: Matrix | null = null;
 
@@ -92,7 +66,8 @@ export class PagePainter {
     readonly resources: PageResources,
     /** From the page’s own coordinates to those of the sheet. */
     readonly start: Matrix,
-    readonly area: Box,
+    /** What can be seen of what is being painted: the sheet, or a cell. */
+    public area: Bounds,
   ) {
     this.state = initialState(start);
   }
@@ -100,8 +75,9 @@ export class PagePainter {
   /** Runs operators, each of which pdf.js has checked. @throws PdfFault where they come to too much. */
   async run({ fnArray, argsArray }: OperatorList): Promise<void> {
     for (let i = 0; i < fnArray.length; i++) {
-      const operator = this.resources.operator(fnArray[i]);
-      await operator?.(this, argsArray[i] ?? []);
+      if (++this.ran > most.operators)
+        throw new PdfFault('What is on this page is more than can be opened at once.');
+      await this.resources.operator(fnArray[i])(this, argsArray[i] ?? []);
     }
     await this.flush();
   }
@@ -115,8 +91,7 @@ export class PagePainter {
   }
 
   save(): void {
-    if (this.saved.length >= deepest.states)
-      throw new PdfFault('The page saves more states than can be kept.');
+    if (this.saved.length >= most.states) throw new PdfFault('The page saves more states than can be kept.');
     this.saved.push(this.state);
   }
 
@@ -136,6 +111,13 @@ export class PagePainter {
   async paint(outline: Outline, painting: Painting, title = ''): Promise<void> {
     if (!outline.box || this.isHidden) return;
     const { state } = this;
+    const edges = painting.fill ? this.edgesOf(state.fill) : this.edgesOf(state.stroke);
+    if (painting.fill && painting.stroke && (edges.length || this.edgesOf(state.stroke).length)) {
+      // What ends where its gradient ends is painted by itself.
+      await this.paint(outline, { ...painting, stroke: false }, title);
+      await this.paint(outline, { ...painting, fill: null });
+      return;
+    }
     this.within = outline.own ? invert(outline.own.matrix) : null;
     const filled = painting.fill && (await this.paintAttributes('fill', state.fill, state.fillOpacity));
     const stroked =
@@ -146,23 +128,22 @@ export class PagePainter {
     const scale = outline.own ? 1 : meanScale(state.matrix);
     const width = state.lineWidth * scale || hairline;
     const far = stroked ? this.reach(outline.own ? width * stretchOf(state.matrix) : width) : 0;
-    const { x0, y0, x1, y1 } = outline.box;
     this.sheet.element(
       'path',
       {
         d: outline.own?.d ?? outline.d,
-        transform: outline.own && `matrix(${outline.own.matrix.join(' ')})`,
+        transform: outline.own && matrixText(outline.own.matrix),
         ...(filled || { fill: 'none' }),
         ...(filled && painting.fill === 'evenodd' ? { 'fill-rule': 'evenodd' } : {}),
         ...(stroked ? { ...stroked, ...this.strokeAttributes(width, scale) } : {}),
       },
-      { ...state, bounds: { x0: x0 - far, y0: y0 - far, x1: x1 + far, y1: y1 + far } },
+      { ...state, clips: [...state.clips, ...edges], bounds: growBounds(outline.box, far) },
       title,
     );
   }
 
   /** Sets words, which are painted as shapes are. @param content As it stands between tags. */
-  async text(content: string, attributes: Attributes, bounds: Box): Promise<void> {
+  async text(content: string, attributes: Attributes, bounds: Bounds): Promise<void> {
     if (this.isHidden) return;
     const { state } = this;
     const filled = await this.paintAttributes('fill', state.fill, state.fillOpacity);
@@ -205,11 +186,24 @@ export class PagePainter {
       const cell = await this.cell(paint.tile, paint.matrix);
       return cell ? { [name]: `url(#${cell})`, ...clear } : undefined;
     }
-    const found = shading(this.resources.object(paint.id));
+    const found = shadingOf(this.resources.object(paint.id));
     if (found && 'stops' in found) return { [name]: this.gradient(found, paint.matrix), ...clear };
     if (found && name === 'fill') return null;
     this.sheet.note(found ? 'Lines painted by colour meshes' : 'Shadings that cannot be read');
     return undefined;
+  }
+
+  /** A clip to where a gradient ends, where it says so (ISO 32000-1, table 78). */
+  private edgesOf(paint: PagePaint): readonly Clip[] {
+    if (paint.kind !== 'shading') return [];
+    const found = shadingOf(this.resources.object(paint.id));
+    return found && 'stops' in found ? this.boxOf(found, paint.matrix) : [];
+  }
+
+  private boxOf({ bbox }: Shading, matrix: Matrix): readonly Clip[] {
+    if (!bbox) return [];
+    const { d, box, upright } = boxOutline(bbox, matrix);
+    return [this.sheet.clip(d, 'nonzero', upright ? box : null)];
   }
 
   /** A matrix to the sheet as one to the coordinates that are drawn in. */
@@ -226,7 +220,7 @@ export class PagePainter {
   /** Fills an outline with a colour mesh, which is drawn as a picture in it. */
   private async fillWithMesh({ d, box }: Outline, rule: Clip['rule']): Promise<void> {
     const { fill, clips } = this.state;
-    const found = fill.kind === 'shading' ? shading(this.resources.object(fill.id)) : null;
+    const found = fill.kind === 'shading' ? shadingOf(this.resources.object(fill.id)) : null;
     if (fill.kind !== 'shading' || !found || 'stops' in found) return;
     const clip = this.sheet.clip(d, rule, null);
     await this.mesh(found, fill.matrix, [...clips, clip], box);
@@ -236,7 +230,7 @@ export class PagePainter {
     found: MeshShading,
     matrix: Matrix,
     clips: readonly Clip[],
-    bounds: Box | null,
+    bounds: Bounds | null,
   ): Promise<void> {
     this.sheet.note('Colour meshes, which come as pictures');
     this.picture(await meshElement(found, matrix), clips, bounds);
@@ -246,12 +240,12 @@ export class PagePainter {
   picture(
     { attributes, matrix }: ImageElement,
     clips: readonly Clip[] = this.state.clips,
-    bounds: Box | null = null,
+    bounds: Bounds | null = null,
   ): void {
     if (this.isHidden) return;
     const { fillOpacity, mask, blend } = this.state;
     const opacity = fillOpacity < 1 ? { opacity: numeral(fillOpacity) } : {};
-    const all = { ...attributes, ...opacity, transform: `matrix(${matrix.join(' ')})` };
+    const all = { ...attributes, ...opacity, transform: matrixText(matrix) };
     this.sheet.element('image', all, { clips, mask, blend, bounds });
   }
 
@@ -260,7 +254,7 @@ export class PagePainter {
     await this.flush();
     if (this.isHidden) return;
     const { state } = this;
-    const found = shading(this.resources.object(id));
+    const found = shadingOf(this.resources.object(id));
     if (!found) {
       this.sheet.note('Shadings that cannot be read');
       return;
@@ -281,7 +275,11 @@ export class PagePainter {
         ...(smallest?.rule === 'evenodd' ? { 'fill-rule': 'evenodd' } : {}),
         ...(state.fillOpacity < 1 ? { 'fill-opacity': numeral(state.fillOpacity) } : {}),
       },
-      { ...state, clips: state.clips.filter((c) => c !== smallest), bounds: smallest?.box ?? null },
+      {
+        ...state,
+        clips: [...state.clips.filter((c) => c !== smallest), ...this.boxOf(found, state.matrix)],
+        bounds: smallest?.box ?? null,
+      },
     );
   }
 
@@ -304,17 +302,19 @@ export class PagePainter {
     const said = Object.entries(sizes).map(([k, v]) => ` ${k}="${numeral(v * scale)}"`);
     const to = multiply(this.inside(matrix), [1 / scale, 0, 0, 1 / scale, 0, 0]);
     this.sheet.define(
-      `<pattern id="${made}" patternUnits="userSpaceOnUse"${said.join('')} patternTransform="matrix(${to.join(' ')})">${text}</pattern>`,
+      `<pattern id="${made}" patternUnits="userSpaceOnUse"${said.join('')} patternTransform="${matrixText(to)}">${text}</pattern>`,
     );
     return made;
   }
 
   /** What is in a cell, written as large as it is seen. */
-  private async cellContent({ operators, colour }: Tile, scale: number): Promise<string> {
-    if (this.cellDepth >= deepest.cells) throw new PdfFault('The page nests too many patterns.');
+  private async cellContent({ operators, colour, bbox }: Tile, scale: number): Promise<string> {
+    if (this.cellDepth >= most.cells) throw new PdfFault('The page nests too many patterns.');
     this.cellDepth++;
-    const { state, within } = this;
+    const { state, within, area } = this;
     this.within = null;
+    const [x0, y0, x1, y1] = bbox.map((v) => v * scale);
+    this.area = { x0, y0, x1, y1 };
     const states = this.saved.splice(0);
     const fresh = initialState([scale, 0, 0, scale, 0, 0]);
     const paint: PagePaint = { kind: 'colour', hex: colour ?? '#000000' };
@@ -322,24 +322,26 @@ export class PagePainter {
     this.sheet.beginApart(null);
     await this.run(operators);
     this.cellDepth--;
+    this.area = area;
     this.within = within;
     this.state = state;
     this.saved.splice(0, this.saved.length, ...states);
     return this.sheet.end();
   }
 
-  /** The matrix of a pattern that is set as a colour. */
+  /** The matrix of a pattern that is set as a colour: its own, where it has one, on that of the page or form it is in. */
   patternMatrix(own: Matrix | null): Matrix {
-    return patternMatrix(this.state.base, own);
+    return own ? multiply(this.state.base, own) : this.state.base;
   }
+}
 
-  /** From sheet coordinates back to those that are in use; null where these are flat. */
-  get back(): Matrix | null {
-    return invert(this.state.matrix);
-  }
+/** Returns a box of a page’s, x and y of two corners, as an outline on the sheet. */
+export function boxOutline(box: ArrayLike<number>, matrix: Matrix): Outline {
+  const [x0, y0, x1, y1] = Array.from(box);
+  return outlineOf([0, x0, y0, 1, x1, y0, 1, x1, y1, 1, x0, y1, 4], matrix);
 }
 
 /** Returns the larger of the two scales of a map, or a little more. */
 const stretchOf = ([a, b, c, d]: Matrix): number => Math.hypot(a, b, c, d);
 
-const areaOf = (box: Box | null): number => (box ? (box.x1 - box.x0) * (box.y1 - box.y0) : 0);
+const areaOf = (box: Bounds | null): number => (box ? (box.x1 - box.x0) * (box.y1 - box.y0) : 0);

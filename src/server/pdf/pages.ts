@@ -1,11 +1,16 @@
 /** Pages of one file that are read. */
 export const mostPages = 40;
 
-/** Something that is not as it is on a page, and how often. */
+/** Something that is not as it is in the file, how often, and on which pages. */
 export interface PageNote {
   readonly what: string;
   readonly count: number;
+  readonly where: readonly string[];
 }
+
+/** Whether a file says of itself that it is a PDF (ISO 32000-1, 7.5.2; readers look for it in the first kilobyte). */
+export const isPdfFile = (bytes: Uint8Array): boolean =>
+  Buffer.from(bytes.subarray(0, 1024)).includes('%PDF-');
 
 /** Pages of a PDF as SVG, and what of them is not as it is there. */
 export interface PdfPages {

@@ -32,34 +32,45 @@ const meshSide = 512;
 
 const lattice = 2;
 
-interface Rgba {
-  readonly width: number;
-  readonly height: number;
+type Size = Pick<Unpacked, 'width' | 'height'>;
+
+interface Rgba extends Size {
   readonly data: Uint8Array;
 }
 
-function blank({ width, height }: Pick<Unpacked, 'width' | 'height'>): Rgba {
+function blank({ width, height }: Size): Rgba {
   if (!(width > 0 && height > 0) || width * height > mostPixels)
     throw new PdfFault(`A picture on this page claims to have ${width} × ${height} pixels.`);
   return { width, height, data: new Uint8Array(4 * width * height) };
 }
+
+/** A colour as four bytes in the order in which this machine keeps them in one number. */
+const packed = (rgba: readonly number[]): number => new Uint32Array(Uint8Array.from(rgba).buffer)[0];
 
 /** Returns a picture with every pixel as RGBA; null where it has no pixels. */
 function spread(picture: Unpacked, one: readonly number[], zero: readonly number[]): Rgba | null {
   const { data: from, kind } = picture;
   if (!from) return null;
   const made = blank(picture);
-  const { width, height, data: to } = made;
-  if (kind === 3) to.set(Uint8Array.from(from).subarray(0, to.length));
-  else if (kind === 2)
-    for (let i = 0, k = 0; i < to.length; i += 4, k += 3)
-      [to[i], to[i + 1], to[i + 2], to[i + 3]] = [from[k], from[k + 1], from[k + 2], 255];
-  else {
-    const row = (width + 7) >> 3;
-    for (let y = 0; y < height; y++)
-      for (let x = 0; x < width; x++)
-        to.set(from[y * row + (x >> 3)] & (0x80 >> (x & 7)) ? one : zero, 4 * (y * width + x));
+  const { width, height, data } = made;
+  if (kind === 3) {
+    data.set(from.length > data.length ? Array.from(from).slice(0, data.length) : from);
+    return made;
   }
+  const to = new Uint32Array(data.buffer);
+  if (kind === 2) {
+    for (let i = 0, k = 0; i < data.length; i += 4, k += 3) {
+      data[i] = from[k];
+      data[i + 1] = from[k + 1];
+      data[i + 2] = from[k + 2];
+      data[i + 3] = 255;
+    }
+    return made;
+  }
+  const row = (width + 7) >> 3;
+  const [set, clear] = [packed(one), packed(zero)];
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) to[i] = from[y * row + (x >> 3)] & (0x80 >> (x & 7)) ? set : clear;
   return made;
 }
 
@@ -94,42 +105,55 @@ function enlarged(rgba: Rgba, times: number): Rgba {
 }
 
 /** How many times a picture is enlarged so that its pixels are seen as they are in viewers. */
-function timesOf({ width, height }: Rgba, interpolate: boolean, [a, b, c, d]: Matrix): number {
+function timesOf({ width, height }: Size, interpolate: boolean, [a, b, c, d]: Matrix): number {
   const pixel = Math.max(Math.hypot(a, b) / width, Math.hypot(c, d) / height);
   if (interpolate || pixel < squareFrom) return 1;
   return Math.max(1, Math.min(32, Math.ceil(6 * pixel), Math.floor(enlargedSide / Math.max(width, height))));
 }
 
-const element = async (small: Rgba, from: Matrix, interpolate = true): Promise<ImageElement> => {
-  const rgba = enlarged(small, timesOf(small, interpolate, from));
-  const { width, height } = rgba;
-  return {
-    attributes: {
-      width: String(width),
-      height: String(height),
-      preserveAspectRatio: 'none',
-      href: await encoded(rgba),
-    },
-    // Its first row is uppermost.
-    matrix: multiply(from, [1 / width, 0, 0, -1 / height, 0, 1]),
-  };
-};
+/** A picture as an element, its pixels in its own address. */
+const elementOf = (href: string, { width, height }: Size, from: Matrix): ImageElement => ({
+  attributes: { width: String(width), height: String(height), preserveAspectRatio: 'none', href },
+  // Its first row is uppermost.
+  matrix: multiply(from, [1 / width, 0, 0, -1 / height, 0, 1]),
+});
 
-/** Returns a picture as an element; null where it has no pixels. @param matrix From the unit square that it fills to the sheet. */
-export async function pictureElement(picture: Unpacked, matrix: Matrix): Promise<ImageElement | null> {
-  const rgba = spread(picture, [255, 255, 255, 255], [0, 0, 0, 255]);
-  return rgba && element(rgba, matrix, picture.interpolate ?? false);
+/** Pictures that have been encoded, by how: most are placed again and again at one size. */
+const known = new WeakMap<Unpacked, Map<string, Promise<string | null>>>();
+
+/** Places a picture, encoded once. @param key Tells apart what is made of it. @param pixels Its pixels, one by one. */
+async function placed(
+  picture: Unpacked,
+  key: string,
+  matrix: Matrix,
+  pixels: () => Rgba | null,
+): Promise<ImageElement | null> {
+  const { width, height } = picture;
+  const times = timesOf(picture, picture.interpolate ?? false, matrix);
+  const made = known.get(picture) ?? new Map<string, Promise<string | null>>();
+  known.set(picture, made);
+  const own = `${key} ${times}`;
+  let href = made.get(own);
+  if (!href) {
+    const rgba = pixels();
+    href = rgba ? encoded(enlarged(rgba, times)) : Promise.resolve(null);
+    made.set(own, href);
+  }
+  const text = await href;
+  return text === null ? null : elementOf(text, { width: width * times, height: height * times }, matrix);
 }
 
+/** Returns a picture as an element; null where it has no pixels. @param matrix From the unit square that it fills to the sheet. */
+export const pictureElement = (picture: Unpacked, matrix: Matrix): Promise<ImageElement | null> =>
+  placed(picture, 'picture', matrix, () => spread(picture, [255, 255, 255, 255], [0, 0, 0, 255]));
+
 /** Returns a stencil that a colour is painted through, likewise: what is 0 in it is painted. @param rgb 0–255 each. */
-export async function stencilElement(
+export const stencilElement = (
   picture: Unpacked,
   rgb: readonly [number, number, number],
   matrix: Matrix,
-): Promise<ImageElement | null> {
-  const rgba = spread({ ...picture, kind: 1 }, [0, 0, 0, 0], [...rgb, 255]);
-  return rgba && element(rgba, matrix, picture.interpolate ?? false);
-}
+): Promise<ImageElement | null> =>
+  placed(picture, rgb.join(' '), matrix, () => spread({ ...picture, kind: 1 }, [0, 0, 0, 0], [...rgb, 255]));
 
 /** Corners of the triangles of a mesh, three by three, as numbers of corners and of colours. */
 function* trianglesOf({ figures }: MeshShading): Generator<readonly [number, number][]> {
@@ -148,7 +172,7 @@ function* trianglesOf({ figures }: MeshShading): Generator<readonly [number, num
 }
 
 /** Returns a colour mesh drawn as a picture. @param matrix From the coordinates of the pattern to the sheet. */
-export function meshElement(mesh: MeshShading, matrix: Matrix): Promise<ImageElement> {
+export async function meshElement(mesh: MeshShading, matrix: Matrix): Promise<ImageElement> {
   const [x0, y0, x1, y1] = mesh.bounds;
   const scale = meshSide / Math.max(x1 - x0, y1 - y0, 1e-9);
   const [width, height] = [x1 - x0, y1 - y0].map((side) => Math.max(1, Math.ceil(side * scale)));
@@ -163,7 +187,7 @@ export function meshElement(mesh: MeshShading, matrix: Matrix): Promise<ImageEle
     const colours = corners.map(([, c]) => [0, 1, 2].map((k) => mesh.colours[4 * c + k]));
     drawTriangle(made, places, colours);
   }
-  return element(made, multiply(matrix, [x1 - x0, 0, 0, y1 - y0, x0, y0]));
+  return elementOf(await encoded(made), made, multiply(matrix, [x1 - x0, 0, 0, y1 - y0, x0, y0]));
 }
 
 /** Draws a triangle with its colours between its corners, by the shares that these have of each place. */

@@ -1,4 +1,4 @@
-import { applyTo, type Matrix, meanScale, type Point } from '@/core';
+import { applyTo, growBounds, type Matrix, matrixText, meanScale, type Point } from '@/core';
 import { fillsAlike, type GraphicsState } from './graphics-state';
 import type { NamedFace } from './known-faces';
 import type { PagePainter } from './page-painter';
@@ -6,6 +6,16 @@ import { escaped, numeral } from './svg-sheet';
 
 /** Shares of the size: a gap that is a space, the usual width of one (common practice, no source; the length of the line makes up for the rest), the widest gap within a line, and how far a letter may stand off its line. */
 const shares = { space: 0.15, usual: 0.25, widest: 1.2, off: 0.02 } as const;
+
+/** What letters are set in. */
+export interface Typesetting {
+  readonly state: GraphicsState;
+  readonly face: NamedFace;
+  /** From the coordinates of the text to the sheet. */
+  readonly stands: Matrix;
+  /** Of the letters, in the coordinates of the text. */
+  readonly size: number;
+}
 
 /** A line of words in a face that is here, which is to be set in it rather than drawn. */
 export class SetLine {
@@ -17,14 +27,16 @@ export class SetLine {
   /** How far letters of a word stand off the one before. */
   private readonly gaps: number[] = [];
 
-  /** @param stands From the coordinates of the text to the sheet. @param size Of the letters, in those. */
-  constructor(
-    private readonly state: GraphicsState,
-    private readonly face: NamedFace,
-    private readonly stands: Matrix,
-    private readonly size: number,
-    letter: PlacedLetter,
-  ) {
+  private readonly state: GraphicsState;
+  private readonly face: NamedFace;
+  private readonly stands: Matrix;
+  private readonly size: number;
+
+  constructor({ state, face, stands, size }: Typesetting, letter: PlacedLetter) {
+    this.state = state;
+    this.face = face;
+    this.stands = stands;
+    this.size = size;
     this.text = letter.text;
     this.first = letter.from;
     this.pen = letter.to;
@@ -34,10 +46,20 @@ export class SetLine {
     return this.size * meanScale(this.stands);
   }
 
+  /** Whether letters are set as these are, but for where they stand. */
+  private setsAlike({ state, face, stands, size }: Typesetting): boolean {
+    return (
+      size === this.size &&
+      face.family === this.face.family &&
+      face.weight === this.face.weight &&
+      fillsAlike(state, this.state) &&
+      [0, 1, 2, 3].every((i) => Math.abs(stands[i] - this.stands[i]) < 1e-6 * this.sheetSize)
+    );
+  }
+
   /** Adds a letter where it goes on from this line, and returns whether it did. */
-  add(state: GraphicsState, stands: Matrix, size: number, letter: PlacedLetter): boolean {
-    const alike = [0, 1, 2, 3].every((i) => Math.abs(stands[i] - this.stands[i]) < 1e-6 * this.sheetSize);
-    if (!fillsAlike(state, this.state) || size !== this.size || !alike) return false;
+  add(setting: Typesetting, letter: PlacedLetter): boolean {
+    if (!this.setsAlike(setting)) return false;
     const [a, b] = this.stands;
     const along = Math.hypot(a, b);
     const [dx, dy] = [letter.from.x - this.pen.x, letter.from.y - this.pen.y];
@@ -90,14 +112,8 @@ export class SetLine {
     const { letters, words } = this.spacing();
     const after = this.state.charSpacing * scale;
     const long = Math.hypot(this.pen.x - this.first.x, this.pen.y - this.first.y);
-    const [x, y] = [0, 1].map((k) => [this.first, this.pen].map((p) => (k ? p.y : p.x)));
-    const far = 1.5 * this.sheetSize;
-    const bounds = {
-      x0: Math.min(...x) - far,
-      y0: Math.min(...y) - far,
-      x1: Math.max(...x) + far,
-      y1: Math.max(...y) + far,
-    };
+    const [{ x: x0, y: y0 }, { x: x1, y: y1 }] = [this.first, this.pen];
+    const ends = { x0: Math.min(x0, x1), y0: Math.min(y0, y1), x1: Math.max(x0, x1), y1: Math.max(y0, y1) };
     const attributes = {
       'font-family': `'${this.face.family}'`,
       'font-weight': String(this.face.weight),
@@ -106,9 +122,10 @@ export class SetLine {
       ...(words ? { 'word-spacing': numeral(words) } : {}),
       // Nothing stands off its last letter.
       ...(text.length > 1 ? { textLength: numeral((long * scale) / Math.hypot(a, b) - after) } : {}),
-      transform: `matrix(${turn.map((v) => numeral(v)).join(' ')})`,
+      transform: matrixText(turn),
     };
-    await page.text(escaped(text), attributes, bounds);
+    // Letters reach above and below their line, and some beyond its ends.
+    await page.text(escaped(text), attributes, growBounds(ends, 1.5 * this.sheetSize));
     page.state = state;
   }
 }

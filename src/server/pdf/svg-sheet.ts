@@ -1,6 +1,6 @@
+import { type Bounds, escapeText, matrixText } from '@/core';
 import { PdfFault } from './fault';
-import type { Box, Clip } from './graphics-state';
-import type { PageNote } from './pages';
+import type { Clip } from './graphics-state';
 import type { ImageElement } from './pictures';
 
 /** Characters and elements that a page may come to. */
@@ -11,12 +11,7 @@ export const numeral = (v: number): string => String(Number(v.toFixed(4)));
 
 /** Returns a text as it stands in an attribute or between tags. */
 export const escaped = (text: string): string =>
-  text
-    .replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu, '')
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;');
+  escapeText(text.replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu, ''));
 
 /** Attributes of an element; those without a value are left out. */
 export type Attributes = Readonly<Record<string, string | undefined>>;
@@ -25,6 +20,10 @@ const tag = (name: string, attributes: Attributes, empty: boolean): string =>
   `<${name}${Object.entries(attributes)
     .map(([k, v]) => (v === undefined ? '' : ` ${k}="${escaped(v)}"`))
     .join('')}${empty ? '/' : ''}>`;
+
+/** Returns a box as elements of SVG say where they are. */
+export const areaText = ({ x0, y0, x1, y1 }: Bounds): string =>
+  `x="${numeral(x0)}" y="${numeral(y0)}" width="${numeral(x1 - x0)}" height="${numeral(y1 - y0)}"`;
 
 /** What an element is inside of: clips and a mask. */
 interface Around {
@@ -36,7 +35,7 @@ interface Around {
 interface Frame {
   readonly out: string[];
   /** What can be seen of it; null where that is not known. */
-  readonly area: Box | null;
+  readonly area: Bounds | null;
   /** Attributes of each open wrapper, as text. */
   open: string[];
   /** What is written once the frame ends; null for what stays a text of its own. */
@@ -51,7 +50,7 @@ export class SvgSheet {
   private readonly clipIds = new Map<string, string>();
   private counted = { characters: 0, elements: 0, ids: 0 };
 
-  constructor(private readonly page: Box) {
+  constructor(private readonly page: Bounds) {
     this.frames = [{ out: [], area: page, open: [], end: null }];
   }
 
@@ -81,7 +80,7 @@ export class SvgSheet {
   }
 
   /** Returns a clip by an outline; the same one gives the same. */
-  clip(d: string, rule: Clip['rule'], box: Box | null): Clip {
+  clip(d: string, rule: Clip['rule'], box: Bounds | null): Clip {
     const key = `${rule} ${d}`;
     let id = this.clipIds.get(key);
     if (!id) {
@@ -95,20 +94,20 @@ export class SvgSheet {
   }
 
   /** Defines a mask by how opaque a picture is, and returns its id. */
-  mask({ attributes, matrix }: ImageElement, { x1, y1 }: Box): string {
+  mask({ attributes, matrix }: ImageElement, area: Bounds): string {
     const id = this.id('mask-');
-    const image = tag('image', { ...attributes, transform: `matrix(${matrix.join(' ')})` }, true);
+    const image = tag('image', { ...attributes, transform: matrixText(matrix) }, true);
     this.define(
-      `<mask id="${id}" maskUnits="userSpaceOnUse" x="0" y="0" width="${numeral(x1)}" height="${numeral(y1)}" style="mask-type:alpha">${image}</mask>`,
+      `<mask id="${id}" maskUnits="userSpaceOnUse" ${areaText(area)} style="mask-type:alpha">${image}</mask>`,
     );
     return id;
   }
 
-  /** Writes an element. @param bounds Where it paints; null where that is not known. @param own Attributes that blend it with what is below. */
+  /** Writes an element. @param bounds Where it paints; null where that is not known. */
   element(
     name: string,
     attributes: Attributes,
-    { clips, mask, bounds, blend }: Around & { readonly bounds: Box | null; readonly blend: string },
+    { clips, mask, bounds, blend }: Around & { readonly bounds: Bounds | null; readonly blend: string },
     content = '',
   ): void {
     const wrap = this.wrappers({ clips, mask }, bounds);
@@ -145,7 +144,7 @@ export class SvgSheet {
   }
 
   /** Begins something that is written apart: what it holds is returned where it ends. @param area What can be seen of it; null where that is not known. */
-  beginApart(area: Box | null = this.page): void {
+  beginApart(area: Bounds | null = this.page): void {
     this.frames.push({ out: [], area, open: [], end: null });
   }
 
@@ -161,11 +160,6 @@ export class SvgSheet {
     return '';
   }
 
-  /** How many groups and masks are open. */
-  get depth(): number {
-    return this.frames.length;
-  }
-
   /** Opens and closes wrappers until those are open that are wanted. */
   private enter(wanted: readonly string[]): void {
     const { out, open } = this.frame;
@@ -177,7 +171,7 @@ export class SvgSheet {
   }
 
   /** The wrappers of an element: clips that leave all of it are left out. */
-  private wrappers({ clips, mask }: Around, bounds: Box | null): string[] {
+  private wrappers({ clips, mask }: Around, bounds: Bounds | null): string[] {
     const cut = bounds ?? this.frame.area;
     const wrap = clips
       .filter(({ box }) => !box || !cut || !holds(box, cut))
@@ -186,18 +180,18 @@ export class SvgSheet {
   }
 
   /** Returns the whole file, and what is not in it as on the page. */
-  finish(): { readonly svg: string; readonly notes: readonly PageNote[] } {
+  finish(): { readonly svg: string; readonly notes: ReadonlyMap<string, number> } {
     while (this.frames.length > 1) this.end();
     this.enter([]);
     const { x1, y1 } = this.page;
     const [w, h] = [numeral(x1), numeral(y1)];
     const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${h}" viewBox="0 0 ${w} ${h}"><defs>${this.defs.join('')}</defs>${this.frames[0].out.join('')}</svg>`;
-    return { svg, notes: [...this.notes].map(([what, count]) => ({ what, count })) };
+    return { svg, notes: this.notes };
   }
 }
 
 /** Whether a box holds all of another, but for what nobody sees. */
-const holds = (outer: Box, inner: Box): boolean =>
+const holds = (outer: Bounds, inner: Bounds): boolean =>
   outer.x0 <= inner.x0 + slack &&
   outer.y0 <= inner.y0 + slack &&
   outer.x1 >= inner.x1 - slack &&

@@ -1,6 +1,16 @@
-import { applyTo, identity, type Matrix, meanScale, multiply, type Point, translation } from '@/core';
+import {
+  applyTo,
+  type Bounds,
+  identity,
+  joinBounds,
+  type Matrix,
+  meanScale,
+  multiply,
+  type Point,
+  translation,
+} from '@/core';
 import { type GraphicsState, type OperatorList, paintsAlike } from './graphics-state';
-import { matrixOf, setFont } from './operators';
+import { keepsShapes, matrixOf, number, setFont } from './operators';
 import { outlineOf } from './outlines';
 import type { Operator, PagePainter, Painting } from './page-painter';
 import { placedLetter, SetLine } from './set-line';
@@ -46,13 +56,17 @@ const gap = 0.2;
 const unitsOf = ({ fontMatrix }: Font): Matrix =>
   fontMatrix ? matrixOf(fontMatrix) : [0.001, 0, 0, 0.001, 0, 0];
 
+/** Letters of a word; more of them are another part. */
+const mostLetters = 1000;
+
 /** A word that glyphs are still added to. */
 interface Word {
   readonly state: GraphicsState;
   d: string;
   text: string;
-  xs: number[];
-  ys: number[];
+  /** Where it paints. */
+  box: Bounds | null;
+  letters: number;
   /** Where its next glyph would stand on the sheet. */
   pen: Point;
 }
@@ -103,15 +117,12 @@ class TextSetter {
     this.word = null;
     const { state } = page;
     page.state = word.state;
-    const box = {
-      x0: Math.min(...word.xs),
-      y0: Math.min(...word.ys),
-      x1: Math.max(...word.xs),
-      y1: Math.max(...word.ys),
-    };
     const name = word.text.trim();
     const title = name ? `<title>${escaped(name)}</title>` : '';
-    await page.paint({ d: word.d, box, upright: false }, modes[word.state.mode] ?? modes[0], title);
+    const mode = modes[word.state.mode] ?? modes[0];
+    if (mode.stroke && !keepsShapes(word.state.matrix))
+      page.sheet.note('Edges of words drawn by a stretched pen');
+    await page.paint({ d: word.d, box: word.box, upright: false }, mode, title);
     page.state = state;
   }
 
@@ -122,7 +133,11 @@ class TextSetter {
   async show(glyphs: readonly (Glyph | number)[]): Promise<void> {
     const { font } = this;
     const { size, stretch, direction, rise } = this.page.state;
-    if (!font || !size) return;
+    if (!size) return;
+    if (!font) {
+      this.page.sheet.note('Words in fonts that cannot be read');
+      return;
+    }
     const stands = multiply(
       multiply(this.page.state.matrix, this.matrix),
       multiply(translation(this.at.x, this.at.y + rise), [stretch * direction, 0, 0, direction, 0, 0]),
@@ -194,9 +209,10 @@ class TextSetter {
         [shift.x, next ?? shift.x],
         glyph.isSpace ? page.state.wordSpacing : 0,
       );
-      if (this.set?.add(page.state, stands, size, letter)) return;
+      const setting = { state: page.state, face, stands, size };
+      if (this.set?.add(setting, letter)) return;
       await this.flush();
-      if (glyph.unicode.trim()) this.set = new SetLine(page.state, face, stands, size, letter);
+      if (glyph.unicode.trim()) this.set = new SetLine(setting, letter);
       return;
     }
     if (glyph.isSpace || !(glyph.isInFont || font.missingFile)) return this.flush();
@@ -211,26 +227,27 @@ class TextSetter {
     const word = await this.wordAt(origin, size * meanScale(stands));
     word.d += made.d;
     word.text += glyph.unicode;
-    word.xs.push(made.box.x0, made.box.x1);
-    word.ys.push(made.box.y0, made.box.y1);
+    word.box = joinBounds(word.box, made.box);
+    word.letters++;
     word.pen = next === null ? { x: Number.NaN, y: 0 } : applyTo(stands, { x: next, y: 0 });
     if (glyph.accent) {
       const { offset, fontChar } = glyph.accent;
       const above = { x: shift.x + offset.x * size, y: shift.y + offset.y * size };
       const accent = this.outline(font, fontChar, multiply(stands, [size, 0, 0, size, above.x, above.y]));
-      word.d += accent?.d ?? '';
+      if (accent) word.d += accent.d;
+      else page.sheet.note('Accents that the font does not have');
     }
   }
 
   /** The word that a glyph at a place belongs to. @param size Of the glyph, on the sheet. */
   private async wordAt(origin: Point, size: number): Promise<Word> {
     const { page, word } = this;
-    if (word && paintsAlike(word.state, page.state)) {
+    if (word && word.letters < mostLetters && paintsAlike(word.state, page.state)) {
       const { x, y } = word.pen;
       if (Math.hypot(origin.x - x, origin.y - y) < gap * size) return word;
     }
     await this.flush();
-    const fresh: Word = { state: page.state, d: '', text: '', xs: [], ys: [], pen: origin };
+    const fresh: Word = { state: page.state, d: '', text: '', box: null, letters: 0, pen: origin };
     this.word = fresh;
     return fresh;
   }
@@ -273,23 +290,21 @@ function setterOf(page: PagePainter): TextSetter {
   return setter;
 }
 
-const num = (v: unknown): number => (typeof v === 'number' && Number.isFinite(v) ? v : 0);
-
 /** Operators for words, by their names. */
 export const textOperators: Readonly<Record<string, Operator>> = {
   beginText: (page) => setterOf(page).begin(),
   endText: (page) => setterOf(page).end(),
-  setCharSpacing: (page, [v]) => page.set({ charSpacing: num(v) }),
-  setWordSpacing: (page, [v]) => page.set({ wordSpacing: num(v) }),
-  setHScale: (page, [v]) => page.set({ stretch: num(v) / 100 }),
-  setLeading: (page, [v]) => page.set({ leading: -num(v) }),
+  setCharSpacing: (page, [v]) => page.set({ charSpacing: number(v) }),
+  setWordSpacing: (page, [v]) => page.set({ wordSpacing: number(v) }),
+  setHScale: (page, [v]) => page.set({ stretch: number(v) / 100 }),
+  setLeading: (page, [v]) => page.set({ leading: -number(v) }),
   setFont: (page, args) => setFont(page, args),
-  setTextRenderingMode: (page, [v]) => page.set({ mode: num(v) }),
-  setTextRise: (page, [v]) => page.set({ rise: num(v) }),
-  moveText: (page, [x, y]) => setterOf(page).move(num(x), num(y)),
+  setTextRenderingMode: (page, [v]) => page.set({ mode: number(v) }),
+  setTextRise: (page, [v]) => page.set({ rise: number(v) }),
+  moveText: (page, [x, y]) => setterOf(page).move(number(x), number(y)),
   setLeadingMoveText: (page, [x, y]) => {
-    page.set({ leading: num(y) });
-    setterOf(page).move(num(x), num(y));
+    page.set({ leading: number(y) });
+    setterOf(page).move(number(x), number(y));
   },
   setTextMatrix: (page, [m]) => setterOf(page).place(matrixOf(m)),
   nextLine: (page) => setterOf(page).move(0, page.state.leading),

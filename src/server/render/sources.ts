@@ -2,13 +2,13 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { glob } from 'tinyglobby';
 import { type Design, imageIdsIn, provideImages } from '@/core';
-import { picturesIn, recipeIn, svgToDesign } from '@/core/importing';
+import { type LeftOut, picturesIn, recipeIn, svgToDesign } from '@/core/importing';
 import { parseDesign } from '@/core/reading';
 import type { ImageFile } from '../drawing/messages';
 import { takeFaces } from '../faces';
 import { openImages } from '../images/open-images';
 import { ImageFault, unpackImage } from '../images/unpack';
-import { mostPages } from '../pdf/pages';
+import { isPdfFile, mostPages } from '../pdf/pages';
 import { folderStem } from '../temporary';
 
 /** Something to be drawn: as it was typed or found, and what its files are called after. */
@@ -54,6 +54,10 @@ export interface Loaded {
   /** Whether pictures from inside a file are placed in it, which a design by itself cannot hold. */
   readonly pictures: boolean;
 }
+
+/** What is not as it is in a file, in words. */
+const leftWords = ({ what, count, where }: LeftOut): string =>
+  `Not as in the file: ${what} (${count}): ${where.join(', ')}`;
 
 /** The pictures inside one file, unpacked into a folder that goes when they are closed. */
 class Pictures {
@@ -107,7 +111,7 @@ export class Reader {
       return { design: await storedDesign(typed), notes: [], pictures: false };
     }
     const bytes = readFileSync(typed === '-' ? 0 : placeOf(typed));
-    if (bytes.subarray(0, 1024).includes('%PDF-')) return this.fromPdf(bytes, name);
+    if (isPdfFile(bytes)) return this.fromPdf(bytes, name);
     const text = bytes.toString('utf8').replace(/^\uFEFF/, '');
     if (/^\s*</.test(text)) return this.fromSvg(text, name);
     const design = parseDesign(text);
@@ -131,9 +135,7 @@ export class Reader {
     // Where lines of words stand goes by their faces: it is read once to learn which these are.
     await takeFaces(svgToDesign(text, name, { pictures: ids }).design, null);
     const { design, report } = svgToDesign(text, name, { pictures: ids });
-    const left = report.map(
-      ({ what, count, where }) => `Not as in the file: ${what} (${count}): ${where.join(', ')}`,
-    );
+    const left = report.map(leftWords);
     return { design, notes: [...notes, ...left], pictures: ids.size > 0 };
   }
 
@@ -146,7 +148,7 @@ export class Reader {
     if (text === undefined)
       throw new Error(`It has ${pages} ${pages === 1 ? 'page' : 'pages'}: there is no page ${this.page}.`);
     const loaded = await this.fromSvg(text, name);
-    const left = notes.map(({ what, count }) => `Not as in the file: ${what} (${count})`);
+    const left = notes.map(leftWords);
     return { ...loaded, notes: [...left, ...loaded.notes] };
   }
 
