@@ -156,6 +156,16 @@ describe('text of an SVG', () => {
       'Hollin Sans Condensed Bold',
       ['Italics'],
     ]);
+    // A name that only begins like one, or has no Latin letters, is another family.
+    expect(set('font-family="Hollin"')).toEqual([
+      'source-sans',
+      ['The font “Hollin”, for which another stands in'],
+    ]);
+    expect(set('font-family="游明朝"')).toEqual([
+      'source-sans',
+      ['The font “游明朝”, for which another stands in'],
+    ]);
+    expect(set('font-family="Source Sans 3"')).toEqual(['source-sans', []]);
     expect(set('font-family="Moor Serif, serif"')).toEqual([
       'eb-garamond-500',
       ['The font “Moor Serif”, for which another stands in'],

@@ -13,6 +13,9 @@ const generic: Readonly<Record<string, string>> = {
 /** What there is where nothing else fits. */
 const usual = 'source-sans';
 
+/** Names that the shipped face has whose weight is chosen. */
+const variable = /^sourcesans(?:3|pro)?(?:vf|variable)?$/;
+
 const plain = (name: string): string => name.toLowerCase().replace(/[^a-z0-9]+/g, '');
 
 /** A font of the designer's own, as it is found by its name. */
@@ -35,10 +38,15 @@ const heavinesses: readonly (readonly [word: string, weight: number])[] = [
   ['black', 900],
 ];
 
-/** How a font is cut, by what of its name follows that of its family. */
-function cutOf(rest: string): { readonly weight: number; readonly slanted: boolean } {
-  const weight = heavinesses.find(([word]) => rest.includes(word))?.[1] ?? 400;
-  return { weight, slanted: /italic|oblique|slanted/.test(rest) };
+/** Words of names that say of a cut what weight does not. */
+const cuts =
+  /italic|oblique|slanted|regular|book|roman|normal|condensed|compressed|narrow|expanded|extended|wide/g;
+
+/** How a font is cut, by what of its name follows that of its family; null where that is the name of another family. */
+function cutOf(rest: string): { readonly weight: number; readonly slanted: boolean } | null {
+  const found = heavinesses.find(([word]) => rest.includes(word));
+  if (rest.replace(found?.[0] ?? '', '').replace(cuts, '')) return null;
+  return { weight: found?.[1] ?? 400, slanted: /italic|oblique|slanted/.test(rest) };
 }
 
 /** What words are to be set in. */
@@ -49,22 +57,22 @@ export interface WantedFace {
   readonly slanted: boolean;
 }
 
-/** The designer's own font of a family that comes nearest to what is wanted; null where there is none. */
-function ownFont(
+/** The font of a family that comes nearest to what is wanted, the designer's own before those that ship; null where there is none. */
+function nearestCut(
   family: string,
   { weight, slanted }: WantedFace,
   fonts: readonly NamedFont[],
-): NamedFont | null {
-  let best: NamedFont | null = null;
+): { readonly id: string; readonly slanted: boolean } | null {
+  let best: { readonly id: string; readonly slanted: boolean } | null = null;
   let least = Number.POSITIVE_INFINITY;
-  for (const font of fonts) {
+  for (const font of [...fonts, ...shippedFaces]) {
     const name = plain(font.name);
-    if (!name.startsWith(family)) continue;
-    const rest = name.slice(family.length);
-    const cut = cutOf(rest);
-    // A name that says nothing else is of the family itself, and others of it may be wider or narrower.
+    const rest = name.startsWith(family) ? name.slice(family.length) : null;
+    const cut = rest === null ? null : cutOf(rest);
+    if (rest === null || !cut) continue;
+    // Of cuts that are as heavy the one with the shorter name is neither narrower nor wider.
     const off = Math.abs(cut.weight - weight) + (cut.slanted === slanted ? 0 : 1000) + rest.length;
-    if (off < least) [best, least] = [font, off];
+    if (off < least) [best, least] = [{ id: font.id, slanted: cut.slanted }, off];
   }
   return best;
 }
@@ -88,23 +96,24 @@ export function faceFor(wanted: WantedFace, fonts: readonly NamedFont[]): FoundF
       generic[name.toLowerCase()] ?? (/^(?:ui-)?sans-serif$|^system-ui$/i.test(name) ? usual : null);
     if (known) return { face: known, missing, slanted: false };
     const family = plain(name);
-    const own = family ? ownFont(family, wanted, fonts) : null;
-    if (own) return { face: own.id, missing, slanted: cutOf(plain(own.name).slice(family.length)).slanted };
-    const shipped = shippedFaces.find((f) => plain(f.name).startsWith(family));
-    if (shipped) return { face: shipped.id, missing, slanted: false };
+    if (variable.test(family)) return { face: usual, missing, slanted: false };
+    const found = family ? nearestCut(family, wanted, fonts) : null;
+    if (found) return { face: found.id, missing, slanted: found.slanted };
     missing ??= name;
   }
   return { face: usual, missing, slanted: false };
 }
+
+/** How heavy a font is by its whole name. */
+const weightIn = (name: string): number => heavinesses.find(([word]) => name.endsWith(word))?.[1] ?? 400;
+
+const usualName = shippedFaces.find((f) => f.id === usual)?.name ?? '';
 
 /** A family and a weight by which CSS finds a face that is here. */
 export interface NamedFace {
   readonly family: string;
   readonly weight: number;
 }
-
-/** Names that files have for the shipped face whose weight is chosen. */
-const variable = /^sourcesans(?:3|pro)?(?:vf|variable)?/;
 
 /**
  * Returns the face that a file means by a font's own name (OpenType, name 4 and 6), such as “EBGaramond-Medium”, the mark of a
@@ -115,8 +124,8 @@ export function faceNamed(said: string, fonts: readonly NamedFont[]): NamedFace 
   const found = [...fonts, ...shippedFaces].find(
     (f) => f.id !== usual && [plain(f.name), `${plain(f.name)}regular`].includes(name),
   );
-  if (found) return { family: found.name, weight: cutOf(plain(found.name)).weight };
-  const rest = name.replace(variable, '');
-  if (rest === name || cutOf(rest).slanted) return null;
-  return { family: shippedFaces.find((f) => f.id === usual)?.name ?? '', weight: cutOf(rest).weight };
+  if (found) return { family: found.name, weight: weightIn(plain(found.name)) };
+  const [, rest] = /^sourcesans(?:3|pro)?(?:vf|variable)?(.*)$/.exec(name) ?? [];
+  const cut = rest === undefined ? null : cutOf(rest);
+  return cut && !cut.slanted ? { family: usualName, weight: cut.weight } : null;
 }
