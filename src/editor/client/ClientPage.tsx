@@ -60,10 +60,10 @@ export function ClientPage({ token }: { token: string }) {
         <Box role="status">What this link showed was taken off it. Something new may be shown here soon.</Box>
       </Notice>
     );
-  const add = (said: ClientSaid) => {
+  const add = async (said: ClientSaid) => {
     // A look that began before this was said would take it away again.
-    void client.cancelQueries({ queryKey });
+    await client.cancelQueries({ queryKey });
     client.setQueryData<SharedView>(queryKey, (view) => view && withSaid(view, said));
   };
-  return <Review token={token} view={data} onSaid={add} />;
+  return <Review token={token} view={data} onSaid={(said) => void add(said)} />;
 }

@@ -16,6 +16,7 @@ import type {
   Taken,
 } from '@/core';
 import { imageSize, keptPictureWidth, levelCount } from '@/core';
+import type { LeftOut } from '@/core/importing';
 
 export interface Purpose extends Partial<Sheet> {
   readonly id: string;
@@ -101,7 +102,7 @@ export const api = {
   addImage: (file: Blob, signal?: AbortSignal) => send<{ id: string }>('images', file, signal),
   /** The pages of a PDF as SVG, those beyond what is read at once left out; with `most`, only so many of them. */
   pdfPages: (file: Blob, signal: AbortSignal, most?: number) =>
-    send<{ pages: number; svg: string[]; notes: readonly { what: string; count: number }[] }>(
+    send<{ pages: number; svg: string[]; notes: readonly LeftOut[] }>(
       `pdf-pages${most ? `?most=${most}` : ''}`,
       file,
       signal,

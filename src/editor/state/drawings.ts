@@ -1,41 +1,58 @@
 import type { Point } from '@/core';
+import type { Drawing } from '@/core/edit';
 import { run } from './actions';
 import { readFile } from './file-reading';
 import { firstPage, isPdf, isSvg, openDrawing, reportWords, stemOf, textOf } from './opening';
 import { get, say } from './store';
 
-/** Places a drawing from the text of an SVG on the sheet, or in the group that is worked in, about a place or the middle. */
-export async function placeSvg(text: string, name: string, at: Point | null): Promise<string> {
-  return readFile(name, (signal) => placeRead(text, name, at, signal)).catch((e: Error) => e.message);
+/** A drawing that was read, and what is not as it is in its file, in words. */
+interface ReadDrawing {
+  readonly drawing: Drawing;
+  readonly words: string;
 }
 
-async function placeRead(text: string, name: string, at: Point | null, signal: AbortSignal): Promise<string> {
+/** Reads the drawing in the text of an SVG. @throws Error in words where there is none, it takes too long or is stopped. */
+async function drawingIn(text: string, name: string, signal: AbortSignal): Promise<ReadDrawing> {
   const opened = await openDrawing(text, name, signal);
-  if ('fault' in opened) return `“${name}” was not placed. ${opened.fault}`;
-  await run('Place drawing', { do: 'place-drawing', parent: get().scope, drawing: opened.made, at });
-  return reportWords(opened.report);
+  if ('fault' in opened) throw new Error(opened.fault);
+  return { drawing: opened.made, words: reportWords(opened.report) };
 }
 
 /** Whether a file can be placed as a drawing. */
 export const isDrawing = (f: File): boolean => isSvg(f) || isPdf(f);
 
-/** Places a drawing from a file. */
-async function placeFile(file: File, at: Point | null, signal: AbortSignal): Promise<string> {
-  if (!isPdf(file)) return placeRead(await textOf(file), stemOf(file), at, signal);
+/** Reads the drawing in a file, of a PDF its first page, likewise. */
+async function drawingInFile(file: File, signal: AbortSignal): Promise<ReadDrawing> {
+  if (!isPdf(file)) return drawingIn(await textOf(file), stemOf(file), signal);
   const { text, words } = await firstPage(file, signal);
-  return [words, await placeRead(text, stemOf(file), at, signal)].filter(Boolean).join(' ');
+  const read = await drawingIn(text, stemOf(file), signal);
+  return { ...read, words: [words, read.words].filter(Boolean).join(' ') };
 }
 
-/** Places drawings from SVG and PDF files. */
-export async function placeDrawingFiles(files: readonly File[], at: Point | null): Promise<void> {
-  const words: string[] = [];
-  for (const file of files) {
-    say('');
-    try {
-      words.push(await readFile(file.name, (signal) => placeFile(file, at, signal)));
-    } catch (e) {
-      words.push(`“${file.name}” was not placed. ${(e as Error).message}`);
-    }
+/** Reads a drawing, which can be stopped, and places it on the sheet, or in the group that is worked in; returns what is to be said of it. */
+async function place(
+  name: string,
+  at: Point | null,
+  read: (signal: AbortSignal) => Promise<ReadDrawing>,
+): Promise<string> {
+  let found: ReadDrawing;
+  try {
+    found = await readFile(name, read);
+  } catch (e) {
+    return `“${name}” was not placed. ${(e as Error).message}`;
   }
+  await run('Place drawing', { do: 'place-drawing', parent: get().scope, drawing: found.drawing, at });
+  return found.words;
+}
+
+/** Places a drawing from the text of an SVG about a place or the middle, and returns what is to be said of it. */
+export const placeSvg = (text: string, name: string, at: Point | null): Promise<string> =>
+  place(name, at, (signal) => drawingIn(text, name, signal));
+
+/** Places drawings from SVG and PDF files, one after another. */
+export async function placeDrawingFiles(files: readonly File[], at: Point | null): Promise<void> {
+  say('');
+  const words: string[] = [];
+  for (const file of files) words.push(await place(file.name, at, (signal) => drawingInFile(file, signal)));
   say(words.filter(Boolean).join(' '));
 }

@@ -1,6 +1,6 @@
 import { get, set } from './store';
 
-/** Milliseconds that reading one file may take here, once what is in it has been brought. */
+/** Milliseconds by the clock that reading one file may take here, once what is in it has been brought: a window is told of no other time. */
 export const readingLimit = 120_000;
 
 /** What is said where a file took too long, or was stopped. */

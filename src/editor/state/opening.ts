@@ -1,6 +1,6 @@
 import { type Remote, wrap } from 'comlink';
 import type { Design } from '@/core';
-import type { LeftOut } from '@/core/importing';
+import type { LeftOut, NamedFont } from '@/core/importing';
 import type { Brought, Opening } from '@/worker/opening';
 import { ApiError, api } from './api';
 import { readingEnd, readingLimit } from './file-reading';
@@ -62,17 +62,25 @@ export function textOf(file: File): Promise<string> {
   return file.text();
 }
 
-const placesOf = (where: readonly string[], count: number): string =>
-  where.length ? `${where.join(', ')}${count > where.length ? ', …' : ''}` : '';
-
 /** What is not as it is in a file, in words; empty where nothing was. */
 export function reportWords(report: readonly LeftOut[]): string {
   if (!report.length) return '';
   const list = report.map(
     ({ what, count, where }) =>
-      `${what[0].toLowerCase()}${what.slice(1)} (${[count, placesOf(where, count)].filter(Boolean).join(': ')})`,
+      `${what[0].toLowerCase()}${what.slice(1)} (${count}: ${where.join(', ')}${count > where.length ? ', …' : ''})`,
   );
   return `Not as in the file: ${list.join('; ')}.`;
+}
+
+/** The designer's own fonts, where an SVG has words that may ask for them; none while the server is away, which is told as fonts that are not here. */
+async function fontsFor(text: string): Promise<readonly NamedFont[]> {
+  if (!/<text[\s>]/.test(text)) return [];
+  try {
+    return (await api.fonts()).fonts.map(({ id, name }) => ({ id, name }));
+  } catch (e) {
+    if (e instanceof ApiError) return [];
+    throw e;
+  }
 }
 
 /** Brings the pictures inside an SVG to the server, where those that cannot be used are told where they would stand, and has the designer's fonts at hand. */
@@ -83,8 +91,7 @@ async function bring(
   signal: AbortSignal,
 ): Promise<Brought> {
   const found = await limited(opening.pictures(text));
-  // Only words ask for fonts, by their names.
-  const { fonts } = /<text[\s>]/.test(text) ? await api.fonts() : { fonts: [] };
+  const fonts = await fontsFor(text);
   if ('fault' in found) return { pictures: [], fonts };
   const brought: [string, string][] = [];
   for (const { href, type, bytes } of found.made)
@@ -93,7 +100,7 @@ async function bring(
     } catch (e) {
       if (!(e instanceof ApiError)) throw e;
     }
-  return { pictures: brought, fonts: fonts.map(({ id, name }) => ({ id, name })) };
+  return { pictures: brought, fonts };
 }
 
 /** Reads an SVG as a drawing to be placed, its pictures brought. @throws Error in words where it takes too long or is stopped. */
@@ -122,7 +129,7 @@ async function openPdf(
   const { pages, svg, notes } = await api.pdfPages(file, signal);
   const name = stemOf(file);
   const designs: Design[] = [];
-  const report: LeftOut[] = notes.map((n) => ({ ...n, where: [] }));
+  const report: LeftOut[] = [...notes];
   for (const text of svg) {
     const opened = await openDesign(text, name, signal);
     if ('fault' in opened) throw new Error(opened.fault);
@@ -173,9 +180,6 @@ export async function firstPage(
   signal: AbortSignal,
 ): Promise<{ readonly text: string; readonly words: string }> {
   const { pages, svg, notes } = await api.pdfPages(file, signal, 1);
-  const words = [
-    pages > 1 ? `The first of its ${pages} pages is placed.` : '',
-    reportWords(notes.map((n) => ({ ...n, where: [] }))),
-  ];
+  const words = [pages > 1 ? `The first of its ${pages} pages is placed.` : '', reportWords(notes)];
   return { text: svg[0], words: words.filter(Boolean).join(' ') };
 }
