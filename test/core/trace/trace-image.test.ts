@@ -89,6 +89,23 @@ describe('a traced picture', () => {
     expect(noiseOf(scan)).toBeGreaterThan(3);
     expect(noiseOf(scan)).toBeLessThan(7);
     expect(denoised(clean)).toBe(clean);
+    const even = denoised(scan);
+    for (const [x, y] of [
+      [0, 0],
+      [599, 399],
+      [330, 71],
+      [213, 305],
+    ])
+      for (let c = 0; c < 3; c++) {
+        // The fifth of the nine around a pixel, beyond edges those at the edge again.
+        const nine = [-1, 0, 1].flatMap((dy) =>
+          [-1, 0, 1].map((dx) => {
+            const [column, row] = [Math.min(599, Math.max(0, x + dx)), Math.min(399, Math.max(0, y + dy))];
+            return scan.data[4 * (row * 600 + column) + c];
+          }),
+        );
+        expect(even.data[4 * (y * 600 + x) + c]).toBe(nine.sort((a, b) => a - b)[4]);
+      }
     const before = traceImage(scan, order);
     const after = traceImage(scan, { ...order, likeness: 8, denoise: true });
     const nodes = (t: typeof after) => t.reduce((n, a) => n + segments(a.path), 0);
